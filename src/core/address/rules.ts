@@ -1,0 +1,53 @@
+import { type Issue, at } from '../issue.ts';
+import { type CompiledPattern, compilePattern } from '../pattern/compile.ts';
+import type { Environments } from '../design/environment.ts';
+import type { ContentType, Design } from '../design/spec.ts';
+
+/** A type's compiled address pattern, and the references it reads through. */
+export interface AddressRule {
+  type: ContentType;
+  pattern: CompiledPattern;
+}
+
+/** All that addresses depend on in one design. */
+export interface AddressRules {
+  design: Design;
+  byType: Map<string, AddressRule>;
+  /** Ids of reference fields that some address reads through, by type key. */
+  referenceFields: Map<string, string[]>;
+  listingAddresses: Set<string>;
+  frontEntry: string | null;
+}
+
+/** Compiles the address patterns of a design. */
+export function compileAddressRules(design: Design, environments: Environments): { rules: AddressRules; issues: Issue[] } {
+  const issues: Issue[] = [];
+  const byType = new Map<string, AddressRule>();
+  for (const type of design.types) {
+    if (type.address === undefined) continue;
+    const compiled = compilePattern(type.address, environments.ofType(type), 'address');
+    issues.push(...at(`types/${type.key}/address`, compiled.issues));
+    if (compiled.pattern) byType.set(type.key, { type, pattern: compiled.pattern });
+  }
+  const front = design.site.front;
+  return {
+    rules: {
+      design,
+      byType,
+      referenceFields: referenceFields(design, byType),
+      listingAddresses: new Set([...design.listings.flatMap((l) => l.address ?? []), ...(front && 'listing' in front ? ['/'] : [])]),
+      frontEntry: front && 'entry' in front ? front.entry : null,
+    },
+    issues,
+  };
+}
+
+/**
+ * Any reference field of any type can be a later hop of some address pattern, so a field counts by
+ * its id wherever an address pattern names that id in a chain; `within` names the tree's field.
+ */
+function referenceFields(design: Design, byType: Map<string, AddressRule>): Map<string, string[]> {
+  const named = new Set<string>();
+  for (const { pattern } of byType.values()) for (const chain of pattern.chains) for (const field of chain.fields.slice(0, chain.references)) named.add(field);
+  return new Map(design.types.map((t) => [t.key, t.fields.filter((f) => f.kind === 'reference' && named.has(f.id)).map((f) => f.id)]));
+}

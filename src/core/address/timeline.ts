@@ -1,0 +1,93 @@
+import type { Media, Subject, Values } from '../design/values.ts';
+import type { ContentType } from '../design/spec.ts';
+import type { LiveInterval, Plan, Revision } from '../publication/model.ts';
+import type { Instant, Interval } from '../time/interval.ts';
+
+/** An address set by hand on an entry, while its interval runs. */
+export interface ByHand extends Interval {
+  path: string;
+}
+
+/** What the past, the plans and the saved revisions of one entry are. */
+export interface TimelineEntry {
+  id: string;
+  type: ContentType;
+  created: Instant;
+  author: string;
+  /** By number, ascending. */
+  revisions: readonly Revision[];
+  /** By instant and sequence, ascending. */
+  plans: readonly Plan[];
+  byHand: readonly ByHand[];
+}
+
+/** How an entry stands at some instant of the simulation. */
+export interface Standing {
+  /** The live revision, since when it is live; null while none is. */
+  live: { revision: number; from: Instant } | null;
+  /** Its address in the running stretch, the base it was dealt for, and since when it holds. */
+  held: { path: string; base: string; from: Instant } | null;
+  /** Start of the first live interval. */
+  published: Instant | null;
+  /** The revision live most recently, and the address held most recently. */
+  lastRevision: number | null;
+  lastHeld: { path: string; base: string } | null;
+}
+
+/** An address and the entry it belongs to, while its interval runs. */
+export interface AddressRow extends Interval {
+  path: string;
+  language: string;
+  entry: string;
+  /** `redirect`: the pattern's path of an entry that stands at `/`. */
+  role: 'current' | 'redirect';
+  /** The unnumbered path it was dealt for. */
+  base: string;
+}
+
+/** A publication or an address that could not be had. */
+export interface Refusal {
+  entry: string;
+  at: Instant;
+  code: 'clash' | 'blank-segment' | 'cycle';
+  message: string;
+  fix: string;
+  /** True where the publication itself did not happen; false where the former path was kept. */
+  cancelled: boolean;
+}
+
+/** Everything derived for the entries a simulation touched, from its start on. */
+export interface Timeline {
+  live: LiveInterval[];
+  addresses: AddressRow[];
+  published: Map<string, Instant | null>;
+  refusals: Refusal[];
+  /** Entries whose rows open at the start, or later, are to be replaced by those above. */
+  touched: Set<string>;
+}
+
+/** Where the simulation reads from; all as of its start. */
+export interface TimelineSource {
+  entry(id: string): TimelineEntry | undefined;
+  standing(id: string): Standing;
+  /** The entry that holds a path; null where none does. */
+  holder(path: string): string | null;
+  /** Entries any of whose revisions refer to this one through fields that addresses read. */
+  dependents(id: string): readonly string[];
+  subject(set: string, key: string): Subject | null;
+  media(id: string): Media | null;
+}
+
+/** Entries to look at again at an instant, because of plans, saved revisions, by-hand addresses or a release. */
+export type TimelineEvents = ReadonlyMap<Instant, ReadonlySet<string>>;
+
+/** A standing with no past. */
+export function freshStanding(): Standing {
+  return { live: null, held: null, published: null, lastRevision: null, lastHeld: null };
+}
+
+/** The values of a revision; none where it is not there. */
+export function valuesOfRevision(entry: TimelineEntry, number: number | null): Values {
+  return entry.revisions.find((r) => r.number === number)?.values ?? {};
+}
+

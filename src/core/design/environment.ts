@@ -1,0 +1,182 @@
+import { type Environment, type Member, type ObjectType, type Scope, type ValueType, one } from '../pattern/types.ts';
+import { FIELD_TYPES } from './field-types.ts';
+import type { ContentType, Design, Field } from './spec.ts';
+import { type EntryView, type Media, type Subject, nameOf } from './values.ts';
+
+/** What reading an entry's values may ask for: other entries, subjects and media, as of the scope's instant. */
+export interface SiteScope extends Scope {
+  entry(id: string): EntryView | null;
+  subject(set: string, key: string): Subject | null;
+  media(id: string): Media | null;
+  pathOf(entry: EntryView): string | null;
+}
+
+const site = (scope: Scope): SiteScope => scope as SiteScope;
+const object = (type: ObjectType, many = false): ValueType => ({ kind: 'object', many, object: type });
+
+/** Builds the environments of a design's patterns; object types are made once and may refer to each other. */
+export class Environments {
+  private readonly objects = new Map<string, ObjectType>();
+  private readonly roots: Map<string, Member>;
+
+  constructor(readonly design: Design) {
+    this.roots = new Map([
+      ['site', plainRoot(SITE)],
+      ['locale', { type: () => one('text'), read: (_, scope) => scope.language }],
+    ]);
+  }
+
+  /** For patterns of a content type: its fields, `entry`, `site`, `within` and `locale`. */
+  ofType(type: ContentType): Environment {
+    const roots = new Map(this.roots);
+    roots.set('entry', plainRoot(META));
+    const within = type.fields.find((f) => f.sitsWithin);
+    if (within) {
+      const field = this.member(within);
+      roots.set('within', field);
+    }
+    return { own: this.objectOf(type), roots };
+  }
+
+  /** For patterns of a listing: `site`, `page` and `locale`. */
+  ofListing(): Environment {
+    return { own: null, roots: new Map([...this.roots, ['page', plainRoot(PAGE)]]) };
+  }
+
+  /** For patterns of the frame. */
+  ofFrame(): Environment {
+    return { own: null, roots: this.roots };
+  }
+
+  /** A type's entries as objects: their fields, then `path`, `url` and `entry`. */
+  objectOf(type: ContentType): ObjectType {
+    let found = this.objects.get(type.key);
+    if (!found) {
+      const members = new Map<string, Member>(Object.entries(ENTRY_EXTRAS));
+      for (const field of type.fields) members.set(field.key, this.member(field));
+      found = objectType(type.label.toLowerCase(), members, type.naming);
+      this.objects.set(type.key, found);
+    }
+    return found;
+  }
+
+  /** The member a field is. */
+  member(field: Field): Member {
+    const { id, many } = field;
+    if (field.kind === 'reference') {
+      const read = (v: unknown, scope: Scope): unknown => site(scope).entry(String(v));
+      return { type: () => object(this.referenced(field), many), read: reader(id, many, read), field: id, reference: true };
+    }
+    if (field.kind === 'tags' || field.kind === 'category') {
+      const read = (v: unknown, scope: Scope): unknown => site(scope).subject(field.set ?? '', String(v));
+      return { type: () => object(SUBJECT, many), read: reader(id, many, read), field: id };
+    }
+    if (field.kind === 'media') return { type: () => ({ kind: 'media', many }), read: reader(id, many, (v, scope) => site(scope).media(String(v))), field: id };
+    const type = FIELD_TYPES[field.kind].valueType(field);
+    return { type: () => type, read: reader(id, many, (v) => v), field: id };
+  }
+
+  private referenced(field: Field): ObjectType {
+    const types = this.design.types.filter((t) => field.types?.includes(t.key) ?? true);
+    if (types.length === 1) return this.objectOf(types[0]!);
+    const all = types.map((t) => this.objectOf(t));
+    return {
+      name: types.map((t) => t.label.toLowerCase()).join(' or '),
+      memberNames: () => all[0]?.memberNames().filter((n) => all.every((o) => o.member(n))) ?? [],
+      member: (name) => common(types, all, name),
+      naming: '',
+    };
+  }
+}
+
+/** A member that every one of several types has, with the same kind; reads by the entry's own type. */
+function common(types: ContentType[], all: ObjectType[], name: string): Member | undefined {
+  const members = all.map((o, i) => o.member(name === '' ? types[i]!.naming : name));
+  const first = members[0];
+  if (!first || members.some((m) => !m || m.type().kind !== first.type().kind)) return undefined;
+  return { ...first, read: (owner, scope) => members[types.findIndex((t) => t.key === (owner as EntryView).type.key)]?.read(owner, scope) ?? null };
+}
+
+function reader(id: string, many: boolean, read: (value: unknown, scope: Scope) => unknown): Member['read'] {
+  const single = (value: unknown, scope: Scope): unknown => (value === null || value === undefined ? null : (read(value, scope) ?? null));
+  if (!many) {
+    return (owner, scope) => {
+      const value = (owner as EntryView).values[id];
+      return single(Array.isArray(value) ? value[0] : value, scope);
+    };
+  }
+  return (owner, scope) => {
+    const value = (owner as EntryView).values[id];
+    return (Array.isArray(value) ? value : value === undefined ? [] : [value]).map((v) => single(v, scope)).filter((v) => v !== null);
+  };
+}
+
+function objectType(name: string, members: Map<string, Member>, naming?: string): ObjectType {
+  return { name, member: (n) => members.get(n), memberNames: () => [...members.keys()], ...(naming === undefined ? {} : { naming }) };
+}
+
+function fromRecord(name: string, members: Record<string, Member>, naming?: string): ObjectType {
+  return objectType(name, new Map(Object.entries(members)), naming);
+}
+
+function plainRoot(type: ObjectType): Member {
+  return { type: () => object(type), read: (owner) => owner };
+}
+
+const get = (kind: 'text' | 'number' | 'datetime' | 'path', read: (o: never) => unknown, notInAddress?: string): Member => ({
+  type: () => one(kind),
+  read: (o) => read(o as never) ?? null,
+  ...(notInAddress === undefined ? {} : { notInAddress }),
+});
+
+const path: Member = { type: () => one('path'), read: (o, scope) => site(scope).pathOf(o as EntryView) };
+const url: Member = { type: () => one('text'), read: (o, scope) => scope.urlOf(o), notInAddress: 'it is made of the address itself' };
+
+const META = fromRecord(
+  'the entry',
+  {
+  name: get('text', nameOf),
+  id: get('text', (e: EntryView) => e.id),
+  type: get('text', (e: EntryView) => e.type.label),
+  created: get('datetime', (e: EntryView) => e.created),
+  published: get('datetime', (e: EntryView) => e.published),
+  updated: get('datetime', (e: EntryView) => e.updated, 'it changes with every publication'),
+  author: get('text', (e: EntryView) => e.author, 'people’s names change'),
+  state: get('text', (e: EntryView) => e.state, 'it changes with time'),
+  path,
+  url,
+  },
+  'name',
+);
+
+const ENTRY_EXTRAS: Record<string, Member> = { path, url, entry: { type: () => object(META), read: (o) => o } };
+
+const SUBJECT = fromRecord(
+  'a subject',
+  {
+    name: get('text', (s: Subject) => s.name),
+    slug: get('text', (s: Subject) => s.slug),
+    description: get('text', (s: Subject) => s.description),
+    key: get('text', (s: Subject) => s.key),
+    parent: { type: () => object(SUBJECT), read: (s, scope) => parentOf(s as Subject, site(scope)) },
+  },
+  'name',
+);
+
+function parentOf(subject: Subject, scope: SiteScope): Subject | null {
+  return subject.parent === null ? null : scope.subject(subject.set, subject.parent);
+}
+
+type SiteRoot = { name: string; url: string; strapline: string };
+const SITE = fromRecord('the site', {
+  name: get('text', (s: SiteRoot) => s.name),
+  url: get('text', (s: SiteRoot) => s.url),
+  strapline: get('text', (s: SiteRoot) => s.strapline),
+});
+
+type PageRoot = { number: number; count: number; url: string };
+const PAGE = fromRecord('the page', {
+  number: get('number', (p: PageRoot) => p.number),
+  count: get('number', (p: PageRoot) => p.count),
+  url: get('text', (p: PageRoot) => p.url),
+});

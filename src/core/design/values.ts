@@ -1,0 +1,56 @@
+import type { Instant } from '../time/interval.ts';
+import type { ContentType } from './spec.ts';
+
+/** Values of one revision, by field id. Shapes by kind: see `docs/site-folder.md`. */
+export type Values = Record<string, unknown>;
+
+/** A subject as patterns and templates see it. */
+export interface Subject {
+  set: string;
+  key: string;
+  name: string;
+  slug: string;
+  description: string;
+  /** Key of the category above; null at the top and in loose sets. */
+  parent: string | null;
+}
+
+/** A picture or file as patterns and templates see it; sizes in px. */
+export interface Media {
+  id: string;
+  alt: string;
+  width: number;
+  height: number;
+  /** SHA-256 of the file, hex. */
+  hash: string;
+  mime: string;
+}
+
+/** An entry as of some instant, in one revision. */
+export interface EntryView {
+  id: string;
+  type: ContentType;
+  values: Values;
+  created: Instant;
+  /** Start of the first live interval; null where it never was live. */
+  published: Instant | null;
+  /** Start of the live interval of the revision shown; null where it is not live. */
+  updated: Instant | null;
+  author: string;
+  state: string;
+  /** Its current path; null while it has none. */
+  path: string | null;
+}
+
+/** All values of a field as a list, blanks left out. */
+export function valuesOf(values: Values, fieldId: string): unknown[] {
+  const value = values[fieldId];
+  if (value === null || value === undefined || value === '') return [];
+  return Array.isArray(value) ? value : [value];
+}
+
+/** The text of an entry's naming field; its id where that is blank. */
+export function nameOf(entry: Pick<EntryView, 'id' | 'type' | 'values'>): string {
+  const naming = entry.type.fields.find((f) => f.key === entry.type.naming);
+  return String(valuesOf(entry.values, naming?.id ?? '')[0] ?? '').trim() || entry.id;
+}

@@ -1,0 +1,73 @@
+import { FIELD_TYPES } from '../design/field-types.ts';
+import type { FilterFamily } from '../design/kinds/definition.ts';
+import type { ContentType, Field } from '../design/spec.ts';
+import { type Values, valuesOf } from '../design/values.ts';
+import type { Instant, Interval } from '../time/interval.ts';
+import { isBlank } from '../pattern/types.ts';
+import { plainText } from '../rich-text.ts';
+import { sortKey } from './sort-key.ts';
+
+/** What listings read of one live interval of an entry. */
+export interface ListingRow extends Interval {
+  entry: string;
+  created: Instant;
+  published: Instant;
+  updated: Instant;
+  values: Values;
+}
+
+/** Something of an entry that listings filter or sort by: a field, or one of its own instants. */
+export interface Column {
+  /** As written in the listing: a field key, or `entry.published`, … */
+  name: string;
+  label: string;
+  family: FilterFamily;
+  sortable: boolean;
+  field: Field | null;
+  meta: 'created' | 'published' | 'updated' | null;
+}
+
+const META = ['created', 'published', 'updated'] as const;
+
+/** The columns of a type, by name. */
+export function columnsOf(type: ContentType): Map<string, Column> {
+  const columns = new Map<string, Column>();
+  for (const field of type.fields) columns.set(field.key, fieldColumn(field));
+  for (const meta of META) columns.set(`entry.${meta}`, { name: `entry.${meta}`, label: meta, family: 'instant', sortable: true, field: null, meta });
+  return columns;
+}
+
+function fieldColumn(field: Field): Column {
+  const type = FIELD_TYPES[field.kind];
+  const single = !field.many;
+  const family = single || type.family === 'members' || type.family === 'choice' ? type.family : 'presence';
+  return { name: field.key, label: field.label, family, sortable: single && type.sortable, field, meta: null };
+}
+
+/** What filters compare: folded text, number, boolean, day, instant, or a list of keys; null where blank. */
+export function cell(row: ListingRow, column: Column): unknown {
+  if (column.meta) return row[column.meta];
+  const values = valuesOf(row.values, column.field!.id);
+  if (column.family === 'members' || column.family === 'choice') return values;
+  const value = values[0];
+  if (column.family === 'presence') return values.some((v) => !isBlank(typeof v === 'object' ? plainText(v) : v)) ? true : null;
+  if (typeof value === 'string') return isBlank(value) ? null : column.family === 'text' ? foldText(value) : value;
+  return value ?? null;
+}
+
+/** What sorting compares: sort key, number, day, or a choice's place among its options; null where blank. */
+export function sortCell(row: ListingRow, column: Column): string | number | null {
+  if (column.meta) return row[column.meta];
+  const value = valuesOf(row.values, column.field!.id)[0];
+  if (isBlank(value)) return null;
+  if (column.family === 'text') return sortKey(String(value));
+  if (column.family === 'choice') return column.field!.options?.findIndex((o) => o.key === value) ?? null;
+  if (typeof value === 'boolean') return value ? 1 : 0;
+  return value as string | number;
+}
+
+/** Text as text operators compare it: case ignored, accents respected. */
+export function foldText(text: string): string {
+  return text.normalize('NFC').toLowerCase();
+}
+

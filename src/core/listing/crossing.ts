@@ -1,0 +1,30 @@
+import type { Instant } from '../time/interval.ts';
+import { daySpan } from '../time/zone.ts';
+import type { Column } from './columns.ts';
+import { type ListingPlan, conditionsOf } from './plan.ts';
+
+/** A `now ± ms` comparison: the result can change when `now + ms` reaches a value of the column. */
+export interface MovingComparison {
+  column: Column;
+  ms: number;
+}
+
+/** The comparisons of a listing that move continuously with the clock. */
+export function movingComparisons(plan: ListingPlan): MovingComparison[] {
+  return conditionsOf(plan.filter).flatMap(({ column, operand }) => (operand.kind === 'relative' && 'now' in operand.value ? [{ column, ms: operand.value.now }] : []));
+}
+
+/** The next site midnight, where the listing speaks of today; else null. */
+export function nextDayCrossing(plan: ListingPlan, at: Instant): Instant | null {
+  const speaksOfToday = conditionsOf(plan.filter).some(({ operand }) => operand.kind === 'relative' && 'today' in operand.value);
+  return speaksOfToday ? daySpan(at, plan.zone).to : null;
+}
+
+/**
+ * The instant at which `now + ms` first leaves or reaches a value, given the least value at or after
+ * `at + ms`: either comparison (before, on or before) may flip at that value or 1 ms later.
+ */
+export function crossingOf(leastValue: number | null, ms: number, at: Instant): Instant | null {
+  if (leastValue === null) return null;
+  return Math.max(at + 1, leastValue - ms);
+}

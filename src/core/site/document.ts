@@ -1,0 +1,26 @@
+import { escapeHtml } from '../text.ts';
+import { headHtml, type PageMeta } from '../metadata/head.ts';
+import { wordsOf } from '../template/words.ts';
+import type { CompiledTemplate } from '../template/compile.ts';
+import type { CompiledSite } from './compile.ts';
+import type { PageScope } from './page-scope.ts';
+
+/** A whole HTML document: head, then the frame with the page's blocks in its slots. */
+export function documentHtml(site: CompiledSite, scope: PageScope, meta: PageMeta, template: Pick<CompiledTemplate, 'render' | 'slots'>): string {
+  const main = template.render(scope);
+  const slots: Record<string, string> = { main };
+  for (const [name, render] of Object.entries(template.slots)) slots[name] = render(scope);
+  const body = site.templates.frame.render(frameScope(scope, slots));
+  const style = site.design.css === '' ? '' : `<link rel="stylesheet" href="/style/${site.styleKey}.css">`;
+  return (
+    `<!doctype html>\n<html lang="${escapeHtml(meta.language)}">\n<head><meta charset="utf-8"><meta name="viewport" content="width=device-width, initial-scale=1">` +
+    `${headHtml(meta)}${style}</head>\n<body><a class="skip" href="#content">${escapeHtml(wordsOf(meta.language).skip)}</a>${body}</body>\n</html>\n`
+  );
+}
+
+function frameScope(scope: PageScope, slots: Record<string, string>): PageScope {
+  const frame = Object.create(scope) as PageScope;
+  frame.own = null;
+  frame.slots = slots;
+  return frame;
+}

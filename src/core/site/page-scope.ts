@@ -1,0 +1,147 @@
+import type { EntryView, Media, Subject } from '../design/values.ts';
+import { valuesOf } from '../design/values.ts';
+import { MAX_STEPS } from '../pattern/compile.ts';
+import type { Issue } from '../issue.ts';
+import type { Instant, Validity } from '../time/interval.ts';
+import { pagePath } from '../address/path.ts';
+import type { ListingShown, RenderScope } from '../template/context.ts';
+import type { CompiledSite } from './compile.ts';
+import type { SiteReader } from './reader.ts';
+
+/** Widths in px that pictures are made in; a wanted width takes the next one up. */
+export const PICTURE_WIDTHS = [160, 320, 480, 640, 800, 1200, 1600, 2400];
+
+/** Path of a picture at the width step that covers `width` px. */
+export function picturePath(media: Pick<Media, 'hash'>, width: number): string {
+  const step = PICTURE_WIDTHS.find((w) => w >= width) ?? PICTURE_WIDTHS.at(-1)!;
+  return `/media/${media.hash}/${step}.webp`;
+}
+
+/** What one page reads, with every entry read at most once. */
+export class PageScope implements RenderScope {
+  readonly language: string;
+  readonly zone: string;
+  readonly address = false;
+  readonly at: Instant;
+  readonly issues: Issue[] = [];
+  steps = MAX_STEPS;
+  own: EntryView | null = null;
+  roots: Record<string, unknown>;
+  shown: ListingShown | null = null;
+  slots: Record<string, string> = {};
+  depth = 0;
+  private readonly known = new Map<string, EntryView | null>();
+
+  constructor(
+    private readonly site: CompiledSite,
+    private readonly reader: SiteReader,
+    readonly validity: Validity,
+  ) {
+    this.language = site.design.site.language;
+    this.zone = site.design.site.zone;
+    this.at = validity.at;
+    this.roots = { site: site.design.site, locale: this.language };
+  }
+
+  of(entry: EntryView): PageScope {
+    const scope = Object.create(this) as PageScope;
+    scope.own = entry;
+    scope.roots = { ...this.roots, '': entry, entry };
+    scope.depth = this.depth + 1;
+    return scope;
+  }
+
+  /** Makes this page's own entry the one whose fields are read. */
+  show(entry: EntryView): this {
+    this.own = entry;
+    this.known.set(entry.id, entry);
+    this.roots = { ...this.roots, '': entry, entry };
+    return this;
+  }
+
+  /** Makes this a page of a listing. */
+  showListing(shown: ListingShown): this {
+    this.shown = shown;
+    const url = shown.address === null ? '' : this.site.design.site.url + pagePath(shown.address, shown.number);
+    this.roots = { ...this.roots, page: { number: shown.number, count: shown.count, url } };
+    return this;
+  }
+
+  entry(id: string): EntryView | null {
+    const known = this.known.get(id);
+    if (known !== undefined) return known;
+    this.read([id]);
+    return this.known.get(id) ?? null;
+  }
+
+  /** The live entries among the ids, in their order. */
+  entries(ids: readonly string[]): EntryView[] {
+    this.read(ids);
+    return ids.map((id) => this.known.get(id) ?? null).filter((e) => e !== null);
+  }
+
+  prefetch(entries: EntryView[], chains: string[][]): void {
+    for (const chain of chains) {
+      let level = entries;
+      for (const field of chain) {
+        const ids = [...new Set(level.flatMap((e) => valuesOf(e.values, field).map(String)))];
+        this.read(ids);
+        level = ids.map((id) => this.known.get(id) ?? null).filter((e) => e !== null);
+      }
+    }
+  }
+
+  listing(key: string, limit?: number): ListingShown | null {
+    if (this.shown?.key === key) return this.shown;
+    return this.listingPage(key, 1, limit);
+  }
+
+  /** A page of a listing; null where there is no such page. */
+  listingPage(key: string, number: number, limit?: number): ListingShown | null {
+    const plan = this.site.listings.get(key);
+    const card = this.site.templates.listingCards.get(key);
+    if (!plan || !card) return null;
+    const size = plan.listing.pageSize;
+    const { ids, total } = this.reader.listing(plan, this.validity, (number - 1) * size, limit ?? size);
+    const count = Math.max(1, Math.ceil(total / size));
+    if (number > count) return null;
+    return { key, entries: this.entries(ids), total, number, count, address: plan.listing.address ?? null, empty: plan.listing.empty, card: card.render, needs: card.needs };
+  }
+
+  subject(set: string, key: string): Subject | null {
+    return this.reader.subject(set, key);
+  }
+
+  media(id: string): Media | null {
+    return this.reader.media(id);
+  }
+
+  pathOf(entry: EntryView): string | null {
+    return entry.path;
+  }
+
+  urlOf(entry: unknown): string | null {
+    const { path } = entry as EntryView;
+    return path === null ? null : this.site.design.site.url + path;
+  }
+
+  imageUrl(media: unknown, width: number): string | null {
+    return media ? picturePath(media as Media, width) : null;
+  }
+
+  picture(mediaId: string, width: number): ReturnType<RenderScope['picture']> {
+    const media = this.reader.media(mediaId);
+    if (!media) return null;
+    const shown = Math.min(width, media.width);
+    const height = Math.max(1, Math.round((shown * media.height) / media.width));
+    const src = picturePath(media, width);
+    return { src, srcset: `${src} 1x, ${picturePath(media, width * 2)} 2x`, alt: media.alt, width: shown, height };
+  }
+
+  private read(ids: readonly string[]): void {
+    const missing = ids.filter((id) => !this.known.has(id));
+    if (missing.length === 0) return;
+    const found = this.reader.liveEntries(missing, this.validity);
+    for (const id of missing) this.known.set(id, found.get(id) ?? null);
+  }
+}

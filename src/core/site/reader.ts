@@ -1,0 +1,40 @@
+import type { EntryView, Media, Subject } from '../design/values.ts';
+import type { ListingPlan } from '../listing/plan.ts';
+import type { Validity } from '../time/interval.ts';
+
+/** Who stands, or stood, at a path. */
+export interface PathHolders {
+  current: { entry: string; role: 'current' | 'redirect' } | null;
+  /** The entry that held the path most recently before. */
+  former: string | null;
+}
+
+/** One live page of an entry. */
+export interface LivePage {
+  path: string;
+  entry: string;
+}
+
+/**
+ * What rendering reads. All of it is as of the validity's instant; every method tells the validity
+ * the bounds of what it looked up, misses included.
+ */
+export interface SiteReader {
+  /** The live entries among the ids, each in its live revision. */
+  liveEntries(ids: readonly string[], validity: Validity): Map<string, EntryView>;
+  holders(path: string, validity: Validity): PathHolders;
+  /** An entry's current path, live or not; null while it has none. */
+  currentPath(entry: string, validity: Validity): string | null;
+  /** The content type of an entry, live or not, by key; null where there is no such entry. */
+  typeOf(entry: string): string | null;
+  /** A stretch of a listing in its order, and how many entries it has. */
+  listing(plan: ListingPlan, validity: Validity, offset: number, limit: number): { ids: string[]; total: number };
+  /** Entries with a page of their own, newest first. */
+  newestPages(limit: number, validity: Validity): string[];
+  /** Live pages in the order of their paths, after a path. */
+  livePages(after: string | null, limit: number, validity: Validity): LivePage[];
+  subject(set: string, key: string): Subject | null;
+  /** A category's key and all below it. */
+  keysWithin(set: string, key: string): string[];
+  media(id: string): Media | null;
+}

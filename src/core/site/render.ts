@@ -1,0 +1,166 @@
+import { escapeHtml } from '../text.ts';
+import { type Instant, Validity } from '../time/interval.ts';
+import type { EntryView } from '../design/values.ts';
+import type { PageMeta } from '../metadata/head.ts';
+import { cardList } from '../template/card-list.ts';
+import type { Render } from '../template/context.ts';
+import { wordsOf } from '../template/words.ts';
+import type { CompiledSite } from './compile.ts';
+import { documentHtml } from './document.ts';
+import { entryMeta, errorMeta, frontMeta, listingMeta } from './meta.ts';
+import { PageScope } from './page-scope.ts';
+import type { SiteReader } from './reader.ts';
+import { type Resolution, type TraceStep, resolvePath } from './resolve.ts';
+import { siteFile } from './site-file.ts';
+
+/** What a visitor asks for; `at` in ms UTC. */
+export interface PageRequest {
+  path: string;
+  at: Instant;
+}
+
+/** A page as of an instant, with the stretch over which it certainly stays the same. */
+export interface RenderedPage {
+  status: number;
+  /** Lower-case names. */
+  headers: Record<string, string>;
+  body: string;
+  kind: 'entry' | 'listing' | 'front' | 'file' | 'redirect' | 'gone' | 'missing' | 'bad';
+  /** ms UTC; null for never. */
+  validUntil: Instant | null;
+  /** When something on it changed last, ms UTC; null where unknown. */
+  changed: Instant | null;
+  meta: PageMeta | null;
+  entry: string | null;
+  listing: string | null;
+  page: number | null;
+  /** True where no template is bound and an automatic page stands in. */
+  automatic: boolean;
+}
+
+const NEWEST = 24;
+
+/**
+ * Renders a path: normal form → address → redirect, gone, not found, or page → data needs → read →
+ * metadata → template → frame → HTML. Pure: the same arguments give the same page.
+ */
+export function render(site: CompiledSite, reader: SiteReader, request: PageRequest, designUntil: Instant | null = null): RenderedPage {
+  const validity = new Validity(request.at);
+  validity.tell(designUntil);
+  const resolution = resolvePath(site, reader, request.path, validity);
+  return new Renderer(site, reader, validity).page(resolution);
+}
+
+/** The steps from a path to its outcome, and the outcome. */
+export function trace(site: CompiledSite, reader: SiteReader, request: PageRequest): { steps: TraceStep[]; page: RenderedPage } {
+  const steps: TraceStep[] = [];
+  resolvePath(site, reader, request.path, new Validity(request.at), steps);
+  return { steps, page: render(site, reader, request) };
+}
+
+/** An entry's page at whatever address it has or would have: for previews of what is not live. */
+export function renderEntry(site: CompiledSite, reader: SiteReader, entry: EntryView, at: Instant): RenderedPage {
+  return new Renderer(site, reader, new Validity(at)).entry(entry);
+}
+
+class Renderer {
+  constructor(
+    private readonly site: CompiledSite,
+    private readonly reader: SiteReader,
+    private readonly validity: Validity,
+  ) {}
+
+  page(resolution: Resolution): RenderedPage {
+    switch (resolution.kind) {
+      case 'entry': {
+        const entry = this.reader.liveEntries([resolution.entry], this.validity).get(resolution.entry);
+        return entry ? this.entry({ ...entry, path: resolution.path }) : this.missing();
+      }
+      case 'listing':
+        return this.listing(resolution.listing, resolution.number, resolution.path);
+      case 'front':
+        return this.front();
+      case 'file': {
+        const file = siteFile(this.site, this.reader, resolution.path, this.validity);
+        if (!file) return this.missing();
+        return this.result('file', 200, file.body, null, { headers: { 'content-type': file.contentType } });
+      }
+      case 'redirect':
+        return this.redirect(resolution.status, resolution.location);
+      case 'gone':
+        return this.error('gone', 410);
+      case 'missing':
+        return this.missing();
+      case 'bad':
+        return this.error('bad', 400);
+    }
+  }
+
+  entry(entry: EntryView): RenderedPage {
+    const scope = new PageScope(this.site, this.reader, this.validity).show(entry);
+    const template = this.site.templates.pages.get(entry.type.key)!;
+    scope.prefetch([entry], template.needs);
+    this.validity.tell(entry.updated);
+    const meta = entryMeta(this.site, scope, entry);
+    return this.result('entry', 200, documentHtml(this.site, scope, meta, template), meta, { entry: entry.id, automatic: template.automatic });
+  }
+
+  private listing(key: string, number: number, path: string): RenderedPage {
+    const scope = new PageScope(this.site, this.reader, this.validity);
+    const shown = scope.listingPage(key, number);
+    if (!shown) return this.missing();
+    const front = this.site.design.site.front;
+    const base = path === '/' || (front && 'listing' in front && front.listing === key) ? '/' : shown.address!;
+    scope.showListing({ ...shown, address: base });
+    const template = this.site.templates.listings.get(key)!;
+    const meta = listingMeta(this.site, scope, shown, base);
+    return this.result('listing', 200, documentHtml(this.site, scope, meta, template), meta, { listing: key, page: number });
+  }
+
+  private front(): RenderedPage {
+    const scope = new PageScope(this.site, this.reader, this.validity);
+    const entries = scope.entries(this.reader.newestPages(NEWEST, this.validity));
+    const meta = frontMeta(this.site);
+    const card: Render = (s) => (s.own ? (this.site.templates.cards.get(s.own.type.key)?.render(s) ?? '') : '');
+    const render: Render = (s) => {
+      const list = cardList(entries, card, [], s);
+      const words = wordsOf(s.language);
+      return `<h1>${escapeHtml(meta.title)}</h1>${list === '' ? '' : `<section class="listing"><h2>${words.newest}</h2>${list}</section>`}`;
+    };
+    return this.result('front', 200, documentHtml(this.site, scope, meta, { render, slots: {} }), meta, { automatic: true });
+  }
+
+  private missing(): RenderedPage {
+    return this.error('missing', 404);
+  }
+
+  private error(kind: 'missing' | 'gone' | 'bad', status: number): RenderedPage {
+    const words = wordsOf(this.site.design.site.language);
+    const [title, text] = { missing: [words.notFound, words.notFoundText], gone: [words.gone, words.goneText], bad: [words.badRequest, words.badRequestText] }[kind] as [string, string];
+    const scope = new PageScope(this.site, this.reader, this.validity);
+    const meta = errorMeta(this.site, title);
+    const render: Render = () => `<h1>${escapeHtml(title)}</h1><p>${escapeHtml(text)}</p>`;
+    return this.result(kind, status, documentHtml(this.site, scope, meta, { render, slots: {} }), meta);
+  }
+
+  private redirect(status: number, location: string): RenderedPage {
+    const { language } = this.site.design.site;
+    const href = escapeHtml(location);
+    const body = `<!doctype html>\n<html lang="${escapeHtml(language)}"><head><meta charset="utf-8"><title>${href}</title></head><body><p>${wordsOf(language).moved} <a href="${href}">${href}</a>.</p></body></html>\n`;
+    return this.result('redirect', status, body, null, { headers: { location: encodeURI(location) } });
+  }
+
+  private result(kind: RenderedPage['kind'], status: number, body: string, meta: PageMeta | null, more: Partial<RenderedPage> = {}): RenderedPage {
+    const { language, freshness } = this.site.design.site;
+    const { until, since, at } = this.validity;
+    const maxAge = until === null ? freshness : Math.min(freshness, Math.floor((until - at) / 1000));
+    const headers: Record<string, string> = {
+      'content-type': 'text/html; charset=utf-8',
+      'content-language': language,
+      'cache-control': maxAge > 0 ? `public, max-age=${maxAge}` : 'public, max-age=0, must-revalidate',
+      ...more.headers,
+    };
+    if (since !== null && status === 200) headers['last-modified'] = new Date(since).toUTCString();
+    return { status, body, kind, validUntil: until, changed: since, meta, entry: null, listing: null, page: null, automatic: false, ...more, headers };
+  }
+}

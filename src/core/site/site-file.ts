@@ -1,0 +1,19 @@
+import type { Validity } from '../time/interval.ts';
+import { SITEMAP_LIMIT, robotsTxt, sitemapIndexXml, sitemapXml } from '../metadata/sitemap.ts';
+import type { CompiledSite } from './compile.ts';
+import { allPages } from './pages.ts';
+import type { SiteReader } from './reader.ts';
+
+/** robots.txt or a sitemap; null where there is no such part of it. */
+export function siteFile(site: CompiledSite, reader: SiteReader, path: string, validity: Validity): { contentType: string; body: string } | null {
+  const { url } = site.design.site;
+  if (path === '/robots.txt') return { contentType: 'text/plain; charset=utf-8', body: robotsTxt(url) };
+  const pages = allPages(site, reader, validity.at, validity).filter((p) => p.indexed);
+  const parts = Math.ceil(pages.length / SITEMAP_LIMIT);
+  const part = /^\/sitemap-(\d+)\.xml$/.exec(path)?.[1];
+  const xml = { contentType: 'application/xml; charset=utf-8' };
+  if (part === undefined && parts > 1) return { ...xml, body: sitemapIndexXml(url, parts) };
+  if (part !== undefined && (parts <= 1 || Number(part) < 1 || Number(part) > parts)) return null;
+  const start = part === undefined ? 0 : (Number(part) - 1) * SITEMAP_LIMIT;
+  return { ...xml, body: sitemapXml(url, pages.slice(start, start + SITEMAP_LIMIT)) };
+}

@@ -1,0 +1,19 @@
+import type { CompileBlock } from '../context.ts';
+import { cardList } from '../card-list.ts';
+import { classes } from '../html.ts';
+import { escapeHtml } from '../../text.ts';
+import { type EntryView, valuesOf } from '../../design/values.ts';
+
+/** The entries a reference field points at, as cards; those not live are left out. */
+export const cards: CompileBlock<'cards'> = ({ field, card, heading, style }, c) => {
+  const bound = c.field(field, 'field', ['reference']);
+  if (bound) c.needs.push([bound.id]);
+  const { render, needs } = c.card(card, 'card');
+  const open = `<section${classes('entry-cards', style)}>${heading ? `<h2>${escapeHtml(heading)}</h2>` : ''}`;
+  return (scope) => {
+    const ids = valuesOf(scope.own?.values ?? {}, bound?.id ?? '');
+    const entries = ids.map((id) => scope.entry(String(id))).filter((e): e is EntryView => e !== null);
+    const html = cardList(entries, render, needs, scope);
+    return html === '' ? '' : `${open}${html}</section>`;
+  };
+};

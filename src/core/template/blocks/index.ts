@@ -1,0 +1,20 @@
+import type { Block } from '../../design/block-spec.ts';
+import type { CompileBlock } from '../context.ts';
+import { cards } from './cards.ts';
+import { columns } from './columns.ts';
+import { date } from './date.ts';
+import { fieldSheet } from './fieldSheet.ts';
+import { group } from './group.ts';
+import { heading } from './heading.ts';
+import { link } from './link.ts';
+import { listing } from './listing.ts';
+import { months } from './months.ts';
+import { pageLinks } from './pageLinks.ts';
+import { picture } from './picture.ts';
+import { richText } from './richText.ts';
+import { slot } from './slot.ts';
+import { subjects } from './subjects.ts';
+import { text } from './text.ts';
+
+/** Every kind of block, in the order screens offer them. */
+export const BLOCKS: { [K in Block['block']]: CompileBlock<K> } = { heading, text, richText, picture, date, link, subjects, fieldSheet, columns, group, listing, cards, pageLinks, months, slot };

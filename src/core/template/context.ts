@@ -1,0 +1,70 @@
+import type { Issue } from '../issue.ts';
+import type { SiteScope } from '../design/environment.ts';
+import type { Block } from '../design/block-spec.ts';
+import type { Environment } from '../pattern/types.ts';
+import type { ContentType, Field } from '../design/spec.ts';
+import type { EntryView } from '../design/values.ts';
+import type { Instant, Validity } from '../time/interval.ts';
+
+/** One page of a listing, ready to be drawn. */
+export interface ListingShown {
+  key: string;
+  entries: EntryView[];
+  /** How many entries there are on all pages. */
+  total: number;
+  /** The page's number, from 1, and how many pages there are (at least 1). */
+  number: number;
+  count: number;
+  /** Where page 1 stands; null for a listing without pages of its own. */
+  address: string | null;
+  empty: string;
+  card: Render;
+  needs: string[][];
+}
+
+/** What blocks read while a page is drawn. */
+export interface RenderScope extends SiteScope {
+  at: Instant;
+  validity: Validity;
+  /** The entry whose fields are read; null on listing pages and in the frame. */
+  own: EntryView | null;
+  /** The same page, reading another entry's fields. */
+  of(entry: EntryView): RenderScope;
+  /** A listing's first page, at most `limit` entries; the page itself where it is the listing shown. */
+  listing(key: string, limit?: number): ListingShown | null;
+  /** How many cards this one stands within; cards within cards end at 4. */
+  depth: number;
+  /** The listing this page shows; null on other pages. */
+  shown: ListingShown | null;
+  /** Reads in few steps the entries that field chains (by field id) of these entries lead to. */
+  prefetch(entries: EntryView[], chains: string[][]): void;
+  /** What stands in the frame's slots. */
+  slots: Record<string, string>;
+  /** Address of a picture with what an `img` needs, sizes in CSS px. */
+  picture(mediaId: string, width: number): { src: string; srcset: string; alt: string; width: number; height: number } | null;
+}
+
+/** A compiled block or template: gives HTML, '' where there is nothing to show. */
+export type Render = (scope: RenderScope) => string;
+
+/** What compiling a block may use. Issues are added where the block stands. */
+export interface BlockCompiler {
+  env: Environment;
+  type: ContentType | null;
+  issues: Issue[];
+  /** Chains of field ids, ending in references, that the template reads. */
+  needs: string[][];
+  /** HTML of a pattern, escaped for text or attribute; null where blank. */
+  pattern(source: string, property: string, context?: 'text' | 'attribute'): (scope: RenderScope) => string | null;
+  /** The field a block is bound to; null with an issue where it is none of these kinds. */
+  field(key: string, property: string, kinds: readonly Field['kind'][]): Field | null;
+  blocks(blocks: Block[], property: string): Render;
+  /** A card by key, or the type's own, or the automatic one; looked up when drawn. */
+  card(key: string | undefined, property: string): { render: Render; needs: string[][] };
+  /** Whether there is such a listing; an issue where not. */
+  listing(key: string, property: string): boolean;
+  fail(code: string, property: string, message: string, fix: string): void;
+}
+
+/** Compiles one kind of block. */
+export type CompileBlock<K extends Block['block']> = (block: Extract<Block, { block: K }>, c: BlockCompiler) => Render;

@@ -1,0 +1,55 @@
+/** Words the site itself puts on public pages. */
+export interface PublicWords {
+  pages: string;
+  previous: string;
+  next: string;
+  page: string;
+  skip: string;
+  notFound: string;
+  notFoundText: string;
+  gone: string;
+  goneText: string;
+  badRequest: string;
+  badRequestText: string;
+  moved: string;
+  newest: string;
+}
+
+const en: PublicWords = {
+  pages: 'Pages',
+  previous: 'Previous',
+  next: 'Next',
+  page: 'page',
+  skip: 'Skip to content',
+  notFound: 'Page not found',
+  notFoundText: 'There is nothing at this address.',
+  gone: 'No longer here',
+  goneText: 'What stood at this address has been taken down.',
+  badRequest: 'Not an address',
+  badRequestText: 'This address cannot be read.',
+  moved: 'This page has moved to',
+  newest: 'Newest pages',
+};
+
+const de: PublicWords = {
+  pages: 'Seiten',
+  previous: 'Zurück',
+  next: 'Weiter',
+  page: 'Seite',
+  skip: 'Zum Inhalt',
+  notFound: 'Seite nicht gefunden',
+  notFoundText: 'Unter dieser Adresse gibt es nichts.',
+  gone: 'Nicht mehr da',
+  goneText: 'Was unter dieser Adresse stand, wurde entfernt.',
+  badRequest: 'Keine Adresse',
+  badRequestText: 'Diese Adresse ist nicht lesbar.',
+  moved: 'Diese Seite steht jetzt unter',
+  newest: 'Neueste Seiten',
+};
+
+const BY_LANGUAGE: Record<string, PublicWords> = { en, de };
+
+/** The words in a language, by its primary subtag; English where there are none. */
+export function wordsOf(language: string): PublicWords {
+  return BY_LANGUAGE[language.split('-')[0]!.toLowerCase()] ?? en;
+}

@@ -1,0 +1,44 @@
+/** An instant: integer milliseconds since 1970-01-01T00:00Z (UTC). */
+export type Instant = number;
+
+/** Half-open: `from <= t && (to === null || t < to)`. `to: null` means "no end known". */
+export interface Interval {
+  from: Instant;
+  to: Instant | null;
+}
+
+/** The first instant a site can speak of; a design loaded from a folder holds from here. */
+export const BEGINNING: Instant = -8_640_000_000_000_000;
+
+/** Whether the interval covers the instant. */
+export function covers(interval: Interval, at: Instant): boolean {
+  return interval.from <= at && (interval.to === null || at < interval.to);
+}
+
+/** The next instant after `at` at which "does the interval cover it" changes; null for never. */
+export function nextBound(interval: Interval, at: Instant): Instant | null {
+  if (at < interval.from) return interval.from;
+  return interval.to !== null && at < interval.to ? interval.to : null;
+}
+
+/** The earlier of two bounds, where null means never. */
+export function earlier(a: Instant | null, b: Instant | null): Instant | null {
+  if (a === null) return b;
+  return b === null || a < b ? a : b;
+}
+
+/** Gathers the stretch over which an answer certainly holds, from the bounds it is told. */
+export class Validity {
+  /** The next instant at which the answer may change; null for never. */
+  until: Instant | null = null;
+  /** The latest instant at which something in the answer changed; null where nothing is known. */
+  since: Instant | null = null;
+  constructor(readonly at: Instant) {}
+
+  /** Tells an instant at which something read changes, or changed. */
+  tell(bound: Instant | null): void {
+    if (bound === null || bound === BEGINNING) return;
+    if (bound > this.at) this.until = earlier(this.until, bound);
+    else if (this.since === null || bound > this.since) this.since = bound;
+  }
+}

@@ -1,0 +1,169 @@
+import { index, integer, primaryKey, sqliteTable, text } from 'drizzle-orm/sqlite-core';
+
+/* All instants are integer milliseconds UTC. `starts`/`ends` are half-open; a null end is not known. */
+
+/** Single values of the store, `settled` (the last write's instant) among them. */
+export const meta = sqliteTable('meta', { key: text('key').primaryKey(), value: text('value').notNull() });
+
+export const entry = sqliteTable(
+  'entry',
+  {
+    id: text('id').primaryKey(),
+    type: text('type').notNull(),
+    created: integer('created').notNull(),
+    author: text('author').notNull(),
+    /** Start of the first live interval: derived while it lies ahead, a fact once past. */
+    published: integer('published'),
+  },
+  (t) => [index('entry_type').on(t.type, t.created, t.id), index('entry_published').on(t.published)],
+);
+
+export const revision = sqliteTable(
+  'revision',
+  {
+    entry: text('entry')
+      .notNull()
+      .references(() => entry.id),
+    number: integer('number').notNull(),
+    saved: integer('saved').notNull(),
+    author: text('author').notNull(),
+    /** JSON by field id. */
+    values: text('values').notNull(),
+    /** The naming field's text, for tables and search. */
+    name: text('name').notNull(),
+  },
+  (t) => [primaryKey({ columns: [t.entry, t.number] }), index('revision_saved').on(t.saved)],
+);
+
+export const plannedChange = sqliteTable(
+  'planned_change',
+  {
+    id: integer('id').primaryKey({ autoIncrement: true }),
+    entry: text('entry')
+      .notNull()
+      .references(() => entry.id),
+    language: text('language').notNull(),
+    at: integer('at').notNull(),
+    sequence: integer('sequence').notNull(),
+    action: text('action', { enum: ['publish', 'retire'] }).notNull(),
+    revision: integer('revision'),
+    /** The local time as typed, and its zone; null where an instant was given. */
+    local: text('local'),
+    zone: text('zone'),
+    person: text('person').notNull(),
+  },
+  (t) => [index('planned_change_at').on(t.at), index('planned_change_entry').on(t.entry, t.at, t.sequence)],
+);
+
+export const byHand = sqliteTable(
+  'by_hand',
+  {
+    id: integer('id').primaryKey({ autoIncrement: true }),
+    entry: text('entry')
+      .notNull()
+      .references(() => entry.id),
+    path: text('path').notNull(),
+    starts: integer('starts').notNull(),
+    ends: integer('ends'),
+  },
+  (t) => [index('by_hand_entry').on(t.entry)],
+);
+
+export const liveInterval = sqliteTable(
+  'live_interval',
+  {
+    entry: text('entry')
+      .notNull()
+      .references(() => entry.id),
+    language: text('language').notNull(),
+    starts: integer('starts').notNull(),
+    ends: integer('ends'),
+    revision: integer('revision').notNull(),
+    sharedRevision: integer('shared_revision').notNull(),
+  },
+  (t) => [primaryKey({ columns: [t.entry, t.language, t.starts] }), index('live_interval_starts').on(t.starts), index('live_interval_ends').on(t.ends)],
+);
+
+export const address = sqliteTable(
+  'address',
+  {
+    path: text('path').notNull(),
+    language: text('language').notNull(),
+    entry: text('entry')
+      .notNull()
+      .references(() => entry.id),
+    starts: integer('starts').notNull(),
+    ends: integer('ends'),
+    role: text('role', { enum: ['current', 'redirect'] }).notNull(),
+    base: text('base').notNull(),
+  },
+  (t) => [
+    primaryKey({ columns: [t.path, t.language, t.starts, t.entry] }),
+    index('address_entry').on(t.entry, t.starts),
+    index('address_starts').on(t.starts),
+    index('address_ends').on(t.ends),
+  ],
+);
+
+/** Which revisions refer to which entries, by field: derived from the revisions. */
+export const referenceEdge = sqliteTable(
+  'reference_edge',
+  { target: text('target').notNull(), field: text('field').notNull(), entry: text('entry').notNull(), revision: integer('revision').notNull() },
+  (t) => [primaryKey({ columns: [t.target, t.field, t.entry, t.revision] }), index('reference_edge_entry').on(t.entry)],
+);
+
+/** Publications and addresses that could not be had: derived. */
+export const refusal = sqliteTable(
+  'refusal',
+  {
+    entry: text('entry').notNull(),
+    at: integer('at').notNull(),
+    code: text('code').notNull(),
+    message: text('message').notNull(),
+    fix: text('fix').notNull(),
+    cancelled: integer('cancelled', { mode: 'boolean' }).notNull(),
+  },
+  (t) => [primaryKey({ columns: [t.entry, t.at] })],
+);
+
+export const subject = sqliteTable(
+  'subject',
+  {
+    set: text('set').notNull(),
+    key: text('key').notNull(),
+    name: text('name').notNull(),
+    slug: text('slug').notNull(),
+    description: text('description').notNull(),
+    parent: text('parent'),
+    position: integer('position').notNull(),
+  },
+  (t) => [primaryKey({ columns: [t.set, t.key] })],
+);
+
+export const media = sqliteTable('media', {
+  /** File name below the site folder's `media/`. */
+  id: text('id').primaryKey(),
+  hash: text('hash').notNull(),
+  alt: text('alt').notNull(),
+  width: integer('width').notNull(),
+  height: integer('height').notNull(),
+  mime: text('mime').notNull(),
+  bytes: integer('bytes').notNull(),
+});
+
+export const designVersion = sqliteTable(
+  'design_version',
+  {
+    id: integer('id').primaryKey({ autoIncrement: true }),
+    starts: integer('starts').notNull(),
+    ends: integer('ends'),
+    /** JSON of the whole design. */
+    spec: text('spec').notNull(),
+    author: text('author').notNull(),
+    saved: integer('saved').notNull(),
+  },
+  (t) => [index('design_version_starts').on(t.starts)],
+);
+
+/** Monotonic counters: `total`, `design`, `media`, `subjects`, and one per type as `type:<key>`. */
+export const siteChange = sqliteTable('site_change', { scope: text('scope').primaryKey(), generation: integer('generation').notNull() });
