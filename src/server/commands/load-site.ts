@@ -1,0 +1,101 @@
+import { copyFileSync, existsSync, mkdirSync, renameSync } from 'node:fs';
+import { join } from 'node:path';
+import type { Connection } from '../db/connection.ts';
+import type { EntryToLoad } from '../files/interpret-entry.ts';
+import type { SiteToLoad } from '../files/read-site.ts';
+import type { ReadMedia } from '../files/read-media.ts';
+import { releaseDesign } from '../store/design-store.ts';
+import { derive } from '../store/derive.ts';
+import { revisionWriter } from '../store/revision-writer.ts';
+import { statement } from '../store/statement.ts';
+import { raise, write } from '../store/write.ts';
+import { type Actor, permit } from './permit.ts';
+import type { Issue, Result } from '@/core/issue.ts';
+import { ok, refused } from '@/core/issue.ts';
+import { compileSite } from '@/core/site/compile.ts';
+import type { Refusal } from '@/core/address/timeline.ts';
+import { type Instant, BEGINNING } from '@/core/time/interval.ts';
+
+/** What was loaded, and what the check found on the way. */
+export interface Loaded {
+  entries: number;
+  pictures: number;
+  /** Addresses that kept their former path; nothing that stands in the way. */
+  findings: Issue[];
+}
+
+class Refused extends Error {
+  constructor(readonly issues: Issue[]) {
+    super('refused');
+  }
+}
+
+/**
+ * Replaces the whole site by a folder's, in one transaction: all of it or nothing. Plans that lie in
+ * the past become facts. Refused where a publication could not have its address.
+ */
+export function loadSite(connection: Connection, dataFolder: string, actor: Actor, site: SiteToLoad, wallClock: Instant): Result<Loaded> {
+  permit(actor, 'load');
+  keepFiles(dataFolder, site.media);
+  try {
+    const findings = write(connection, wallClock, (at) => {
+      clear(connection);
+      insertAll(connection, site, at);
+      const compiled = compileSite(site.design).site;
+      const { refusals } = derive(connection, { site: compiled, settled: at, touched: [], fromBeginning: true });
+      const cancelled = refusals.filter((r) => r.cancelled);
+      if (cancelled.length > 0) throw new Refused(cancelled.map((r) => issueOf(r, site.entries)));
+      raise(connection, 'design', 'subjects', 'media', ...site.design.types.map((t) => `type:${t.key}`));
+      return refusals.map((r) => issueOf(r, site.entries));
+    });
+    return ok({ entries: site.entries.length, pictures: site.media.length, findings });
+  } catch (error) {
+    if (error instanceof Refused) return refused(...error.issues);
+    throw error;
+  }
+}
+
+/** Copies files under their hash; a file that is there already is the same file. */
+function keepFiles(dataFolder: string, media: ReadMedia[]): void {
+  const folder = join(dataFolder, 'media');
+  mkdirSync(folder, { recursive: true });
+  for (const { hash, source } of media) {
+    const target = join(folder, hash);
+    if (existsSync(target)) continue;
+    copyFileSync(source, `${target}.new`);
+    renameSync(`${target}.new`, target);
+  }
+}
+
+const CONTENT = ['address', 'live_interval', 'planned_change', 'by_hand', 'reference_edge', 'refusal', 'revision', 'entry', 'subject', 'media', 'design_version'];
+
+function clear({ driver }: Connection): void {
+  for (const table of CONTENT) driver.exec(`DELETE FROM ${table}`);
+  const names = driver.prepare(`SELECT name FROM sqlite_master WHERE type = 'table' AND (name LIKE 'index\\_%' ESCAPE '\\' OR name LIKE 'member\\_%' ESCAPE '\\')`).pluck().all() as string[];
+  for (const name of names) driver.exec(`DROP TABLE "${name.replaceAll('"', '""')}"`);
+  driver.exec(`DELETE FROM meta WHERE key LIKE 'index:%'`);
+}
+
+function insertAll(connection: Connection, site: SiteToLoad, at: Instant): void {
+  releaseDesign(connection, site.design, BEGINNING, 'load', at);
+  const subject = statement(connection, 'INSERT INTO subject ("set", key, name, slug, description, parent, position) VALUES (?, ?, ?, ?, ?, ?, ?)');
+  site.subjects.forEach((s, i) => subject.run(s.set, s.key, s.name, s.slug, s.description, s.parent, i));
+  const media = statement(connection, 'INSERT INTO media (id, hash, alt, width, height, mime, bytes) VALUES (?, ?, ?, ?, ?, ?, ?)');
+  for (const m of site.media) media.run(m.id, m.hash, m.alt, m.width, m.height, m.mime, m.bytes);
+  const entry = statement(connection, 'INSERT INTO entry (id, type, created, author) VALUES (?, ?, ?, ?)');
+  for (const e of site.entries) entry.run(e.id, e.type.key, e.created, e.author);
+  const writeRevision = revisionWriter(connection);
+  const plan = statement(connection, 'INSERT INTO planned_change (entry, language, at, sequence, action, revision, person) VALUES (?, ?, ?, ?, ?, ?, ?)');
+  const byHand = statement(connection, 'INSERT INTO by_hand (entry, path, starts, ends) VALUES (?, ?, ?, ?)');
+  for (const e of site.entries) {
+    for (const revision of e.revisions) writeRevision(e.id, e.type, revision);
+    for (const p of e.plans) plan.run(e.id, site.design.site.language, p.at, p.sequence, p.do, p.revision, e.author);
+    for (const h of e.byHand) byHand.run(e.id, h.path, h.from, h.to);
+  }
+}
+
+function issueOf(refusal: Refusal, entries: EntryToLoad[]): Issue {
+  const raw = entries.find((e) => e.id === refusal.entry)?.raw;
+  const when = `At ${new Date(refusal.at).toISOString()}: `;
+  return { code: refusal.code, ...(raw ? { path: raw.file, line: raw.lineOf(['entry', 'live']) } : {}), message: when + refusal.message, fix: refusal.fix };
+}

@@ -1,0 +1,66 @@
+import Database from 'better-sqlite3';
+import { type BetterSQLite3Database, drizzle } from 'drizzle-orm/better-sqlite3';
+import { existsSync, mkdirSync } from 'node:fs';
+import { dirname } from 'node:path';
+import { migrate } from './migrate.ts';
+import * as schema from './schema.ts';
+
+/** Tables by name, through Drizzle. */
+export type Tables = BetterSQLite3Database<typeof schema>;
+/** A prepared statement of the driver. */
+export type Statement = Database.Statement<unknown[]>;
+
+/** One open connection: the driver for hot reads and derived tables, Drizzle for the rest. */
+export interface Connection {
+  driver: Database.Database;
+  tables: Tables;
+  close(): void;
+}
+
+/** A database that cannot be used, with what to do about it. */
+export class DatabaseProblem extends Error {
+  constructor(
+    message: string,
+    readonly fix: string,
+  ) {
+    super(message);
+    this.name = 'DatabaseProblem';
+  }
+}
+
+/** How long a writer waits for another one, in ms. */
+export const BUSY_MS = 5000;
+
+/**
+ * Opens a site's database, making and migrating it where it may be written.
+ * @throws DatabaseProblem where the file is missing, unreadable, read-only or from a newer version.
+ */
+export function openDatabase(file: string, { readonly = false } = {}): Connection {
+  if (readonly && !existsSync(file)) throw new DatabaseProblem(`There is no site at ${file}.`, 'Load one first: npx bontel load FOLDER --data DIR.');
+  try {
+    if (!readonly) mkdirSync(dirname(file), { recursive: true });
+    const driver = new Database(file, { readonly, timeout: BUSY_MS });
+    driver.pragma('foreign_keys = ON');
+    driver.pragma('cache_size = -65536');
+    driver.pragma('mmap_size = 268435456');
+    if (!readonly) {
+      driver.pragma('journal_mode = WAL');
+      driver.pragma('synchronous = NORMAL');
+    }
+    migrate(driver, readonly);
+    return { driver, tables: drizzle(driver, { schema }), close: () => driver.close() };
+  } catch (error) {
+    throw problemOf(error, file);
+  }
+}
+
+/** A driver's error in plain words; other errors as they are. */
+export function problemOf(error: unknown, file: string): unknown {
+  const code = error instanceof Error && 'code' in error ? String(error.code) : '';
+  if (error instanceof DatabaseProblem) return error;
+  if (code.startsWith('SQLITE_BUSY')) return new DatabaseProblem(`Somebody else has been writing to ${file} for more than ${BUSY_MS / 1000} seconds.`, 'Try again when it has finished.');
+  if (code.startsWith('SQLITE_READONLY') || code === 'EACCES' || code === 'EROFS' || code === 'SQLITE_CANTOPEN') return new DatabaseProblem(`${file} cannot be written.`, 'Give write permission on the data folder, or name another with --data.');
+  if (code.startsWith('SQLITE_FULL') || code === 'ENOSPC' || code.startsWith('SQLITE_IOERR_WRITE')) return new DatabaseProblem(`The disk that holds ${file} is full; nothing was changed.`, 'Free some space and try again.');
+  if (code === 'SQLITE_NOTADB' || code === 'SQLITE_CORRUPT') return new DatabaseProblem(`${file} is not a readable database.`, 'Restore it from a backup, or name another data folder.');
+  return error;
+}

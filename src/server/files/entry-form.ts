@@ -1,0 +1,48 @@
+import { z } from 'zod';
+
+/** An instant, or a moment relative to loading: kept as text until the site's zone is known. */
+const moment = z.union([z.string().min(1), z.number()]).transform(String);
+const revisionNumber = z.int().min(1);
+
+/** `from/to` as in ISO 8601, or from alone, or both by name. */
+const live = z.union([
+  z.string().transform((text) => {
+    const [from, to] = text.split('/') as [string, string | undefined];
+    return { from: from.trim(), to: to === undefined || to.trim() === '' || to.trim() === '..' ? null : to.trim(), revision: null as number | null };
+  }),
+  z.strictObject({ from: moment, to: moment.nullable().default(null), revision: revisionNumber.nullable().default(null) }),
+]);
+
+const plan = z.strictObject({ at: moment, do: z.enum(['publish', 'retire']), revision: revisionNumber.nullable().default(null) });
+const byHand = z.union([z.string().transform((path) => ({ path, from: null as string | null, to: null as string | null })), z.strictObject({ path: z.string(), from: moment.nullable().default(null), to: moment.nullable().default(null) })]);
+const listOf = <T extends z.ZodType>(item: T): z.ZodPipe<z.ZodTransform<unknown, unknown>, z.ZodArray<T>> => z.preprocess((v) => (v === undefined || v === null ? [] : Array.isArray(v) ? v : [v]), z.array(item)) as never;
+
+/** What stands under `entry:` in a file of entries: everything that is not a field. */
+export const entryForm = z.strictObject({
+  id: z.string().min(1).max(200).optional(),
+  type: z.string().optional(),
+  created: moment.optional(),
+  author: z.string().max(200).default(''),
+  /** When the newest revision was saved. */
+  saved: moment.optional(),
+  live: listOf(live),
+  plans: listOf(plan),
+  address: listOf(byHand),
+  /** Older revisions, oldest first: the fields in which they differ. */
+  revisions: listOf(z.strictObject({ saved: moment, author: z.string().max(200).optional(), values: z.record(z.string(), z.unknown()) })),
+});
+export type EntryForm = z.output<typeof entryForm>;
+
+/** An entry as its file gives it. */
+export interface RawEntry {
+  file: string;
+  /** Its place in the file, for messages. */
+  lineOf(path: readonly (string | number)[]): number;
+  /** The id it has if it gives none. */
+  defaultId: string;
+  type: string;
+  form: EntryForm;
+  fields: Record<string, unknown>;
+  /** Markdown below the front matter. */
+  body: string | null;
+}

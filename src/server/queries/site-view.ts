@@ -1,0 +1,72 @@
+import type { Connection } from '../db/connection.ts';
+import { DesignStore } from '../store/design-store.ts';
+import { StoredReader, ValuesCache } from '../store/site-reader.ts';
+import { SubjectStore } from '../store/subject-store.ts';
+import { settledInstant, totalGeneration } from '../store/write.ts';
+import type { CompiledSite } from '@/core/site/compile.ts';
+import { type PageLine, allPages } from '@/core/site/pages.ts';
+import { type RenderedPage, render, trace } from '@/core/site/render.ts';
+import type { TraceStep } from '@/core/site/resolve.ts';
+import type { Instant } from '@/core/time/interval.ts';
+
+/** The design and a reader as of an instant. */
+export interface SiteAt {
+  site: CompiledSite;
+  reader: StoredReader;
+  /** When the next design takes over, ms UTC; null for none. */
+  until: Instant | null;
+}
+
+/** What is public of a stored site, as of any instant. Sees other processes' writes. */
+export class SiteView {
+  readonly subjects: SubjectStore;
+  private readonly designs: DesignStore;
+  private readonly values = new ValuesCache();
+  private generation = -1;
+
+  constructor(readonly connection: Connection) {
+    this.subjects = new SubjectStore(connection);
+    this.designs = new DesignStore(connection);
+  }
+
+  /** The design released as of an instant and a reader for it; null while no site is loaded. */
+  at(instant: Instant): SiteAt | null {
+    const generation = totalGeneration(this.connection);
+    if (generation !== this.generation) {
+      this.generation = generation;
+      this.values.clear(); // a load may have put other values under the same entry and number
+    }
+    const released = this.designs.at(instant);
+    if (!released) return null;
+    return { site: released.site, reader: new StoredReader(this.connection, released.site, this.subjects, this.values, settledInstant(this.connection)), until: released.until };
+  }
+
+  /** A page as of an instant; null while no site is loaded. */
+  render(path: string, at: Instant): RenderedPage | null {
+    const view = this.at(at);
+    return view && render(view.site, view.reader, { path, at }, view.until);
+  }
+
+  /** Why a path leads where it leads; null while no site is loaded. */
+  trace(path: string, at: Instant): { steps: TraceStep[]; page: RenderedPage } | null {
+    const view = this.at(at);
+    return view && trace(view.site, view.reader, { path, at });
+  }
+
+  /** Every page that answers 200 with HTML, by path; null while no site is loaded. */
+  pages(at: Instant): PageLine[] | null {
+    const view = this.at(at);
+    return view && allPages(view.site, view.reader, at);
+  }
+
+  /** Paths that lead elsewhere or are gone as of an instant, by path. */
+  formerPaths(at: Instant): { path: string; page: RenderedPage }[] {
+    const sql = `SELECT DISTINCT path FROM address WHERE starts <= ? AND (role = 'redirect' OR ends <= ?) ORDER BY path`;
+    const paths = this.connection.driver.prepare(sql).pluck().all(at, at) as string[];
+    const byHand = [...(this.at(at)?.site.redirects.keys() ?? [])];
+    return [...new Set([...paths, ...byHand])].sort().flatMap((path) => {
+      const page = this.render(path, at);
+      return page && page.status !== 200 && page.status !== 404 ? [{ path, page }] : [];
+    });
+  }
+}

@@ -1,0 +1,145 @@
+import type { Connection } from '../db/connection.ts';
+import type { CompiledSite } from '@/core/site/compile.ts';
+import { simulate } from '@/core/address/simulate.ts';
+import type { Refusal, Timeline } from '@/core/address/timeline.ts';
+import type { LiveInterval } from '@/core/publication/model.ts';
+import type { ContentType } from '@/core/design/spec.ts';
+import type { Values } from '@/core/design/values.ts';
+import { type Instant, BEGINNING } from '@/core/time/interval.ts';
+import { ensureIndexTables, indexTable, indexWriter, memberTable } from './index-tables.ts';
+import { statement } from './statement.ts';
+import { StoredTimeline } from './timeline-source.ts';
+
+/** What a write touched: entries to look at again at its instant, or everything from the beginning. */
+export interface DeriveRequest {
+  site: CompiledSite;
+  /** Rows at or before it are facts and stay. */
+  settled: Instant;
+  /** Entries written at `settled`; their plans of that instant apply on top of what stood. */
+  touched: Iterable<string>;
+  /** True while loading: nothing is settled yet, and all of the past is derived. */
+  fromBeginning?: boolean;
+}
+
+/** What deriving changed. */
+export interface Derived {
+  refusals: Refusal[];
+  types: Set<string>;
+}
+
+/**
+ * Derives every row after the settled instant from facts, revisions, plans and the design, within
+ * the caller's transaction. Running it again gives the same rows.
+ */
+export function derive(connection: Connection, request: DeriveRequest): Derived {
+  const { site, settled } = request;
+  const rebuilt = ensureIndexTables(connection, site.types.values(), site.listings.values());
+  const start = request.fromBeginning ? BEGINNING : settled;
+  forgetAfter(connection, site, start);
+  const source = new StoredTimeline(connection, site, start);
+  const timeline = simulate(site.addresses, source, eventsAfter(connection, start, settled, request));
+  writeTimeline(connection, timeline);
+  const types = indexTimeline(connection, site, timeline, settled);
+  for (const type of rebuilt) reindex(connection, type, settled, types);
+  closeSettled(connection, site, settled);
+  return { refusals: timeline.refusals, types };
+}
+
+/** Takes away what was derived for instants after `start`. */
+function forgetAfter(connection: Connection, site: CompiledSite, start: Instant): void {
+  const tables = ['live_interval', 'address', ...[...site.types.values()].map(indexTable)];
+  for (const type of site.types.values()) {
+    connection.driver.prepare(`DELETE FROM ${memberTable(type)} WHERE (entry, starts) IN (SELECT entry, starts FROM ${indexTable(type)} WHERE starts > ?)`).run(start);
+  }
+  for (const table of tables) {
+    connection.driver.prepare(`DELETE FROM ${table} WHERE starts > ?`).run(start);
+    connection.driver.prepare(`UPDATE ${table} SET ends = NULL WHERE ends > ?`).run(start);
+  }
+  statement(connection, 'DELETE FROM refusal WHERE at > ?').run(start);
+  statement(connection, 'UPDATE entry SET published = NULL WHERE published > ?').run(start);
+}
+
+function eventsAfter(connection: Connection, start: Instant, settled: Instant, { touched, fromBeginning }: DeriveRequest): Map<Instant, Set<string>> {
+  const events = new Map<Instant, Set<string>>();
+  const add = (at: Instant, entry: string): void => {
+    const known = events.get(at);
+    if (known) known.add(entry);
+    else events.set(at, new Set([entry]));
+  };
+  const rows = (sql: string): { at: number; entry: string }[] => statement(connection, sql).all(start) as { at: number; entry: string }[];
+  for (const { at, entry } of rows('SELECT at, entry FROM planned_change WHERE at > ?')) add(at, entry);
+  for (const { at, entry } of rows('SELECT starts AS at, entry FROM by_hand WHERE starts > ?')) add(at, entry);
+  for (const { at, entry } of rows('SELECT ends AS at, entry FROM by_hand WHERE ends > ?')) add(at, entry);
+  if (fromBeginning) {
+    const saved = rows('SELECT DISTINCT r.saved AS at, r.entry FROM revision AS r JOIN reference_edge AS e ON e.target = r.entry WHERE r.saved > ?');
+    for (const { at, entry } of saved) add(at, entry);
+  } else for (const entry of touched) add(settled, entry);
+  return events;
+}
+
+function writeTimeline(connection: Connection, { touched, live, addresses, published, refusals }: Timeline): void {
+  const dropLive = statement(connection, 'DELETE FROM live_interval WHERE entry = ? AND ends IS NULL');
+  const dropAddress = statement(connection, 'DELETE FROM address WHERE entry = ? AND ends IS NULL');
+  for (const id of touched) {
+    dropLive.run(id);
+    dropAddress.run(id);
+  }
+  const addLive = statement(connection, 'INSERT OR REPLACE INTO live_interval (entry, language, starts, ends, revision, shared_revision) VALUES (?, ?, ?, ?, ?, ?)');
+  for (const r of live) addLive.run(r.entry, r.language, r.from, r.to, r.revision, r.sharedRevision);
+  const addAddress = statement(connection, 'INSERT OR REPLACE INTO address (path, language, entry, starts, ends, role, base) VALUES (?, ?, ?, ?, ?, ?, ?)');
+  for (const r of addresses) addAddress.run(r.path, r.language, r.entry, r.from, r.to, r.role, r.base);
+  const setPublished = statement(connection, 'UPDATE entry SET published = ? WHERE id = ?');
+  for (const [id, at] of published) setPublished.run(at, id);
+  const addRefusal = statement(connection, 'INSERT OR REPLACE INTO refusal (entry, at, code, message, fix, cancelled) VALUES (?, ?, ?, ?, ?, ?)');
+  for (const r of refusals) addRefusal.run(r.entry, r.at, r.code, r.message, r.fix, r.cancelled ? 1 : 0);
+}
+
+function indexTimeline(connection: Connection, site: CompiledSite, timeline: Timeline, settled: Instant): Set<string> {
+  const byEntry = new Map<string, LiveInterval[]>([...timeline.touched].map((id) => [id, []]));
+  for (const row of timeline.live) byEntry.get(row.entry)?.push(row);
+  const writers = new Map<string, ReturnType<typeof typeWriter>>();
+  for (const [id, rows] of byEntry) {
+    const key = statement(connection, 'SELECT type FROM entry WHERE id = ?').pluck().get(id) as string;
+    const type = site.types.get(key);
+    if (!type) continue;
+    if (!writers.has(key)) writers.set(key, typeWriter(connection, type, settled));
+    writers.get(key)!(id, rows);
+  }
+  return new Set(writers.keys());
+}
+
+/** Replaces the open rows of an entry in its type's derived tables by those given. */
+function typeWriter(connection: Connection, type: ContentType, settled: Instant): (id: string, rows: LiveInterval[]) => void {
+  const write = indexWriter(connection, type);
+  const table = indexTable(type);
+  const dropMembers = connection.driver.prepare(`DELETE FROM ${memberTable(type)} WHERE entry = ? AND starts IN (SELECT starts FROM ${table} WHERE entry = ? AND ends IS NULL)`);
+  const drop = connection.driver.prepare(`DELETE FROM ${table} WHERE entry = ? AND ends IS NULL`);
+  const values = statement(connection, 'SELECT "values" FROM revision WHERE entry = ? AND number = ?').pluck();
+  const facts = statement(connection, 'SELECT created, published FROM entry WHERE id = ?');
+  return (id, rows) => {
+    dropMembers.run(id, id);
+    drop.run(id);
+    const { created, published } = facts.get(id) as { created: number; published: number | null };
+    for (const row of rows) {
+      const parsed = JSON.parse(values.get(id, row.revision) as string) as Values;
+      write({ entry: id, created, published: published ?? row.from, updated: row.from, from: row.from, to: row.to, values: parsed }, row.revision, settled);
+    }
+  };
+}
+
+/** Fills a type's derived tables anew from its live intervals. */
+function reindex(connection: Connection, type: ContentType, settled: Instant, types: Set<string>): void {
+  connection.driver.exec(`DELETE FROM ${indexTable(type)}; DELETE FROM ${memberTable(type)}`);
+  const write = indexWriter(connection, type);
+  const sql = `SELECT l.entry, l.starts AS "from", l.ends AS "to", l.revision, e.created, e.published, r."values" FROM entry AS e JOIN live_interval AS l ON l.entry = e.id JOIN revision AS r ON r.entry = l.entry AND r.number = l.revision WHERE e.type = ?`;
+  type Row = { entry: string; from: number; to: number | null; revision: number; created: number; published: number | null; values: string };
+  for (const row of connection.driver.prepare(sql).all(type.key) as Row[]) {
+    write({ ...row, published: row.published ?? row.from, updated: row.from, values: JSON.parse(row.values) as Values }, row.revision, settled);
+  }
+  types.add(type.key);
+}
+
+/** Index rows that ended by now leave the partial indexes. */
+function closeSettled({ driver }: Connection, site: CompiledSite, settled: Instant): void {
+  for (const type of site.types.values()) driver.prepare(`UPDATE ${indexTable(type)} SET open = 0 WHERE ends IS NOT NULL AND ends <= ? AND open = 1`).run(settled);
+}

@@ -1,0 +1,96 @@
+import type { Instant } from '@/core/time/interval.ts';
+import type { ListingPlan, SubjectTree } from '@/core/listing/plan.ts';
+import { type ResolvedFilter, type Test, resolveFilter } from '@/core/listing/resolve.ts';
+import { cellColumn, indexTable, isManyValued, memberTable, orderTerms } from './index-tables.ts';
+
+/** A listing as of an instant in SQL: which rows, and their order. Parameters in order. */
+export interface ListingSql {
+  /** `FROM … WHERE …`, shared by the page and the count. */
+  from: string;
+  params: unknown[];
+  order: string;
+}
+
+/** The SQL form of a listing; `settled` is the last write's instant, before which the partial indexes say nothing. */
+export function listingSql(plan: ListingPlan, at: Instant, settled: Instant, subjects: SubjectTree): ListingSql {
+  const params: unknown[] = [at, at];
+  const writer = new FilterSql(plan, at, params);
+  const filter = writer.write(resolveFilter(plan.filter, at, plan.zone, subjects), false);
+  const open = at >= settled ? 'r.open = 1 AND ' : '';
+  const order = [...plan.sort.flatMap(orderTerms), 'created', 'entry'].join(', ');
+  return { from: `FROM ${indexTable(plan.type)} AS r WHERE ${open}r.starts <= ? AND (r.ends IS NULL OR r.ends > ?) AND ${filter}`, params, order };
+}
+
+const LIVE = 'EXISTS (SELECT 1 FROM live_interval AS l WHERE l.entry = TARGET AND l.starts <= ? AND (l.ends IS NULL OR l.ends > ?))';
+
+class FilterSql {
+  constructor(
+    private readonly plan: ListingPlan,
+    private readonly at: Instant,
+    private readonly params: unknown[],
+  ) {}
+
+  /** `strict`: must give 0 or 1, not NULL, since it stands below a negation. */
+  write(filter: ResolvedFilter, strict: boolean): string {
+    if (filter.kind !== 'group') {
+      const sql = this.test(filter);
+      return strict ? `coalesce(${sql}, 0)` : sql;
+    }
+    const { op, filters } = filter;
+    const inner = filters.map((f) => this.write(f, strict || op === 'none'));
+    if (op === 'all') return inner.length === 0 ? '1' : `(${inner.join(' AND ')})`;
+    const any = inner.length === 0 ? '0' : `(${inner.join(' OR ')})`;
+    return op === 'any' ? any : `NOT ${any}`;
+  }
+
+  private test(test: Test): string {
+    const column = `r.${cellColumn(test.column)}`;
+    switch (test.kind) {
+      case 'blank':
+        return this.blank(test.column, column, test.wanted);
+      case 'text':
+        this.params.push(test.value, ...(test.op === 'starts' ? [test.value] : []));
+        return test.op === 'contains' ? `instr(${column}, ?) > 0` : `substr(${column}, 1, length(?)) = ?`;
+      case 'range':
+        this.params.push(test.from, test.to);
+        return test.negated ? `(${column} IS NULL OR NOT (${column} >= ? AND ${column} < ?))` : `(${column} >= ? AND ${column} < ?)`;
+      case 'compare':
+        this.params.push(test.value);
+        return test.negated ? `(${column} IS NULL OR ${column} <> ?)` : `${column} ${test.op} ?`;
+      case 'members':
+        return this.members(test, column);
+    }
+  }
+
+  private blank(column: Test['column'], name: string, wanted: boolean): string {
+    if (column.field?.kind !== 'reference') {
+      const filled = isManyValued(column) ? `${name} > 0` : `${name} IS NOT NULL`;
+      return wanted ? `NOT (${filled})` : `(${filled})`;
+    }
+    return `${wanted ? 'NOT ' : ''}${this.hasMember(column, name, null)}`;
+  }
+
+  private members({ column, op, keys }: Extract<Test, { kind: 'members' }>, name: string): string {
+    if (op === 'all') return `(${keys.map((wanted) => this.hasMember(column, name, wanted)).join(' AND ')})`;
+    const any = this.hasMember(column, name, [...new Set(keys.flat())]);
+    return op === 'none' ? `NOT coalesce(${any}, 0)` : any;
+  }
+
+  /** Whether a field holds one of the keys, or anything at all; references count while they are live. */
+  private hasMember(column: Test['column'], name: string, keys: string[] | null): string {
+    const reference = column.field!.kind === 'reference';
+    const among = (target: string): string => {
+      if (keys === null) return '1';
+      this.params.push(...keys);
+      return keys.length === 1 ? `${target} = ?` : `${target} IN (${keys.map(() => '?').join(', ')})`;
+    };
+    const live = (target: string): string => {
+      if (!reference) return '';
+      this.params.push(this.at, this.at);
+      return ` AND ${LIVE.replace('TARGET', target)}`;
+    };
+    if (!isManyValued(column)) return keys !== null && !reference ? among(name) : `(${name} IS NOT NULL AND ${among(name)}${live(name)})`;
+    this.params.push(column.field!.id);
+    return `EXISTS (SELECT 1 FROM ${memberTable(this.plan.type)} AS m WHERE m.field = ? AND m.entry = r.entry AND m.starts = r.starts AND ${among('m.key')}${live('m.key')})`;
+  }
+}

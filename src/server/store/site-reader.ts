@@ -1,0 +1,192 @@
+import type { Connection } from '../db/connection.ts';
+import type { CompiledSite } from '@/core/site/compile.ts';
+import type { LivePage, PathHolders, SiteReader } from '@/core/site/reader.ts';
+import type { EntryView, Media, Subject, Values } from '@/core/design/values.ts';
+import type { ContentType } from '@/core/design/spec.ts';
+import { crossingOf, movingComparisons, nextDayCrossing } from '@/core/listing/crossing.ts';
+import { type ListingPlan, conditionsOf } from '@/core/listing/plan.ts';
+import type { Instant, Validity } from '@/core/time/interval.ts';
+import { cellColumn, indexTable } from './index-tables.ts';
+import { listingSql } from './listing-sql.ts';
+import { type Prepared, statement } from './statement.ts';
+import type { SubjectStore } from './subject-store.ts';
+
+interface EntryRow {
+  id: string;
+  type: string;
+  created: number;
+  author: string;
+  published: number | null;
+  starts: number;
+  ends: number | null;
+  revision: number;
+  path: string | null;
+  pathEnds: number | null;
+}
+
+const MAX_VALUES = 20_000;
+
+/** Values of revisions, which never change, by entry and number; shared by all readers of a connection. */
+export class ValuesCache {
+  private readonly known = new Map<string, Values>();
+
+  get(connection: Connection, entry: string, revision: number): Values {
+    const key = `${entry}\n${revision}`;
+    let values = this.known.get(key);
+    if (values) return values;
+    const json = statement(connection, 'SELECT "values" FROM revision WHERE entry = ? AND number = ?').pluck().get(entry, revision) as string | undefined;
+    values = JSON.parse(json ?? '{}') as Values;
+    if (this.known.size >= MAX_VALUES) this.known.clear();
+    this.known.set(key, values);
+    return values;
+  }
+
+  clear(): void {
+    this.known.clear();
+  }
+}
+
+const COVERS = 'starts <= ? AND (ends IS NULL OR ends > ?)';
+
+/** Reads a stored site for the core, as of the instant of each call's validity. */
+export class StoredReader implements SiteReader {
+  constructor(
+    private readonly connection: Connection,
+    private readonly site: CompiledSite,
+    private readonly subjects: SubjectStore,
+    private readonly values: ValuesCache,
+    /** Instant of the last write, ms UTC. */
+    private readonly settled: Instant,
+  ) {}
+
+  liveEntries(ids: readonly string[], validity: Validity): Map<string, EntryView> {
+    const { at } = validity;
+    const read = this.sql(
+      `SELECT e.id, e.type, e.created, e.author, e.published, l.starts, l.ends, l.revision, a.path, a.ends AS pathEnds
+       FROM entry AS e JOIN live_interval AS l ON l.entry = e.id AND l.starts <= ? AND (l.ends IS NULL OR l.ends > ?)
+       LEFT JOIN address AS a ON a.entry = e.id AND a.role = 'current' AND a.starts <= ? AND (a.ends IS NULL OR a.ends > ?) WHERE e.id = ?`,
+    );
+    const found = new Map<string, EntryView>();
+    for (const id of ids) {
+      const row = read.get(at, at, at, at, id) as EntryRow | undefined;
+      if (row) {
+        const view = this.view(row);
+        if (view) found.set(id, view);
+        validity.tell(row.ends);
+        validity.tell(row.pathEnds);
+        validity.tell(row.starts);
+      } else validity.tell(this.nextStart('live_interval', 'entry', id, at));
+    }
+    return found;
+  }
+
+  private view(row: EntryRow): EntryView | null {
+    const type = this.site.types.get(row.type);
+    if (!type) return null;
+    const values = this.values.get(this.connection, row.id, row.revision);
+    return { id: row.id, type, values, created: row.created, published: row.published ?? row.starts, updated: row.starts, author: row.author, state: 'live', path: row.path };
+  }
+
+  holders(path: string, validity: Validity): PathHolders {
+    const { at } = validity;
+    const current = this.sql(`SELECT entry, role, starts, ends FROM address WHERE path = ? AND ${COVERS} ORDER BY role LIMIT 1`).get(path, at, at) as { entry: string; role: 'current' | 'redirect'; starts: number; ends: number | null } | undefined;
+    validity.tell(this.nextStart('address', 'path', path, at));
+    if (current) {
+      validity.tell(current.ends);
+      validity.tell(current.starts);
+      return { current: { entry: current.entry, role: current.role }, former: null };
+    }
+    const former = this.sql('SELECT entry FROM address WHERE path = ? AND ends <= ? ORDER BY ends DESC, starts DESC LIMIT 1').pluck().get(path, at) as string | undefined;
+    return { current: null, former: former ?? null };
+  }
+
+  currentPath(entry: string, validity: Validity): string | null {
+    const { at } = validity;
+    const row = this.sql(`SELECT path, ends FROM address WHERE entry = ? AND role = 'current' AND ${COVERS}`).get(entry, at, at) as { path: string; ends: number | null } | undefined;
+    validity.tell(row ? row.ends : this.nextStart('address', 'entry', entry, at));
+    return row?.path ?? null;
+  }
+
+  typeOf(entry: string): string | null {
+    return (this.sql('SELECT type FROM entry WHERE id = ?').pluck().get(entry) as string | undefined) ?? null;
+  }
+
+  listing(plan: ListingPlan, validity: Validity, offset: number, limit: number): { ids: string[]; total: number } {
+    const { from, params, order } = listingSql(plan, validity.at, this.settled, this.subjects);
+    const ids = this.sql(`SELECT r.entry ${from} ORDER BY ${order} LIMIT ? OFFSET ?`).pluck().all(...params, limit, offset) as string[];
+    const whole = ids.length < limit && (ids.length > 0 || offset === 0);
+    const total = whole ? offset + ids.length : (this.sql(`SELECT count(*) ${from}`).pluck().get(...params) as number);
+    this.tellListing(plan, validity);
+    return { ids, total };
+  }
+
+  /** The next bound in every source type, matching or not, and the next crossing of each relative filter. */
+  private tellListing(plan: ListingPlan, validity: Validity): void {
+    const { at } = validity;
+    for (const type of this.sourceTypes(plan)) this.tellBounds(type, validity);
+    validity.tell(nextDayCrossing(plan, at));
+    for (const { column, ms } of movingComparisons(plan)) {
+      const name = cellColumn(column);
+      const least = this.sql(`SELECT min(${name}) FROM ${indexTable(plan.type)} WHERE ${name} >= ?`).pluck().get(at + ms) as number | null;
+      validity.tell(crossingOf(least, ms, at));
+    }
+  }
+
+  private sourceTypes(plan: ListingPlan): ContentType[] {
+    const keys = new Set([plan.type.key]);
+    for (const { column } of conditionsOf(plan.filter)) {
+      if (column.field?.kind === 'reference') for (const key of column.field.types ?? this.site.types.keys()) keys.add(key);
+    }
+    return [...keys].flatMap((key) => this.site.types.get(key) ?? []);
+  }
+
+  private tellBounds(type: ContentType, validity: Validity): void {
+    const { at } = validity;
+    const table = indexTable(type);
+    validity.tell(this.sql(`SELECT min(starts) FROM ${table} WHERE starts > ?`).pluck().get(at) as number | null);
+    validity.tell(this.sql(`SELECT min(ends) FROM ${table} WHERE ends > ?`).pluck().get(at) as number | null);
+    validity.tell(this.sql(`SELECT max(starts) FROM ${table} WHERE starts <= ?`).pluck().get(at) as number | null);
+    validity.tell(this.sql(`SELECT max(ends) FROM ${table} WHERE ends <= ?`).pluck().get(at) as number | null);
+  }
+
+  newestPages(limit: number, validity: Validity): string[] {
+    const { at } = validity;
+    const sql = `SELECT e.id FROM address AS a JOIN entry AS e ON e.id = a.entry WHERE a.role = 'current' AND a.starts <= ? AND (a.ends IS NULL OR a.ends > ?) ORDER BY e.published DESC, e.created, e.id LIMIT ?`;
+    this.tellAddresses(validity);
+    return this.sql(sql).pluck().all(at, at, limit) as string[];
+  }
+
+  livePages(after: string | null, limit: number, validity: Validity): LivePage[] {
+    const { at } = validity;
+    this.tellAddresses(validity);
+    return this.sql(`SELECT path, entry FROM address WHERE path > ? AND role = 'current' AND ${COVERS} ORDER BY path LIMIT ?`).all(after ?? '', at, at, limit) as LivePage[];
+  }
+
+  private tellAddresses(validity: Validity): void {
+    const { at } = validity;
+    for (const table of ['address', 'live_interval']) {
+      validity.tell(this.sql(`SELECT min(starts) FROM ${table} WHERE starts > ?`).pluck().get(at) as number | null);
+      validity.tell(this.sql(`SELECT min(ends) FROM ${table} WHERE ends > ?`).pluck().get(at) as number | null);
+    }
+  }
+
+  subject(set: string, key: string): Subject | null {
+    return this.subjects.get(set, key);
+  }
+
+  keysWithin(set: string, key: string): string[] {
+    return this.subjects.keysWithin(set, key);
+  }
+
+  media(id: string): Media | null {
+    return (this.sql('SELECT id, hash, alt, width, height, mime FROM media WHERE id = ?').get(id) as Media | undefined) ?? null;
+  }
+
+  private nextStart(table: 'live_interval' | 'address', column: 'entry' | 'path', value: string, at: Instant): Instant | null {
+    return this.sql(`SELECT min(starts) FROM ${table} WHERE ${column} = ? AND starts > ?`).pluck().get(value, at) as number | null;
+  }
+
+  private sql(text: string): Prepared {
+    return statement(this.connection, text);
+  }
+}

@@ -1,0 +1,51 @@
+import type { Connection } from '../db/connection.ts';
+import type { Subject } from '@/core/design/values.ts';
+import { statement } from './statement.ts';
+
+type Row = Subject & { position: number };
+
+/** All subjects, read once and again whenever their generation has moved. */
+export class SubjectStore {
+  private bySet = new Map<string, Map<string, Subject>>();
+  private within = new Map<string, string[]>();
+  private generation = -1;
+
+  constructor(private readonly connection: Connection) {}
+
+  /** A subject; null where there is none. */
+  get(set: string, key: string): Subject | null {
+    this.refresh();
+    return this.bySet.get(set)?.get(key) ?? null;
+  }
+
+  /** The subjects of a set in their order. */
+  all(set: string): Subject[] {
+    this.refresh();
+    return [...(this.bySet.get(set)?.values() ?? [])];
+  }
+
+  /** A category's key and the keys of all below it. */
+  keysWithin(set: string, key: string): string[] {
+    this.refresh();
+    const cacheKey = `${set}\n${key}`;
+    let keys = this.within.get(cacheKey);
+    if (!keys) {
+      const found = new Set([key]);
+      for (const k of found) for (const s of this.bySet.get(set)?.values() ?? []) if (s.parent === k) found.add(s.key);
+      this.within.set(cacheKey, (keys = [...found]));
+    }
+    return keys;
+  }
+
+  private refresh(): void {
+    const now = (statement(this.connection, `SELECT generation FROM site_change WHERE scope = 'subjects'`).pluck().get() as number | undefined) ?? 0;
+    if (now === this.generation) return;
+    this.generation = now;
+    this.within.clear();
+    this.bySet = new Map();
+    for (const { position: _, ...subject } of statement(this.connection, 'SELECT "set", key, name, slug, description, parent, position FROM subject ORDER BY "set", position').all() as Row[]) {
+      if (!this.bySet.has(subject.set)) this.bySet.set(subject.set, new Map());
+      this.bySet.get(subject.set)!.set(subject.key, subject);
+    }
+  }
+}
