@@ -8,7 +8,7 @@ import { releaseDesign } from '../store/design-store.ts';
 import { derive } from '../store/derive.ts';
 import { revisionWriter } from '../store/revision-writer.ts';
 import { statement } from '../store/statement.ts';
-import { raise, write } from '../store/write.ts';
+import { raisePublic, write } from '../store/write.ts';
 import { type Actor, permit } from './permit.ts';
 import type { Issue, Result } from '@/core/issue.ts';
 import { ok, refused } from '@/core/issue.ts';
@@ -45,7 +45,7 @@ export function loadSite(connection: Connection, dataFolder: string, actor: Acto
       const { refusals } = derive(connection, { site: compiled, settled: at, touched: [], fromBeginning: true });
       const cancelled = refusals.filter((r) => r.cancelled);
       if (cancelled.length > 0) throw new Refused(cancelled.map((r) => issueOf(r, site.entries)));
-      raise(connection, 'design', 'subjects', 'media', ...site.design.types.map((t) => `type:${t.key}`));
+      raisePublic(connection, ['design', 'subjects', 'media', ...site.design.types.map((t) => `type:${t.key}`)]);
       return refusals.map((r) => issueOf(r, site.entries));
     });
     return ok({ entries: site.entries.length, pictures: site.media.length, findings });

@@ -14,8 +14,18 @@ export function totalGeneration(connection: Connection): number {
   return (statement(connection, `SELECT generation FROM site_change WHERE scope = 'total'`).pluck().get() as number | undefined) ?? 0;
 }
 
-/** Raises the counter of a scope: `design`, `subjects`, `media`, or `type:<key>`. */
-export function raise(connection: Connection, ...scopes: string[]): void {
+/** The counter of what the public can see; drafts do not move it. */
+export function publicGeneration(connection: Connection): number {
+  return (statement(connection, `SELECT generation FROM site_change WHERE scope = 'public'`).pluck().get() as number | undefined) ?? 0;
+}
+
+/** Raises the counters of scopes that changed in public: `design`, `subjects`, `media`, or `type:<key>`. */
+export function raisePublic(connection: Connection, scopes: Iterable<string>): void {
+  const all = [...scopes];
+  if (all.length > 0) raise(connection, 'public', ...all);
+}
+
+function raise(connection: Connection, ...scopes: string[]): void {
   const sql = statement(connection, 'INSERT INTO site_change (scope, generation) VALUES (?, 1) ON CONFLICT (scope) DO UPDATE SET generation = generation + 1');
   for (const scope of scopes) sql.run(scope);
 }

@@ -1,0 +1,79 @@
+import type { IncomingMessage, ServerResponse } from 'node:http';
+import type { LRUCache } from 'lru-cache';
+import type { Instant } from '@/core/time/interval.ts';
+import type { SiteView } from '../queries/site-view.ts';
+import { publicGeneration } from '../store/write.ts';
+import { codingFor, isUnchanged } from './conditional.ts';
+import { MediaDelivery } from './media.ts';
+import { CachedPage, pageCache } from './page-cache.ts';
+
+const EMPTY_SITE = '<!doctype html>\n<html lang="en"><head><meta charset="utf-8"><title>No site yet</title></head><body><h1>No site yet</h1><p>Load a site folder, or open the builder at <a href="/build">/build</a>.</p></body></html>\n';
+
+/** Answers public requests: from the page cache, or by rendering through the core. Reads no cookies. */
+export class Delivery {
+  private readonly cache: LRUCache<string, CachedPage> = pageCache();
+  private readonly media: MediaDelivery;
+
+  constructor(
+    private readonly view: SiteView,
+    folder: string,
+    private readonly clock: () => Instant = Date.now,
+  ) {
+    this.media = new MediaDelivery(view, folder);
+  }
+
+  /** Answers one request; never throws. */
+  async answer(request: IncomingMessage, response: ServerResponse): Promise<void> {
+    if (request.method !== 'GET' && request.method !== 'HEAD') {
+      response.writeHead(405, { allow: 'GET, HEAD', 'content-type': 'text/plain; charset=utf-8' }).end('This address answers GET and HEAD only.\n');
+      return;
+    }
+    const url = request.url ?? '/';
+    const mark = url.search(/[?#]/);
+    const path = mark < 0 ? url : url.slice(0, mark);
+    if ((path.startsWith('/media/') || path.startsWith('/style/')) && (await this.media.answer(path, request, response))) return;
+    this.page(path, request, response);
+  }
+
+  private page(path: string, request: IncomingMessage, response: ServerResponse): void {
+    const cached = this.find(path);
+    if (!cached) {
+      response.writeHead(503, { 'content-type': 'text/html; charset=utf-8', 'cache-control': 'no-store' }).end(request.method === 'HEAD' ? undefined : EMPTY_SITE);
+      return;
+    }
+    const { status, body } = cached.page;
+    const encoded = cached.in(body.length < 1024 ? 'identity' : codingFor(request.headers['accept-encoding']));
+    const fresh = this.freshness(cached);
+    if (status === 200 && isUnchanged(request.headers, encoded.etag, cached.headers['last-modified'])) {
+      response.writeHead(304, withFreshness(encoded.headersUnchanged, fresh)).end();
+      return;
+    }
+    response.writeHead(status, withFreshness(encoded.headers, fresh));
+    response.end(request.method === 'HEAD' ? undefined : encoded.body);
+  }
+
+  /** A page made earlier may be reused for less long than when it was made. */
+  private freshness({ page, headers }: CachedPage): string | null {
+    const stated = /max-age=(\d+)$/.exec(headers['cache-control'] ?? '')?.[1];
+    if (stated === undefined || page.validUntil === null) return null;
+    return `public, max-age=${Math.max(0, Math.min(Number(stated), Math.floor((page.validUntil - this.clock()) / 1000)))}`;
+  }
+
+  private find(path: string): CachedPage | null {
+    const now = this.clock();
+    const generation = publicGeneration(this.view.connection);
+    const known = this.cache.get(path);
+    if (known?.isGood(generation, now)) return known;
+    const page = this.view.render(path, now);
+    if (!page) return null;
+    const made = new CachedPage(page, generation, now);
+    if (page.status !== 404 && page.status !== 400) this.cache.set(path, made);
+    return made;
+  }
+}
+
+function withFreshness(headers: string[], value: string | null): string[] {
+  if (value === null) return headers;
+  const i = headers.indexOf('cache-control');
+  return [...headers.slice(0, i + 1), value, ...headers.slice(i + 2)];
+}

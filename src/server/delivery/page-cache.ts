@@ -1,0 +1,68 @@
+import { LRUCache } from 'lru-cache';
+import { brotliCompressSync, constants, gzipSync } from 'node:zlib';
+import type { RenderedPage } from '@/core/site/render.ts';
+import type { Instant } from '@/core/time/interval.ts';
+import { publicHeaders } from './etag.ts';
+
+/** Content codings we answer in, best first. */
+export type Coding = 'br' | 'gzip' | 'identity';
+
+/** A page in one coding, ready to be sent. */
+export interface Encoded {
+  body: Buffer;
+  etag: string;
+  /** As `writeHead` takes them fastest: names and values in turn. */
+  headers: string[];
+  /** The same for 304. */
+  headersUnchanged: string[];
+}
+
+/** A page kept for further visitors. */
+export class CachedPage {
+  private readonly encoded = new Map<Coding, Encoded>();
+  readonly headers: Record<string, string>;
+
+  constructor(
+    readonly page: RenderedPage,
+    /** Counter of public changes when it was made. */
+    readonly generation: number,
+    /** Instant it was rendered for, ms UTC. */
+    readonly at: Instant,
+  ) {
+    this.headers = publicHeaders(page);
+  }
+
+  /** Whether it is still the page as of an instant. */
+  isGood(generation: number, now: Instant): boolean {
+    const { validUntil } = this.page;
+    return this.generation === generation && now >= this.at && (validUntil === null || now < validUntil);
+  }
+
+  /** The page in a coding, compressed when first asked for. */
+  in(coding: Coding): Encoded {
+    let found = this.encoded.get(coding);
+    if (!found) this.encoded.set(coding, (found = this.encode(coding)));
+    return found;
+  }
+
+  private encode(coding: Coding): Encoded {
+    const plain = Buffer.from(this.page.body);
+    const body = coding === 'br' ? brotliCompressSync(plain, { params: { [constants.BROTLI_PARAM_QUALITY]: 5, [constants.BROTLI_PARAM_SIZE_HINT]: plain.length } }) : coding === 'gzip' ? gzipSync(plain) : plain;
+    const etag = coding === 'identity' ? this.headers.etag! : this.headers.etag!.replace(/"$/, `-${coding}"`);
+    const unchanged = Object.entries({ ...this.headers, etag }).flat();
+    const headers = [...unchanged, 'content-length', String(body.length), ...(coding === 'identity' ? [] : ['content-encoding', coding])];
+    const kept = new Set(['etag', 'cache-control', 'content-language', 'vary', 'last-modified', 'content-security-policy']);
+    return { body, etag, headers, headersUnchanged: pairs(unchanged).flatMap(([name, value]) => (kept.has(name) ? [name, value] : [])) };
+  }
+}
+
+function pairs(list: string[]): [string, string][] {
+  return Array.from({ length: list.length / 2 }, (_, i) => [list[2 * i]!, list[2 * i + 1]!]);
+}
+
+const MAX_BYTES = 64 * 1024 * 1024;
+
+/** Public pages, least recently used first out, by bytes. */
+export function pageCache(): LRUCache<string, CachedPage> {
+  return new LRUCache({ maxSize: MAX_BYTES, maxEntrySize: MAX_BYTES / 8, sizeCalculation: ({ page }) => page.body.length * 3 + 1024 });
+}

@@ -1,0 +1,23 @@
+import type { IncomingMessage } from 'node:http';
+
+/** Why a request is refused before anything looks at it; null where it is not. */
+export type Refusal = { status: 400 | 403 | 421; message: string };
+
+/** Hosts (with ports) that this server answers for. */
+export function allowedHosts(port: number, siteUrl: string | null, more: string | undefined): Set<string> {
+  const own = ['127.0.0.1', 'localhost', '[::1]'].map((h) => `${h}:${port}`);
+  const site = siteUrl === null ? [] : [new URL(siteUrl).host];
+  return new Set([...own, ...site, ...(more ?? '').split(',').map((h) => h.trim()).filter(Boolean)].map((h) => h.toLowerCase()));
+}
+
+/** Unknown hosts get 421 (RFC 9110 §7.4), writes from elsewhere 403. Forwarded headers are dropped. */
+export function refuse(request: IncomingMessage, hosts: Set<string>): Refusal | null {
+  for (const name of Object.keys(request.headers)) if (name === 'forwarded' || name.startsWith('x-forwarded-') || name === 'x-bontel-ip' || name === 'x-middleware-subrequest') delete request.headers[name];
+  const host = request.headers.host?.toLowerCase();
+  if (host === undefined) return { status: 400, message: 'A request names its host.' };
+  if (!hosts.has(host)) return { status: 421, message: 'This server does not answer for that host. BONTEL_HOSTS can add it.' };
+  if (request.method === 'GET' || request.method === 'HEAD') return null;
+  const origin = request.headers.origin;
+  const own = origin !== undefined && URL.canParse(origin) && new URL(origin).host.toLowerCase() === host;
+  return own ? null : { status: 403, message: 'Changes are taken from this site’s own pages only.' };
+}

@@ -1,0 +1,23 @@
+import type { Connection } from '@/server/db/connection.ts';
+import { derive } from '@/server/store/derive.ts';
+import { settledInstant } from '@/server/store/write.ts';
+import type { SiteView } from '@/server/queries/site-view.ts';
+
+/** Every derived row of a site, in a fixed order. */
+export function derivedRows({ driver }: Connection): Record<string, unknown[]> {
+  const tables = driver.prepare(`SELECT name FROM sqlite_master WHERE type = 'table' AND (name IN ('live_interval', 'address', 'refusal') OR name LIKE 'index\\_%' ESCAPE '\\' OR name LIKE 'member\\_%' ESCAPE '\\') ORDER BY name`).pluck().all() as string[];
+  const rows = Object.fromEntries(tables.map((t) => [t, (driver.prepare(`SELECT * FROM "${t}"`).all() as object[]).map((r) => JSON.stringify(r)).sort()]));
+  return { ...rows, published: driver.prepare('SELECT id, published FROM entry ORDER BY id').all() };
+}
+
+/** Derives every row after the last write anew, from facts, revisions, plans and the design. */
+export function rebuild(connection: Connection, view: SiteView): void {
+  const settled = settledInstant(connection);
+  const { site } = view.at(settled)!;
+  connection.driver.transaction(() => derive(connection, { site, settled, touched: [] }))();
+}
+
+/** Fills every derived table from nothing but the live intervals. */
+export function dropIndexTables({ driver }: Connection): void {
+  driver.exec(`DELETE FROM meta WHERE key LIKE 'index:%'`);
+}

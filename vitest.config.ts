@@ -1,0 +1,12 @@
+import { defineConfig } from 'vitest/config';
+import { fileURLToPath } from 'node:url';
+
+export default defineConfig({
+  resolve: { alias: { '@': fileURLToPath(new URL('./src', import.meta.url)) } },
+  test: {
+    include: ['src/**/*.test.ts', 'tests/**/*.test.ts'],
+    testTimeout: 60_000,
+    hookTimeout: 120_000,
+    pool: 'forks',
+  },
+});
