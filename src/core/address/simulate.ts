@@ -1,5 +1,6 @@
 import { compareCodePoints } from '../text.ts';
 import { type Instant, covers } from '../time/interval.ts';
+import type { TracedPart } from '../pattern/compile.ts';
 import { applyPlans } from '../publication/plans.ts';
 import { type AddressReads, addressScope, addressView } from './address-scope.ts';
 import { type BuiltPath, buildPath, fallbackSlug } from './build.ts';
@@ -17,9 +18,15 @@ export function simulate(rules: AddressRules, source: TimelineSource, events: Ti
   return simulation.finish();
 }
 
-/** What an address pattern makes of an entry as it stands, unnumbered, before any clash is looked at. */
-export function expectedBase(rules: AddressRules, source: TimelineSource, id: string, at: Instant): BuiltPath | null {
-  return new Simulation(rules, source).baseAt(id, at);
+/** What an address pattern makes of an entry as it stands, piece by piece, unnumbered, before any clash is looked at. */
+export function explainBase(rules: AddressRules, source: TimelineSource, id: string, at: Instant): ExplainedBase | null {
+  return new Simulation(rules, source).explain(id, at);
+}
+
+/** An unnumbered path with the pieces it was put together from. */
+export interface ExplainedBase {
+  built: BuiltPath;
+  parts: TracedPart[];
 }
 
 /** Why a path cannot be dealt to an entry; null where it can. */
@@ -45,6 +52,8 @@ class Simulation {
   private before = new Map<string, Standing>();
   private building = new Set<string>();
   private cyclic = false;
+  /** The pieces of the base built last. */
+  private parts: TracedPart[] = [];
   private path: (id: string) => string | null = (id) => this.standingPath(id);
 
   constructor(
@@ -91,9 +100,10 @@ class Simulation {
     return this.timeline;
   }
 
-  baseAt(id: string, at: Instant): BuiltPath | null {
+  explain(id: string, at: Instant): ExplainedBase | null {
     this.now = at;
-    return this.base(id);
+    const built = this.base(id);
+    return built && { built, parts: this.parts };
   }
 
   private standing(id: string): Standing {
@@ -275,6 +285,7 @@ class Simulation {
     if (outermost) this.cyclic = false;
     this.building.add(id);
     const parts = rule.pattern.trace(addressScope(this.reads, view));
+    this.parts = parts;
     this.building.delete(id);
     if (this.cyclic && outermost) return { ok: false, blank: 'within' };
     const { language } = this.reads;

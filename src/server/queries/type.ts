@@ -1,0 +1,127 @@
+import type { SiteView } from './site-view.ts';
+import { type Actor, permit } from '../commands/permit.ts';
+import { applyEdit } from '../commands/release-design.ts';
+import { entryName, shownValue } from './content.ts';
+import { StoredTimeline } from '../store/timeline-source.ts';
+import { StoredReader, ValuesCache } from '../store/site-reader.ts';
+import { settledInstant } from '../store/write.ts';
+import type { Issue } from '@/core/issue.ts';
+import { explainBase } from '@/core/address/simulate.ts';
+import type { ContentType, Template } from '@/core/design/spec.ts';
+import type { EntryView, Values } from '@/core/design/values.ts';
+import type { TracedPart } from '@/core/pattern/compile.ts';
+import { type CompiledSite, compileSite } from '@/core/site/compile.ts';
+import { PageScope } from '@/core/site/page-scope.ts';
+import { renderEntry } from '@/core/site/render.ts';
+import { Validity, type Instant } from '@/core/time/interval.ts';
+
+/** What the Type screen shows of a type. */
+export interface TypeDetail {
+  spec: ContentType;
+  /** Templates that read this type, for its choices. */
+  templates: Pick<Template, 'key' | 'label' | 'kind'>[];
+  specimens: { id: string; name: string }[];
+  listings: { key: string; label: string; address: string | null }[];
+}
+
+/** Everything about a type, and entries to try it on. Null where there is no such type. */
+export function typeDetail(view: SiteView, actor: Actor, key: string, at: Instant): TypeDetail | null {
+  permit(actor, 'read-unpublished');
+  const design = view.at(at)?.site.design;
+  const spec = design?.types.find((t) => t.key === key);
+  if (!design || !spec) return null;
+  const sql = 'SELECT e.id, r.name FROM entry AS e JOIN revision AS r ON r.entry = e.id AND r.number = (SELECT max(number) FROM revision WHERE entry = e.id) WHERE e.type = ? ORDER BY e.published IS NULL, length(r.name) DESC, e.id LIMIT 100';
+  return {
+    spec,
+    templates: design.templates.filter((t) => t.type === key).map(({ key: k, label, kind }) => ({ key: k, label, kind })),
+    specimens: view.connection.driver.prepare(sql).all(key) as TypeDetail['specimens'],
+    listings: design.listings.filter((l) => l.type === key).map((l) => ({ key: l.key, label: l.label, address: l.address ?? null })),
+  };
+}
+
+/** What a type, saved or not, makes of one entry. */
+export interface TypeOutcome {
+  issues: Issue[];
+  specimen: string;
+  standIn: boolean;
+  path: string | null;
+  /** Why there is no path, where there is none. */
+  noPath: string | null;
+  address: TracedPart[];
+  title: string;
+  description: string | null;
+  page: string | null;
+  automatic: boolean;
+  /** A card in a page of its own. */
+  card: string | null;
+  fields: { label: string; value: string }[];
+}
+
+/** The outcome of an edited type for a specimen as of an instant; a stand-in where the type has no entries. */
+export function typeOutcome(view: SiteView, actor: Actor, { key, spec, specimen }: { key: string; spec: unknown; specimen: string | null }, at: Instant): TypeOutcome | null {
+  permit(actor, 'read-unpublished');
+  const current = view.at(at);
+  if (!current) return null;
+  const edited = applyEdit(current.site.design, { part: 'types', key, spec });
+  const site = edited.ok ? compileSite(edited.value).site : current.site;
+  const type = site.types.get(key);
+  if (!type) return null;
+  const stored = specimen === null ? undefined : valuesOfNewest(view, specimen);
+  const values = stored ?? standInValues(type, view);
+  const id = specimen ?? `${key}-stand-in`;
+  const explained = type.address === undefined ? null : explain(view, site, type, id, values, at);
+  const path = explained?.built.ok ? explained.built.path : null;
+  const entry: EntryView = { id, type, values, created: at, published: at, updated: at, author: actor.name, state: 'draft', path };
+  const reader = new StoredReader(view.connection, site, view.subjects, new ValuesCache(), settledInstant(view.connection));
+  const page = type.address === undefined ? null : renderEntry(site, reader, entry, at);
+  return {
+    issues: edited.ok ? [] : edited.issues,
+    specimen: stored ? entryName(view, id) : 'Stand-in, never published',
+    standIn: !stored,
+    path,
+    noPath: type.address === undefined ? 'This type has no address pattern: its entries stand in listings and on other pages.' : explained && !explained.built.ok ? `{${explained.built.blank}} is blank, so the address would have an empty part.` : null,
+    address: explained?.parts ?? [],
+    title: page?.meta?.title ?? '',
+    description: page?.meta?.description ?? null,
+    page: page?.body ?? null,
+    automatic: page?.automatic ?? false,
+    card: cardHtml(site, reader, entry, at),
+    fields: type.fields.map((f) => ({ label: f.label, value: shownValue(view, f, values, at) })),
+  };
+}
+
+function valuesOfNewest(view: SiteView, id: string): Values | undefined {
+  const json = view.connection.driver.prepare('SELECT "values" FROM revision WHERE entry = ? ORDER BY number DESC LIMIT 1').pluck().get(id) as string | undefined;
+  return json === undefined ? undefined : (JSON.parse(json) as Values);
+}
+
+/** Invented values by field kind, for a type without entries. */
+function standInValues(type: ContentType, view: SiteView): Values {
+  const words = { text: `A sample ${type.label.toLowerCase()}`, paragraphs: 'A sentence or two that say what this is about.', number: 12, yesno: true, date: '2026-05-04', datetime: Date.UTC(2026, 4, 4, 9) };
+  return Object.fromEntries(
+    type.fields.flatMap((f): [string, unknown][] => {
+      if (f.kind in words) return [[f.id, f.kind === 'text' && f.key !== type.naming ? f.label : words[f.kind as keyof typeof words]]];
+      if (f.kind === 'choice') return [[f.id, f.options?.[0]?.key ?? null]];
+      if (f.kind === 'category' || f.kind === 'tags') return [[f.id, view.subjects.all(f.set ?? '')[0]?.key ?? null]];
+      if (f.kind === 'richtext') return [[f.id, { type: 'doc', content: [{ type: 'paragraph', content: [{ type: 'text', text: 'The first paragraph of a story.' }] }] }]];
+      return [];
+    }),
+  );
+}
+
+function explain(view: SiteView, site: CompiledSite, type: ContentType, id: string, values: Values, at: Instant): ReturnType<typeof explainBase> {
+  const stored = new StoredTimeline(view.connection, site, at);
+  const known = stored.entry(id);
+  const entry = known ?? { id, type, created: at, author: '', plans: [], byHand: [], revisions: [{ number: 1, saved: at, values, author: '' }] };
+  const source = Object.create(stored) as StoredTimeline;
+  source.entry = (other) => (other === id ? { ...entry, type } : stored.entry(other));
+  source.standing = (other) => (other === id ? { ...stored.standing(id), live: null, lastRevision: entry.revisions.at(-1)!.number } : stored.standing(other));
+  return explainBase(site.addresses, source, id, at);
+}
+
+function cardHtml(site: CompiledSite, reader: StoredReader, entry: EntryView, at: Instant): string | null {
+  const card = site.templates.cards.get(entry.type.key);
+  if (!card) return null;
+  const scope = new PageScope(site, reader, new Validity(at));
+  return `<ul class="cards"><li>${card.render(scope.of(entry))}</li></ul>`;
+}
