@@ -1,5 +1,5 @@
 import { Command, CommanderError } from 'commander';
-import { DatabaseProblem } from '@/server/db/connection.ts';
+import { DatabaseProblem } from '@/server/db/problem.ts';
 import { loadCommand } from './load.ts';
 import { pagesCommand } from './pages.ts';
 import { renderCommand } from './render.ts';

@@ -1,5 +1,6 @@
 import { parentPort, workerData } from 'node:worker_threads';
-import { DatabaseProblem, openDatabase, problemOf } from './db/connection.ts';
+import { openDatabase, problemOf } from './db/connection.ts';
+import { DatabaseProblem } from './db/problem.ts';
 import { type CommandName, runCommand } from './commands/index.ts';
 import { NotPermitted, type Actor } from './commands/permit.ts';
 

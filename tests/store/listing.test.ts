@@ -27,10 +27,10 @@ const VALUES: Record<string, fc.Arbitrary<string | number | boolean | (string | 
 const FAMILIES = { title: 'text', stock: 'number', sow: 'day', starts: 'instant', 'entry.published': 'instant', shade: 'yesno', ease: 'choice', traits: 'members', family: 'members', grower: 'members' } as const;
 
 const condition = fc.constantFrom(...(Object.keys(FAMILIES) as (keyof typeof FAMILIES)[])).chain((field) =>
-  fc.constantFrom(...OPERATORS_OF[FAMILIES[field]]).chain((op) => (op === 'blank' || op === 'not-blank' ? fc.constant({ field, op }) : VALUES[field]!.map((value) => ({ field, op, value })))),
+  fc.constantFrom(...OPERATORS_OF[FAMILIES[field]]).chain((op): fc.Arbitrary<FilterSpec> => (op === 'blank' || op === 'not-blank' ? fc.constant({ field, op }) : VALUES[field]!.map((value) => ({ field, op, value })))),
 );
 const filter = fc.letrec<{ filter: FilterSpec }>((tie) => ({
-  filter: fc.oneof({ maxDepth: 3, depthSize: 'small' }, condition as fc.Arbitrary<FilterSpec>, ...(['all', 'any', 'none'] as const).map((kind) => fc.array(tie('filter'), { maxLength: 3 }).map((filters) => ({ [kind]: filters }) as FilterSpec))),
+  filter: fc.oneof({ maxDepth: 3, depthSize: 'small' }, condition, ...(['all', 'any', 'none'] as const).map((kind) => fc.array(tie('filter'), { maxLength: 3 }).map((filters) => ({ [kind]: filters }) as FilterSpec))),
 })).filter;
 const sort = fc.uniqueArray(
   fc.record({ field: fc.constantFrom('title', 'stock', 'sow', 'starts', 'shade', 'ease', 'entry.published', 'entry.updated', 'entry.created'), direction: fc.constantFrom('ascending' as const, 'descending' as const), blanks: fc.constantFrom('first' as const, 'last' as const) }),

@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { expect, test } from 'vitest';
-import { runCommand } from '@/server/commands/index.ts';
+import { type CommandName, runCommand } from '@/server/commands/index.ts';
 import { COMMAND_LINE } from '@/server/commands/permit.ts';
 import { loadFiles } from '../helpers/folder.ts';
 import { randomSite } from '../helpers/random-site.ts';
@@ -21,7 +21,7 @@ test('after any writes, deriving everything anew gives the same rows, and what w
       const { connection, view, result } = await loadFiles(files);
       if (!result.ok) return;
       let wall = Date.parse('2026-07-01T12:00:00Z');
-      const run = ((name: never, input: never) => runCommand(connection, name, COMMAND_LINE, input, wall)) as (name: string, input: unknown) => { ok: boolean };
+      const run = (name: CommandName, input: unknown): unknown => runCommand(connection, name, COMMAND_LINE, input as never, wall);
       const past = (): unknown => connection.driver.prepare('SELECT entry, starts, min(coalesce(ends, ?), ?) AS ends, revision FROM live_interval WHERE starts < ? ORDER BY entry, starts').all(wall, wall, wall);
       for (const [what, pause] of steps) {
         wall += pause * 60_000 + 1;

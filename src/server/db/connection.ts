@@ -3,6 +3,7 @@ import { type BetterSQLite3Database, drizzle } from 'drizzle-orm/better-sqlite3'
 import { existsSync, mkdirSync } from 'node:fs';
 import { dirname } from 'node:path';
 import { migrate } from './migrate.ts';
+import { DatabaseProblem } from './problem.ts';
 import * as schema from './schema.ts';
 
 /** Tables by name, through Drizzle. */
@@ -15,17 +16,6 @@ export interface Connection {
   driver: Database.Database;
   tables: Tables;
   close(): void;
-}
-
-/** A database that cannot be used, with what to do about it. */
-export class DatabaseProblem extends Error {
-  constructor(
-    message: string,
-    readonly fix: string,
-  ) {
-    super(message);
-    this.name = 'DatabaseProblem';
-  }
 }
 
 /** How long a writer waits for another one, in ms. */

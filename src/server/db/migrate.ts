@@ -1,6 +1,6 @@
 import type Database from 'better-sqlite3';
 import { readFileSync } from 'node:fs';
-import { DatabaseProblem } from './connection.ts';
+import { DatabaseProblem } from './problem.ts';
 
 interface Journal {
   entries: { tag: string }[];

@@ -1,4 +1,5 @@
-import { type Connection, DatabaseProblem } from '../db/connection.ts';
+import type { Connection } from '../db/connection.ts';
+import { DatabaseProblem } from '../db/problem.ts';
 import type { Instant } from '@/core/time/interval.ts';
 import { statement } from './statement.ts';
 

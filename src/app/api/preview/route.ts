@@ -1,0 +1,39 @@
+import { randomBytes } from 'node:crypto';
+import { container } from '@/server/container.ts';
+
+// Runs in the sandbox: shows the page it is sent, keeps the scroll, and tells which link was pressed.
+const SCRIPT = `
+const tell = (message) => parent.postMessage(message, '*');
+addEventListener('message', (event) => {
+  if (event.source !== parent || typeof event.data?.html !== 'string') return;
+  const page = new DOMParser().parseFromString(event.data.html, 'text/html');
+  document.documentElement.lang = page.documentElement.lang;
+  const at = [scrollX, scrollY];
+  document.body.replaceChildren(...page.body.childNodes);
+  scrollTo(...at);
+  tell({ height: document.documentElement.scrollHeight });
+});
+addEventListener('click', (event) => {
+  const link = event.target.closest?.('a[href]');
+  if (!link) return;
+  event.preventDefault();
+  tell({ path: link.getAttribute('href') });
+});
+tell({ ready: true });
+`;
+
+/** An empty page in the site's style, sandboxed; the builder sends it what to show. It holds nothing of its own. */
+export async function GET(request: Request): Promise<Response> {
+  const at = Number(new URL(request.url).searchParams.get('at')) || Date.now();
+  const site = container().view.at(at)?.site;
+  const nonce = randomBytes(16).toString('base64');
+  const style = site && site.design.css !== '' ? `<link rel="stylesheet" href="/style/${site.styleKey}.css">` : '';
+  const html = `<!doctype html><html lang="en"><head><meta charset="utf-8"><meta name="viewport" content="width=device-width, initial-scale=1"><title>Preview</title>${style}</head><body><script nonce="${nonce}">${SCRIPT}</script></body></html>`;
+  return new Response(html, {
+    headers: {
+      'content-type': 'text/html; charset=utf-8',
+      'cache-control': 'no-store',
+      'content-security-policy': `sandbox allow-scripts; default-src 'none'; style-src 'self'; img-src 'self'; font-src 'self'; script-src 'nonce-${nonce}'; base-uri 'none'; form-action 'none'; frame-ancestors 'self'`,
+    },
+  });
+}

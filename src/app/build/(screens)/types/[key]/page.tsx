@@ -1,0 +1,15 @@
+import { notFound } from 'next/navigation';
+import { TypeScreen } from '@/ui/builder/type/type-screen.tsx';
+import { typeDetail, typeOutcome } from '@/server/queries/type.ts';
+import { type SearchParams, openScreen } from '../../../screen.ts';
+import { releaseEdit } from '../../../actions.ts';
+
+export default async function Page({ params, searchParams }: { params: Promise<{ key: string }>; searchParams: SearchParams }) {
+  const { actor, view, clock } = await openScreen(searchParams);
+  const { key } = await params;
+  const detail = typeDetail(view, actor, key, clock.at);
+  if (!detail) notFound();
+  const specimen = detail.specimens[0]?.id ?? null;
+  const outcome = typeOutcome(view, actor, { key, spec: detail.spec, specimen }, clock.at)!;
+  return <TypeScreen key={`${key}/${clock.tense}`} detail={detail} outcome={outcome} specimen={specimen} clock={clock} release={releaseEdit} />;
+}

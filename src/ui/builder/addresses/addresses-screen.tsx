@@ -1,0 +1,125 @@
+'use client';
+
+import { useRouter } from 'next/navigation';
+import { useState } from 'react';
+import type { PageLine } from '@/core/site/pages.ts';
+import type { TraceStep } from '@/core/site/resolve.ts';
+import type { Clock } from '@/server/queries/clock.ts';
+import { counted, instantWords } from '../format.ts';
+import { Panes } from '../panes.tsx';
+import { PreviewFrame } from '../preview-frame.tsx';
+import { ClockLink } from '../shell/clock-link.tsx';
+import { useClockParameters } from '../shell/use-clock.ts';
+
+/** What trying an address gave. */
+interface Answer {
+  path: string;
+  steps: TraceStep[];
+  status: number;
+  location: string | null;
+  html: string | null;
+}
+
+/** Every path as of the clock; any address can be tried, with the steps to its outcome. */
+export function AddressesScreen({ pages, total, former, answer, clock }: { pages: PageLine[]; total: number; former: { path: string; status: number; location: string | null }[]; answer: Answer | null; clock: Clock }) {
+  const router = useRouter();
+  const { keep } = useClockParameters();
+  const [path, setPath] = useState(answer?.path ?? '/');
+  const [search, setSearch] = useState('');
+  const tryPath = (p: string): void => {
+    setPath(p);
+    router.replace(keep(`/build/addresses?try=${encodeURIComponent(p)}`), { scroll: false });
+  };
+  const shown = pages.filter((p) => `${p.path} ${p.title}`.toLowerCase().includes(search.toLowerCase()));
+  const old = former.filter((f) => f.path.includes(search.toLowerCase()));
+  return (
+    <Panes
+      title="Addresses"
+      lead={`${counted(total, 'page')} ${clock.tense === 'now' ? 'now' : `at ${instantWords(clock.at, clock.zone, clock.now)}`}${former.length > 0 ? `, ${counted(former.length, 'former address', 'former addresses')}` : ''}`}
+      settings={
+        <>
+          <input aria-label="Search addresses" placeholder="Search" className="control mb-2 !w-64" value={search} onChange={(e) => setSearch(e.target.value)} />
+          <table className="table">
+            <thead>
+              <tr>
+                <th scope="col">Path</th>
+                <th scope="col">Shows</th>
+                <th scope="col">Title</th>
+              </tr>
+            </thead>
+            <tbody>
+              {shown.map((page) => (
+                <tr key={page.path}>
+                  <td className="max-w-[300px] truncate">
+                    <button type="button" className="font-mono text-note text-spruce hover:underline" title={page.path} onClick={() => tryPath(page.path)}>
+                      {page.path}
+                    </button>
+                  </td>
+                  <td className="whitespace-nowrap text-muted">{page.entry === null ? (page.listing === null ? 'automatic list' : `listing${page.page! > 1 ? `, page ${page.page}` : ''}`) : page.type}</td>
+                  <td className="max-w-[200px] truncate">
+                    <ClockLink href={page.entry === null ? `/build/listings/${page.listing ?? ''}` : `/build/content/${page.entry}`} className="text-ink hover:underline">
+                      {page.title}
+                    </ClockLink>
+                  </td>
+                </tr>
+              ))}
+              {old.map((f) => (
+                <tr key={`former ${f.path}`}>
+                  <td className="max-w-[300px] truncate">
+                    <button type="button" className="font-mono text-note text-muted hover:underline" onClick={() => tryPath(f.path)}>
+                      {f.path}
+                    </button>
+                  </td>
+                  <td className="whitespace-nowrap text-muted">{f.status === 410 ? 'gone' : 'leads to'}</td>
+                  <td className="max-w-[200px] truncate text-muted">{f.location ?? ''}</td>
+                </tr>
+              ))}
+            </tbody>
+          </table>
+          {shown.length + old.length === 0 && <p className="border-t border-rule py-2 text-muted">No address fits. Clear the search.</p>}
+        </>
+      }
+      outcome={
+        <>
+          <form
+            className="flex items-end gap-2 border-b border-rule px-6 py-3"
+            onSubmit={(event) => {
+              event.preventDefault();
+              tryPath(path.startsWith('/') ? path : `/${path}`);
+            }}
+          >
+            <label className="min-w-0 flex-1 text-note text-muted">
+              Try an address
+              <input className="control font-mono !text-table text-ink" spellCheck={false} value={path} onChange={(e) => setPath(e.target.value)} />
+            </label>
+            <button type="submit" className="button button-main">
+              Try
+            </button>
+          </form>
+          {answer === null ? <p className="p-6 text-muted">Type an address, or press one in the table, to see step by step where it leads and why.</p> : <Trace answer={answer} at={clock.at} />}
+        </>
+      }
+    />
+  );
+}
+
+function Trace({ answer, at }: { answer: Answer; at: number }) {
+  const outcome = answer.location === null ? { 200: 'shows its page', 404: 'nothing there: 404', 410: 'gone: 410', 400: 'not an address: 400' }[answer.status] : `leads to ${answer.location} (${answer.status})`;
+  return (
+    <div className="flex min-h-0 flex-1 flex-col">
+      <ol className="px-6 py-3">
+        {answer.steps.map((step, i) => (
+          <li key={i} className={`grid grid-cols-[136px_minmax(0,1fr)] gap-2 py-0.5 ${step.matched ? 'font-semibold' : 'text-muted'}`}>
+            <span>{step.step}</span>
+            <span className="break-words">{step.words}</span>
+          </li>
+        ))}
+        <li className="grid grid-cols-[136px_minmax(0,1fr)] gap-2 border-t border-spruce py-1 font-semibold">
+          <span>outcome</span>
+          <span className="break-all">{`${answer.path} ${outcome}`}</span>
+        </li>
+      </ol>
+      {answer.html !== null && answer.location === null && <PreviewFrame html={answer.html} title="Page at this address" first={`${answer.path} · ${answer.status}`} at={at} />}
+    </div>
+  );
+}

@@ -1,0 +1,72 @@
+'use client';
+
+import { useState } from 'react';
+import type { Issue, Result } from '@/core/issue.ts';
+import type { DesignEdit } from '@/server/commands/release-design.ts';
+import type { Clock } from '@/server/queries/clock.ts';
+import type { ListingDetail, ListingOutcome } from '@/server/queries/listing.ts';
+import { Issues, Said } from '@/ui/primitives/issues.tsx';
+import { Tabs } from '@/ui/primitives/tabs.tsx';
+import { instantWords } from '../format.ts';
+import { Panes } from '../panes.tsx';
+import { useOutcome } from '../use-outcome.ts';
+import { InSide, LeftOutSide } from './listing-sides.tsx';
+import { QuerySentence } from './query-sentence.tsx';
+
+/** A listing: its query as a sentence, who is in, who is left out and why. */
+export function ListingScreen({ detail, outcome: first, clock, release }: { detail: ListingDetail; outcome: ListingOutcome; clock: Clock; release: (edit: DesignEdit) => Promise<Result<{ at: number }>> }) {
+  const [spec, setSpec] = useState(detail.spec);
+  const [issues, setIssues] = useState<Issue[]>([]);
+  const [said, setSaid] = useState<string | null>(null);
+  const [busy, setBusy] = useState(false);
+  const { outcome, problem } = useOutcome<ListingOutcome>('listing', { at: clock.at, key: detail.spec.key, spec }, first);
+  const changed = JSON.stringify(spec) !== JSON.stringify(detail.spec);
+  const readOnly = clock.tense !== 'now';
+
+  const save = async (): Promise<void> => {
+    setBusy(true);
+    const result = await release({ part: 'listings', key: detail.spec.key, spec }).catch(() => null);
+    setBusy(false);
+    setIssues(result === null ? [{ code: 'unreachable', message: 'The server cannot be reached; nothing was changed.', fix: 'Try again in a moment.' }] : result.ok ? [] : result.issues);
+    setSaid(result?.ok ? `Released ${instantWords(result.value.at, clock.zone, clock.now)}.` : null);
+  };
+  return (
+    <Panes
+      title={detail.spec.label}
+      lead={detail.spec.address ?? 'Stands inside templates only'}
+      actions={
+        <div className="flex gap-2">
+          {changed && (
+            <button type="button" className="button" onClick={() => setSpec(detail.spec)}>
+              Undo changes
+            </button>
+          )}
+          <button type="button" className={changed ? 'button button-main' : 'button'} disabled={!changed || busy || readOnly || outcome.issues.length > 0} onClick={() => void save()}>
+            Save and release now
+          </button>
+        </div>
+      }
+      settings={
+        <div className="flex flex-col gap-3">
+          <Said words={said} />
+          <Issues issues={issues} title="Not released" />
+          <Issues issues={outcome.issues} title="To mend" />
+          {readOnly && <p className="text-amber-text">The design is changed at now only; set the clock to now to edit. The result is as of the clock.</p>}
+          <QuerySentence spec={spec} detail={detail} readOnly={readOnly} onChange={setSpec} />
+        </div>
+      }
+      outcome={
+        <>
+          <p className="border-b border-rule px-6 py-2 text-note font-semibold">{problem ?? `${detail.spec.label} · ${clock.tense === 'now' ? 'now' : instantWords(clock.at, clock.zone, clock.now)}${changed ? ' · with unsaved settings' : ''}`}</p>
+          <Tabs
+            label="Result"
+            tabs={[
+              { key: 'in', label: `In (${outcome.total})`, content: <InSide outcome={outcome} /> },
+              { key: 'out', label: `Left out (${outcome.leftOutTotal})`, content: <LeftOutSide outcome={outcome} clock={clock} /> },
+            ]}
+          />
+        </>
+      }
+    />
+  );
+}

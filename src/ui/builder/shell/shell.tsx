@@ -1,0 +1,72 @@
+'use client';
+
+import { usePathname, useRouter } from 'next/navigation';
+import { type ReactNode, useEffect } from 'react';
+import type { ChangeTick } from '@/server/queries/clock.ts';
+import { ClockLink } from './clock-link.tsx';
+import { ClockStrip } from './clock-strip.tsx';
+
+const SECTIONS = [
+  ['Today', '/build'],
+  ['Content', '/build/content'],
+  ['Types', '/build/types'],
+  ['Listings', '/build/listings'],
+  ['Addresses', '/build/addresses'],
+] as const;
+
+/** What surrounds every screen: header, clock strip, work area. */
+export function Shell({ siteName, zone, person, now, unpublished, ticks, children }: { siteName: string; zone: string; person: string; now: number; unpublished: number; ticks: ChangeTick[]; children: ReactNode }) {
+  const path = usePathname();
+  const router = useRouter();
+  useAreaKey();
+  const signOut = async (): Promise<void> => {
+    await fetch('/api/session', { method: 'DELETE' });
+    router.push('/build/sign-in');
+  };
+  return (
+    <div className="flex h-screen min-h-0 flex-col overflow-hidden">
+      <header data-area tabIndex={-1} className="flex h-12 shrink-0 items-center gap-6 border-b border-rule px-6">
+        <span className="max-w-64 truncate font-semibold" title={siteName}>
+          {siteName}
+        </span>
+        <nav aria-label="Sections" className="flex gap-4">
+          {SECTIONS.map(([label, href]) => {
+            const current = href === '/build' ? path === href : path.startsWith(href);
+            return (
+              <ClockLink key={href} href={href} current={current} className={`flex h-12 items-center border-b-2 ${current ? 'border-spruce font-semibold text-ink' : 'border-transparent text-muted hover:text-ink'}`}>
+                {label}
+              </ClockLink>
+            );
+          })}
+        </nav>
+        <div className="ml-auto flex items-center gap-4">
+          <ClockLink href="/build" className="text-muted">{`${unpublished} unpublished`}</ClockLink>
+          <a href="/" target="_blank" rel="noreferrer" className="text-muted">
+            Public site
+          </a>
+          <span className="text-muted">{person}</span>
+          <button type="button" className="button-quiet h-8 rounded-md" onClick={() => void signOut()}>
+            Sign out
+          </button>
+        </div>
+      </header>
+      <ClockStrip zone={zone} serverNow={now} ticks={ticks} />
+      <div className="flex min-h-0 flex-1 flex-col">{children}</div>
+    </div>
+  );
+}
+
+/** F6 goes round header, clock, settings and outcome. */
+function useAreaKey(): void {
+  useEffect(() => {
+    const press = (event: KeyboardEvent): void => {
+      if (event.key !== 'F6') return;
+      event.preventDefault();
+      const areas = [...document.querySelectorAll<HTMLElement>('[data-area]')];
+      const here = areas.findIndex((area) => area.contains(document.activeElement));
+      areas.at((here + (event.shiftKey ? -1 : 1)) % areas.length)?.focus();
+    };
+    window.addEventListener('keydown', press);
+    return () => window.removeEventListener('keydown', press);
+  }, []);
+}

@@ -1,0 +1,40 @@
+'use client';
+
+import { usePathname, useRouter, useSearchParams } from 'next/navigation';
+import { useCallback } from 'react';
+
+/** The clock of the address bar: what it says, how to move it, and links that keep it. */
+export function useClockParameters(): { at: string | null; seeing: string; set: (change: { at?: number | null; seeing?: string }) => void; keep: (href: string) => string } {
+  const router = useRouter();
+  const path = usePathname();
+  const search = useSearchParams();
+  const at = search.get('at');
+  const seeing = search.get('seeing') === 'draft' ? 'draft' : 'published';
+
+  const set = useCallback(
+    (change: { at?: number | null; seeing?: string }) => {
+      const next = new URLSearchParams(search);
+      if (change.at !== undefined) {
+        if (change.at === null) next.delete('at');
+        else next.set('at', new Date(change.at).toISOString().replace('.000Z', 'Z'));
+      }
+      if (change.seeing !== undefined) {
+        if (change.seeing === 'draft') next.set('seeing', 'draft');
+        else next.delete('seeing');
+      }
+      router.replace(`${path}${next.size > 0 ? `?${next}` : ''}`, { scroll: false });
+    },
+    [path, router, search],
+  );
+  const keep = useCallback(
+    (href: string) => {
+      const [base = '', query = ''] = href.split('?');
+      const next = new URLSearchParams(query);
+      if (at !== null) next.set('at', at);
+      if (seeing === 'draft') next.set('seeing', 'draft');
+      return `${base}${next.size > 0 ? `?${next}` : ''}`;
+    },
+    [at, seeing],
+  );
+  return { at, seeing, set, keep };
+}

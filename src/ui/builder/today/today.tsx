@@ -1,0 +1,94 @@
+import type { Clock } from '@/server/queries/clock.ts';
+import type { TodayDetail } from '@/server/queries/today.ts';
+import { counted, instantWords } from '../format.ts';
+import { ClockLink } from '../shell/clock-link.tsx';
+
+/** A short account of the site: drafts, what happened, what comes, what asks for attention. */
+export function Today({ detail, clock }: { detail: TodayDetail | null; clock: Clock }) {
+  if (!detail) return <EmptySite />;
+  const when = (at: number): string => instantWords(at, clock.zone, clock.now);
+  return (
+    <main data-area tabIndex={-1} className="min-h-0 flex-1 overflow-auto">
+      <div className="grid max-w-[1280px] grid-cols-2 gap-x-12 gap-y-6 px-6 py-5">
+        <h1 className="col-span-2">{clock.tense === 'now' ? 'Today' : `The site at ${when(clock.at)}`}</h1>
+        <Block title={clock.tense === 'now' ? 'Coming up in two days' : 'In the two days after'} empty="Nothing is planned.">
+          {detail.coming.map((change) => (
+            <Change key={`${change.at}${change.entry}`} when={when(change.at)} ahead href={`/build/content/${change.entry}`} name={change.name} words={`${change.what === 'live' ? 'goes live' : change.what === 'retired' ? 'leaves' : 'shows a new version'}${change.path ? ` ${change.what === 'retired' ? '' : 'at '}${change.path}` : ''}`} />
+          ))}
+        </Block>
+        <Block title="Not published" empty="Everything written is published.">
+          {detail.drafts.map((draft) => (
+            <li key={draft.id} className="flex justify-between gap-4 border-t border-rule py-1.5">
+              <ClockLink href={`/build/content/${draft.id}`} className="min-w-0 truncate font-medium">
+                {draft.name}
+              </ClockLink>
+              <span className="shrink-0 text-muted">{`${draft.typeLabel}, saved ${when(draft.saved)}`}</span>
+            </li>
+          ))}
+        </Block>
+        <Block title="Went live in the last week" empty="Nothing went live.">
+          {detail.wentLive.map((change) => (
+            <Change key={`${change.at}${change.entry}`} when={when(change.at)} href={`/build/content/${change.entry}`} name={change.name} words={change.what === 'retired' ? 'left' : change.what === 'live' ? 'went live' : 'showed a new version'} />
+          ))}
+        </Block>
+        <Block title="Asking for attention" empty="Nothing found.">
+          {!detail.frontChosen && <li className="border-t border-rule py-1.5">Nothing is chosen for “/”; it shows the newest pages by itself. Choose it in site.yaml under front.</li>}
+          {detail.automatic.map((type) => (
+            <li key={type.key} className="border-t border-rule py-1.5">
+              Pages of <ClockLink href={`/build/types/${type.key}`}>{type.label}</ClockLink> have no template; they are made from the fields alone.
+            </li>
+          ))}
+          {detail.findings.map((finding, i) => (
+            <li key={i} className="border-t border-rule py-1.5">
+              <ClockLink href={`/build/content/${finding.entry}`} className="font-medium">
+                {finding.name}
+              </ClockLink>
+              : {finding.message} <span className="text-muted">{finding.fix}</span>
+            </li>
+          ))}
+        </Block>
+        <p className="col-span-2 text-muted">{`${counted(detail.pages, 'entry page')} ${clock.tense === 'future' ? 'will be' : clock.tense === 'past' ? 'were' : 'are'} public at this instant.`}</p>
+      </div>
+    </main>
+  );
+}
+
+function Block({ title, empty, children }: { title: string; empty: string; children: React.ReactNode }) {
+  const items = (Array.isArray(children) ? children.flat() : [children]).filter(Boolean);
+  return (
+    <section>
+      <h2>{title}</h2>
+      {items.length === 0 ? <p className="mt-1 border-t border-rule py-1.5 text-muted">{empty}</p> : <ul className="mt-1">{items}</ul>}
+    </section>
+  );
+}
+
+function Change({ when, href, name, words, ahead = false }: { when: string; href: string; name: string; words: string; ahead?: boolean }) {
+  return (
+    <li className="grid grid-cols-[148px_minmax(0,1fr)] gap-3 border-t border-rule py-1.5">
+      <span className={ahead ? 'text-amber-text' : 'text-muted'}>{when}</span>
+      <span className="min-w-0 break-words">
+        <ClockLink href={href} className="font-medium">
+          {name}
+        </ClockLink>{' '}
+        {words}
+      </span>
+    </li>
+  );
+}
+
+function EmptySite() {
+  return (
+    <main className="p-6">
+      <h1>No site yet</h1>
+      <p className="mt-2">Load a folder to begin; it is described in docs/site-folder.md.</p>
+      <pre className="mt-3 font-mono text-table">npx bontel load FOLDER</pre>
+      <ol className="mt-4 list-decimal pl-5 text-muted">
+        <li>A type</li>
+        <li>its address</li>
+        <li>one live entry</li>
+        <li>something at “/”</li>
+      </ol>
+    </main>
+  );
+}

@@ -1,0 +1,27 @@
+import type { Issue } from '@/core/issue.ts';
+
+/** What stands in the way: each issue with its place, reason and remedy. */
+export function Issues({ issues, title }: { issues: Issue[]; title?: string }) {
+  if (issues.length === 0) return null;
+  return (
+    <div role="alert" className="border-l-[3px] border-alarm bg-white px-3 py-2">
+      {title && <p className="font-semibold text-alarm">{title}</p>}
+      <ul>
+        {issues.map((issue, i) => (
+          <li key={i} className="mt-1">
+            <span className="text-alarm">{issue.message}</span> {issue.fix && <span className="text-muted">{issue.fix}</span>}
+          </li>
+        ))}
+      </ul>
+    </div>
+  );
+}
+
+/** A line that says what just happened; read out politely. */
+export function Said({ words }: { words: string | null }) {
+  return (
+    <p role="status" aria-live="polite" className={words ? 'border-l-[3px] border-spruce bg-white px-3 py-2' : 'sr-only'}>
+      {words}
+    </p>
+  );
+}
