@@ -2,7 +2,7 @@ import next from 'eslint-config-next/core-web-vitals';
 import typescript from 'eslint-config-next/typescript';
 
 export default [
-  { ignores: ['.next/**', 'dist/**', 'node_modules/**', 'next-env.d.ts', 'data/**', 'demo/site/**', 'src/server/db/migrations/**'] },
+  { ignores: ['.next/**', 'dist/**', '.dev/**', 'node_modules/**', 'next-env.d.ts', 'data/**', 'demo/site/**', 'src/server/db/migrations/**'] },
   ...next,
   ...typescript,
   {

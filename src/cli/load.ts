@@ -1,9 +1,7 @@
 import type { Command } from 'commander';
 import { COMMAND_LINE } from '@/server/commands/permit.ts';
-import { loadSite } from '@/server/commands/load-site.ts';
 import { openDatabase, problemOf } from '@/server/db/connection.ts';
 import { dataFolder } from '@/server/data-folder.ts';
-import { readSite } from '@/server/files/read-site.ts';
 import { type Exit, printJson, reportIssues } from './output.ts';
 
 /** `bontel load FOLDER`: replaces the site by a folder's, all of it or nothing. */
@@ -15,6 +13,8 @@ export function loadCommand(program: Command, exit: Exit): void {
     .option('--data <dir>', 'data folder (default: BONTEL_DATA, else ./data)')
     .option('--json', 'print the result as JSON')
     .action(async (folder: string, options: { data?: string; json?: boolean }) => {
+      // Loaded here, so that commands which only read start fast.
+      const [{ readSite }, { loadSite }] = await Promise.all([import('@/server/files/read-site.ts'), import('@/server/commands/load-site.ts')]);
       const now = Date.now();
       const { site, issues } = await readSite(folder, now);
       if (!site) return void exit(refuse(issues, options.json));

@@ -46,7 +46,7 @@ export class WriterThread {
   }
 
   private spawn(): void {
-    const worker = startWorker({ database: this.database });
+    const worker = new Worker(new URL('./writer.js', import.meta.url), { workerData: { database: this.database } });
     this.worker = worker;
     this.ready = new Promise((resolve, reject) => {
       worker.on('message', (reply: WriterReply) => {
@@ -79,10 +79,4 @@ export class WriterThread {
       return this.ready;
     });
   }
-}
-
-function startWorker(workerData: { database: string }): Worker {
-  if (!import.meta.url.endsWith('.ts')) return new Worker(new URL('./writer.js', import.meta.url), { workerData });
-  const url = JSON.stringify(new URL('./writer.ts', import.meta.url).href);
-  return new Worker(`import('tsx/esm/api').then(({ register }) => { register(); return import(${url}); })`, { eval: true, workerData });
 }

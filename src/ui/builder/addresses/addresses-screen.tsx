@@ -51,7 +51,7 @@ export function AddressesScreen({ pages, total, former, answer, clock }: { pages
               {shown.map((page) => (
                 <tr key={page.path}>
                   <td className="max-w-[300px] truncate">
-                    <button type="button" className="font-mono text-note text-spruce hover:underline" title={page.path} onClick={() => tryPath(page.path)}>
+                    <button type="button" className="block max-w-full truncate font-mono text-note text-spruce hover:underline" title={page.path} onClick={() => tryPath(page.path)}>
                       {page.path}
                     </button>
                   </td>
@@ -66,7 +66,7 @@ export function AddressesScreen({ pages, total, former, answer, clock }: { pages
               {old.map((f) => (
                 <tr key={`former ${f.path}`}>
                   <td className="max-w-[300px] truncate">
-                    <button type="button" className="font-mono text-note text-muted hover:underline" onClick={() => tryPath(f.path)}>
+                    <button type="button" className="block max-w-full truncate font-mono text-note text-muted hover:underline" onClick={() => tryPath(f.path)}>
                       {f.path}
                     </button>
                   </td>
@@ -116,7 +116,7 @@ function Trace({ answer, at }: { answer: Answer; at: number }) {
         ))}
         <li className="grid grid-cols-[136px_minmax(0,1fr)] gap-2 border-t border-spruce py-1 font-semibold">
           <span>outcome</span>
-          <span className="break-all">{`${answer.path} ${outcome}`}</span>
+          <span className="[overflow-wrap:anywhere]">{`${answer.path} ${outcome}`}</span>
         </li>
       </ol>
       {answer.html !== null && answer.location === null && <PreviewFrame html={answer.html} title="Page at this address" first={`${answer.path} · ${answer.status}`} at={at} />}

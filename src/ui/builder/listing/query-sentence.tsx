@@ -95,18 +95,18 @@ function SortLines({ sort, columns, onChange }: { sort: SortSpec[]; columns: Lis
       {sort.map((key, i) => (
         <p key={i} className="flex flex-wrap items-center gap-2 py-0.5">
           {i === 0 ? 'ordered by' : 'then by'}
-          <select aria-label="Sort by" className="control !w-44" value={key.field} onChange={(e) => replace(i, { field: e.target.value })}>
+          <select aria-label="Sort by" className="control !w-36" value={key.field} onChange={(e) => replace(i, { field: e.target.value })}>
             {columns.map((c) => (
               <option key={c.name} value={c.name}>
                 {c.label}
               </option>
             ))}
           </select>
-          <select aria-label="Direction" className="control !w-36" value={key.direction} onChange={(e) => replace(i, { direction: e.target.value as SortSpec['direction'] })}>
+          <select aria-label="Direction" className="control !w-32" value={key.direction} onChange={(e) => replace(i, { direction: e.target.value as SortSpec['direction'] })}>
             <option value="ascending">least first</option>
             <option value="descending">greatest first</option>
           </select>
-          <select aria-label="Where blanks go" className="control !w-32" value={key.blanks} onChange={(e) => replace(i, { blanks: e.target.value as SortSpec['blanks'] })}>
+          <select aria-label="Where blanks go" className="control !w-28" value={key.blanks} onChange={(e) => replace(i, { blanks: e.target.value as SortSpec['blanks'] })}>
             <option value="last">blanks last</option>
             <option value="first">blanks first</option>
           </select>

@@ -135,7 +135,7 @@ function Ruler({ zone, now, at, ticks, zoom, spoken, onPick, onEarlier, onLater,
     >
       <span className="absolute inset-x-0 bottom-3 border-t border-edge" />
       {days.map(({ x, label }) => (
-        <span key={x} className="absolute bottom-0 border-l border-rule pl-1 text-[10px] leading-3 text-muted" style={{ left: x }}>
+        <span key={x} className="absolute bottom-0 border-l border-rule pl-1 text-[10px] leading-3 whitespace-nowrap text-muted" style={{ left: x }}>
           {label}
         </span>
       ))}

@@ -66,7 +66,7 @@ export function rulerDays(scale: RulerScale, zone: string): { x: number; label: 
   const format = new Intl.DateTimeFormat('en-IE', { timeZone: zone, day: 'numeric', month: 'short' });
   const out: { x: number; label: string }[] = [];
   for (let at = midnight(scale.from, zone); at < scale.to; at = midnight(at + step * DAY_MS + DAY_MS / 2, zone)) {
-    if (at >= scale.from) out.push({ x: placeOf(at, scale), label: format.format(at) });
+    if (at >= scale.from && placeOf(at, scale) < scale.width - 36) out.push({ x: placeOf(at, scale), label: format.format(at) });
   }
   return out;
 }

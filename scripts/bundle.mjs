@@ -1,0 +1,25 @@
+import { cpSync, rmSync } from 'node:fs';
+import { root } from './shared.mjs';
+
+/** How the server, its writer thread and the command line are bundled. */
+export function bundle(outdir) {
+  rmSync(`${root}${outdir}`, { recursive: true, force: true });
+  return {
+    absWorkingDir: root,
+    entryPoints: { main: 'src/server/main.ts', writer: 'src/server/writer.ts', cli: 'src/cli/main.ts' },
+    outdir,
+    bundle: true,
+    splitting: true,
+    platform: 'node',
+    target: 'node20',
+    format: 'esm',
+    packages: 'external',
+    sourcemap: true,
+    logLevel: 'warning',
+  };
+}
+
+/** The database's migrations stand beside the bundle. */
+export function copyMigrations(outdir) {
+  cpSync(`${root}src/server/db/migrations`, `${root}${outdir}/migrations`, { recursive: true });
+}
