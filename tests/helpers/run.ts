@@ -48,7 +48,7 @@ export interface RunningServer {
 export async function startServer(data: string, { builder = false } = {}): Promise<RunningServer> {
   const port = await freePort();
   const args = ['--enable-source-maps', `${root}dist/main.js`];
-  const env = { ...process.env, PORT: String(port), BONTEL_DATA: data, BONTEL_BUILDER: builder ? 'on' : 'off', NODE_ENV: 'production', NEXT_TELEMETRY_DISABLED: '1', BONTEL_DEV: '' };
+  const env: NodeJS.ProcessEnv = { ...process.env, PORT: String(port), BONTEL_DATA: data, BONTEL_BUILDER: builder ? 'on' : 'off', NODE_ENV: 'production', NEXT_TELEMETRY_DISABLED: '1', BONTEL_DEV: '' };
   const child = spawn(process.execPath, args, { cwd: root, env, stdio: ['ignore', 'pipe', 'pipe'] });
   let output = '';
   const link = await new Promise<string | null>((resolve, reject) => {

@@ -1,7 +1,7 @@
 'use client';
 
 import { useRouter } from 'next/navigation';
-import { useCallback, useState } from 'react';
+import { useCallback, useEffect, useState } from 'react';
 import type { Issue, Result } from '@/core/issue.ts';
 import type { PlanInput } from '@/server/commands/plan-change.ts';
 import type { SaveInput } from '@/server/commands/write-entry.ts';
@@ -30,12 +30,19 @@ export function EntryScreen({ detail, outcome: first, clock, actions }: { detail
   const { keep } = useClockParameters();
   const [values, setValues] = useState(detail.values);
   const [changed, setChanged] = useState(false);
+  /** The version the form's values came from; a newer one by somebody else is shown, or refuses the save where there are unsaved words. */
+  const [seen, setSeen] = useState(detail.revision);
   const [issues, setIssues] = useState<Issue[]>([]);
   const [said, setSaid] = useState<string | null>(null);
   const [busy, setBusy] = useState(false);
   const recovery = useRecovery(detail, changed ? values : null);
   const unsaved = changed || detail.id === null;
   const { outcome, problem } = useOutcome('entry', { at: clock.at, seeing: clock.seeing, id: detail.id, type: detail.type.key, values: unsaved ? values : null }, first);
+  useEffect(() => {
+    if (changed || seen === detail.revision) return;
+    setValues(detail.values);
+    setSeen(detail.revision);
+  }, [changed, seen, detail]);
   const readOnly = clock.tense === 'past';
 
   const change = useCallback((key: string, value: unknown) => {
@@ -59,9 +66,10 @@ export function EntryScreen({ detail, outcome: first, clock, actions }: { detail
   };
   const save = (): Promise<boolean> =>
     attempt(
-      () => actions.saveEntry({ id: detail.id, type: detail.type.key, values, seen: detail.revision }),
+      () => actions.saveEntry({ id: detail.id, type: detail.type.key, values, seen }),
       ({ id, revision }) => {
         setChanged(false);
+        setSeen(revision);
         recovery.forget();
         if (detail.id === null) router.push(keep(`/build/content/${id}`));
         const waiting = detail.plans.find((p) => p.action === 'publish' && p.revision === null);

@@ -1,27 +1,26 @@
 'use client';
 
 import { useRouter } from 'next/navigation';
-import { useEffect, useRef, useState } from 'react';
+import { useEffect, useState } from 'react';
+
+const ASK = 'Open the sign-in link that the server printed when it started. Restart the server for a new one.';
 
 /** Takes the one-time token from the address's fragment, clears it, and exchanges it for a session. */
 export function SignIn() {
   const router = useRouter();
   const [words, setWords] = useState<string | null>(null);
-  const tried = useRef(false);
   useEffect(() => {
-    const token = location.hash.slice(1);
-    if (token === '' || tried.current) {
-      if (!tried.current) setWords('Open the sign-in link that the server printed when it started. Restart the server for a new one.');
-      return;
-    }
-    tried.current = true;
-    history.replaceState(null, '', location.pathname);
-    fetch('/api/session', { method: 'POST', headers: { 'content-type': 'application/json' }, body: JSON.stringify({ token }) })
-      .then(async (response) => {
-        if (response.ok) router.replace('/build');
-        else setWords(`${((await response.json()) as { message: string }).message} Restart the server for a new link.`);
-      })
-      .catch(() => setWords('The server cannot be reached. Reload the page to try again.'));
+    // A link pasted while this page is open changes the fragment only, so it is read again then.
+    const take = (): void => {
+      const token = location.hash.slice(1);
+      if (token === '') return setWords((before) => before ?? ASK);
+      history.replaceState(null, '', location.pathname);
+      setWords('Signing in …');
+      void exchange(token).then((problem) => (problem === null ? router.replace('/build') : setWords(problem)));
+    };
+    take();
+    window.addEventListener('hashchange', take);
+    return () => window.removeEventListener('hashchange', take);
   }, [router]);
   return (
     <main className="mx-auto max-w-md p-10">
@@ -31,4 +30,15 @@ export function SignIn() {
       </p>
     </main>
   );
+}
+
+/** Exchanges a token for a session cookie; null where it worked, else what to do. */
+async function exchange(token: string): Promise<string | null> {
+  try {
+    const response = await fetch('/api/session', { method: 'POST', headers: { 'content-type': 'application/json' }, body: JSON.stringify({ token }) });
+    if (response.ok) return null;
+    return `${((await response.json()) as { message: string }).message} Restart the server for a new link.`;
+  } catch {
+    return 'The server cannot be reached. Open the link again to try once more.';
+  }
 }

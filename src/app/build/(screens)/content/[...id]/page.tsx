@@ -10,5 +10,5 @@ export default async function Page({ params, searchParams }: { params: Promise<{
   const detail = entryDetail(view, actor, id, clock.at, clock.now);
   if (!detail) notFound();
   const outcome = entryOutcome(view, actor, { id, type: detail.type.key, values: null }, clock.at, clock.seeing)!;
-  return <EntryScreen key={`${id}/${detail.revision}/${clock.tense}`} detail={detail} outcome={outcome} clock={clock} actions={{ saveEntry, planChange, cancelPlan }} />;
+  return <EntryScreen key={`${id}/${clock.tense === 'past' ? detail.saved : clock.tense}`} detail={detail} outcome={outcome} clock={clock} actions={{ saveEntry, planChange, cancelPlan }} />;
 }
