@@ -1,8 +1,8 @@
 import next from 'eslint-config-next/core-web-vitals';
 import typescript from 'eslint-config-next/typescript';
 
-export default [
-  { ignores: ['.next/**', 'dist/**', '.dev/**', 'node_modules/**', 'next-env.d.ts', 'data/**', 'demo/site/**', 'src/server/db/migrations/**'] },
+const config = [
+  { ignores: ['.next/**', 'dist/**', '.dev/**', 'node_modules/**', 'next-env.d.ts', 'data/**', 'demo/site/**', 'tests/fixtures/**', '**/*.cjs', 'src/server/db/migrations/**'] },
   ...next,
   ...typescript,
   {
@@ -16,3 +16,5 @@ export default [
   },
   { files: ['src/core/**'], rules: { 'no-restricted-globals': ['error', 'Date.now', 'process', 'setTimeout'], 'no-restricted-properties': ['error', { object: 'Date', property: 'now', message: 'The core takes its instant as an argument.' }, { object: 'Math', property: 'random', message: 'The core is deterministic.' }] } },
 ];
+
+export default config;

@@ -15,11 +15,6 @@ function fixUp(unit: number): number {
   return unit >= 0xe000 ? unit - 0x800 : unit + 0x2000;
 }
 
-/** Whether nothing but white space is there. */
-export function isBlankText(text: string): boolean {
-  return text.trim() === '';
-}
-
 /** White space runs become one space; ends trimmed. */
 export function foldSpace(text: string): string {
   return text.replace(/\s+/gu, ' ').trim();

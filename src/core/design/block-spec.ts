@@ -17,7 +17,6 @@ export type Block =
   | { block: 'pageLinks'; style?: string }
   | { block: 'months'; from: string; until: string; label?: string; style?: string }
   | { block: 'slot'; slot: string };
-export type BlockKind = Block['block'];
 
 const style = z
   .string()

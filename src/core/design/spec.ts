@@ -137,7 +137,6 @@ export const siteSpec = z.strictObject({
   /** Site-wide defaults of the SEO rules. */
   seo: seoSpec.default({}),
 });
-export type SiteSettings = z.output<typeof siteSpec>;
 
 export const designSpec = z.strictObject({
   site: siteSpec,

@@ -3,9 +3,6 @@ import anyAscii from 'any-ascii';
 const EVERYWHERE: Record<string, string> = { ß: 'ss', ẞ: 'ss', æ: 'ae', œ: 'oe', ø: 'o', þ: 'th', ð: 'd', ł: 'l', đ: 'd' };
 const BY_LANGUAGE: Record<string, Record<string, string>> = { de: { ä: 'ae', ö: 'oe', ü: 'ue' } };
 
-/** Version of the rules below; a design names the one its addresses were made by. */
-export const SLUG_VERSION = 1;
-
 /** Reduces text to `[a-z0-9-]`: no hyphen at either end, none doubled; '' where nothing is left. */
 export function slugText(text: string, language: string): string {
   return trimHyphens(slugRun(text, language));

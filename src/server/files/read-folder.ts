@@ -4,7 +4,7 @@ import type { Issue } from '@/core/issue.ts';
 import { compareCodePoints } from '@/core/text.ts';
 
 /** Largest text file read, in bytes. */
-const MAX_TEXT = 16 * 1024 * 1024;
+const MAX_TEXT = 256 * 1024 * 1024;
 
 /** The files below a folder by their path in it (with "/"), in the order of those paths. */
 export function listFiles(folder: string): string[] {

@@ -1,0 +1,45 @@
+// npm run perf: ratios within one run, printed as a table and written to perf/results.json.
+import { existsSync, mkdirSync, writeFileSync } from 'node:fs';
+import { spawnSync } from 'node:child_process';
+import { join } from 'node:path';
+import { fileURLToPath } from 'node:url';
+import { COMMAND_LINE } from '@/server/commands/permit.ts';
+import { loadSite } from '@/server/commands/load-site.ts';
+import { openDatabase } from '@/server/db/connection.ts';
+import { readSite } from '@/server/files/read-site.ts';
+import { SiteView } from '@/server/queries/site-view.ts';
+import { measureHttp } from './http.ts';
+import { MEASURED, measureQueries } from './queries.ts';
+import { measureTemplates } from './templates.ts';
+
+const root = fileURLToPath(new URL('..', import.meta.url));
+const cache = join(root, 'perf/.cache');
+const folder = join(cache, 'site');
+const data = join(cache, 'data');
+
+/** A site of 100,000 varieties, made and loaded once. */
+async function prepare(): Promise<void> {
+  if (existsSync(join(data, 'loaded'))) return;
+  mkdirSync(cache, { recursive: true });
+  console.log('Making and loading a site of 100,000 varieties (once) …');
+  const made = spawnSync(process.execPath, ['--import', 'tsx', 'demo/generator/main.ts', '--varieties', '100000', '--out', folder], { cwd: root, stdio: 'inherit' });
+  if (made.status !== 0) throw new Error('The generator failed.');
+  writeFileSync(join(folder, 'listings/measured.json'), JSON.stringify(MEASURED));
+  const { site, issues } = await readSite(folder, Date.now());
+  if (!site) throw new Error(JSON.stringify(issues.slice(0, 5)));
+  const connection = openDatabase(join(data, 'site.db'));
+  const started = Date.now();
+  const result = loadSite(connection, data, COMMAND_LINE, site, Date.now());
+  if (!result.ok) throw new Error(JSON.stringify(result.issues.slice(0, 5)));
+  connection.driver.exec('ANALYZE');
+  connection.close();
+  console.log(`Loaded in ${Math.round((Date.now() - started) / 1000)} s.`);
+  writeFileSync(join(data, 'loaded'), '');
+}
+
+await prepare();
+const connection = openDatabase(join(data, 'site.db'));
+const rows = [...measureTemplates(), await measureHttp(data), ...measureQueries(new SiteView(connection))];
+connection.close();
+writeFileSync(join(root, 'perf/results.json'), `${JSON.stringify(rows, null, 2)}\n`);
+for (const { name, value, target, met } of rows) console.log(`${met ? 'met   ' : 'MISSED'}  ${String(value).padStart(7)}  ${target.padEnd(7)}  ${name}`);

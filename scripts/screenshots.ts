@@ -1,0 +1,38 @@
+// npm run screenshots: pictures of the main views, made from the demo data, for docs/screenshots.
+import { mkdtempSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { picture, startBrowser } from '../tests/helpers/browser.ts';
+import { bontel, startServer } from '../tests/helpers/run.ts';
+
+const later = new Date(Date.now() + 12.4 * 86_400_000).toISOString();
+const VIEWS: [string, string][] = [
+  ['public-front', '/'],
+  ['public-variety', '/varieties/beans/purple-podded-wren'],
+  ['public-listing', '/varieties'],
+  ['today', '/build'],
+  ['content', '/build/content'],
+  ['entry', '/build/content/purple-podded-wren'],
+  ['entry-later', `/build/content/lighthouse-carrot?at=${later}`],
+  ['type', '/build/types/variety'],
+  ['listing', '/build/listings/sow-this-month'],
+  ['addresses', '/build/addresses?try=/varieties/carrots/quay-carrot'],
+];
+
+const data = mkdtempSync(join(tmpdir(), 'bontel-shots-'));
+bontel('load', 'demo/site', '--data', data);
+const server = await startServer(data, { builder: true });
+const browser = await startBrowser();
+try {
+  await browser.get(server.link!);
+  await browser.sleep(3000);
+  for (const [name, path] of VIEWS) {
+    await browser.get(server.url + path);
+    await browser.sleep(3500);
+    await picture(browser, `docs/screenshots/${name}.png`);
+  }
+} finally {
+  await browser.quit();
+  await server.stop();
+  rmSync(data, { recursive: true, force: true });
+}
