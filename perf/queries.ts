@@ -45,10 +45,10 @@ function measureAddress(view: SiteView): PerfRow {
   const { reader } = view.at(now)!;
   const { driver } = view.connection;
   const rows = driver.prepare(`SELECT path, entry FROM address WHERE role = 'current' AND starts <= ? AND (ends IS NULL OR ends > ?)`).all(now, now) as { path: string; entry: string }[];
-  driver.exec('CREATE TEMP TABLE bare (path TEXT PRIMARY KEY, entry TEXT NOT NULL) WITHOUT ROWID');
-  const insert = driver.prepare('INSERT INTO bare VALUES (@path, @entry)');
+  driver.exec('DROP TABLE IF EXISTS perf_bare; CREATE TABLE perf_bare (path TEXT PRIMARY KEY, entry TEXT NOT NULL) WITHOUT ROWID');
+  const insert = driver.prepare('INSERT INTO perf_bare VALUES (@path, @entry)');
   driver.transaction(() => rows.forEach((r) => insert.run(r)))();
-  const bare = driver.prepare('SELECT entry FROM bare WHERE path = ?').pluck();
+  const bare = driver.prepare('SELECT entry FROM perf_bare WHERE path = ?').pluck();
   const sample = rows.filter((_, i) => i % 5 === 0).map((r) => r.path);
   for (const path of sample.slice(0, 500)) assert.equal(reader.holders(path, new Validity(now)).current!.entry, bare.get(path));
   const validity = new Validity(now);

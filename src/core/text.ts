@@ -15,6 +15,12 @@ function fixUp(unit: number): number {
   return unit >= 0xe000 ? unit - 0x800 : unit + 0x2000;
 }
 
+/** Whether there is more than white space. */
+export function hasText(text: string): boolean {
+  const first = text.charCodeAt(0); // NaN where the text is empty
+  return (first > 0x20 && first < 0x80) || /\S/.test(text);
+}
+
 /** White space runs become one space; ends trimmed. */
 export function foldSpace(text: string): string {
   return text.replace(/\s+/gu, ' ').trim();

@@ -8,7 +8,7 @@ import { dataFolder } from './data-folder.ts';
 import { openDatabase } from './db/connection.ts';
 import { DatabaseProblem } from './db/problem.ts';
 import { Delivery } from './delivery/deliver.ts';
-import { allowedHosts, refuse } from './origins.ts';
+import { allowedHosts, refuse, scrub } from './origins.ts';
 import { changeInWords, comingChanges } from './queries/coming.ts';
 import { SiteView } from './queries/site-view.ts';
 import { WriterThread } from './writer-thread.ts';
@@ -55,7 +55,10 @@ async function start(): Promise<void> {
       if (Date.now() - known.at > 1000) known = { at: Date.now(), hosts: hosts() };
       const refusal = refuse(request, known.hosts);
       if (refusal) return void response.writeHead(refusal.status, { 'content-type': 'text/plain; charset=utf-8', connection: 'close' }).end(`${refusal.message}\n`);
-      if (builder && isBuilders(request.url ?? '/')) return await builder.answer(request, response);
+      if (builder && isBuilders(request.url ?? '/')) {
+        scrub(request);
+        return await builder.answer(request, response);
+      }
       await delivery.answer(request, response);
     } catch (error) {
       log.error(error);

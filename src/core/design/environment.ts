@@ -73,7 +73,7 @@ export class Environments {
     }
     if (field.kind === 'media') return { type: () => ({ kind: 'media', many }), read: reader(id, many, (v, scope) => site(scope).media(String(v))), field: id };
     const type = FIELD_TYPES[field.kind].valueType(field);
-    return { type: () => type, read: reader(id, many, (v) => v), field: id };
+    return { type: () => type, read: many ? reader(id, many, (v) => v) : plainReader(id), field: id };
   }
 
   private referenced(field: Field): ObjectType {
@@ -95,6 +95,14 @@ function common(types: ContentType[], all: ObjectType[], name: string): Member |
   const first = members[0];
   if (!first || members.some((m) => !m || m.type().kind !== first.type().kind)) return undefined;
   return { ...first, read: (owner, scope) => members[types.findIndex((t) => t.key === (owner as EntryView).type.key)]?.read(owner, scope) ?? null };
+}
+
+/** Reads a single stored value as it is. */
+function plainReader(id: string): Member['read'] {
+  return (owner) => {
+    const value = (owner as EntryView).values[id];
+    return (Array.isArray(value) ? value[0] : value) ?? null;
+  };
 }
 
 function reader(id: string, many: boolean, read: (value: unknown, scope: Scope) => unknown): Member['read'] {

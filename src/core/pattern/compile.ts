@@ -1,5 +1,5 @@
 import type { Issue, TextRange } from '../issue.ts';
-import { escapeHtml, foldSpace } from '../text.ts';
+import { escapeHtml, foldSpace, hasText } from '../text.ts';
 import { type FieldChain, ExpressionCompiler } from './expression.ts';
 import { printExpression } from './print.ts';
 import { readPattern } from './read.ts';
@@ -68,11 +68,15 @@ class PatternCompiler {
     const single = tree.parts.length === 1 && tree.parts[0]!.kind === 'expression' ? tree.parts[0]!.expression : null;
     const parts = tree.parts.map((part) => this.part(part)).filter((part) => part !== null);
     const joined = concatenate(parts);
-    const finish = this.context === 'metadata' ? foldSpace : (text: string): string => text;
+    const folds = this.context === 'metadata';
+    const only = parts.length === 1 && !parts[0]!.isLiteral && !folds ? parts[0]!.text : null;
     const text = (scope: Scope): string | null => {
       scope.steps = MAX_STEPS;
-      const result = finish(cap(joined(scope), scope));
-      return result.trim() === '' ? null : result;
+      if (only) return within(only(scope), scope);
+      let result = joined(scope);
+      if (result.length > MAX_RESULT) result = cap(result, scope);
+      if (folds) result = foldSpace(result);
+      return hasText(result) ? result : null;
     };
     const read = single && this.context === 'value' && this.issues.length === 0 ? this.expressions.compile(single) : null;
     return {
@@ -140,7 +144,9 @@ class PatternCompiler {
 }
 
 function concatenate(parts: CompiledPart[]): (scope: Scope) => string {
-  if (parts.length === 1) return (scope) => parts[0]!.text(scope) ?? '';
+  const [first, second] = parts.map((part) => part.text);
+  if (parts.length === 1) return (scope) => first!(scope) ?? '';
+  if (parts.length === 2) return (scope) => (first!(scope) ?? '') + (second!(scope) ?? '');
   return (scope) => {
     let out = '';
     for (const part of parts) out += part.text(scope) ?? '';
@@ -164,8 +170,11 @@ function group(parts: CompiledPart[]): (scope: Scope) => string | null {
   };
 }
 
+function within(text: string | null, scope: Scope): string | null {
+  return text !== null && text.length > MAX_RESULT ? cap(text, scope) : text;
+}
+
 function cap(text: string, scope: Scope): string {
-  if (text.length <= MAX_RESULT) return text;
   scope.issues.push({ code: 'result-too-long', message: 'The result is longer than 64 kB and was cut.', fix: 'Use limit(…) in the pattern.' });
   return text.slice(0, MAX_RESULT);
 }

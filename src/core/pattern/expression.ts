@@ -54,8 +54,7 @@ export class ExpressionCompiler {
     if (!member) return this.unknownName(head, [...(this.env.own?.memberNames() ?? []), ...this.env.roots.keys()], this.env.own?.name ?? 'this place');
     if (!this.allowed(member, head)) return null;
     let type = member.type();
-    let read = root ? (scope: Scope): unknown => scope.roots[head.name] ?? null : (scope: Scope): unknown => member.read(scope.roots[''], scope);
-    if (root && root.field !== undefined) read = (scope) => root.read(scope.roots[''], scope);
+    let read = root && root.field === undefined ? rootReader(head.name) : (scope: Scope): unknown => member.read(scope.own, scope);
     const chain: FieldChain = { root: root && root.field === undefined ? head.name : '', fields: member.field === undefined ? [] : [member.field], references: member.reference ? 1 : 0 };
     for (const { name, range } of rest) {
       if (type.kind !== 'object') return this.fail('no-members', range, `"${name}" is asked of ${typeInWords(type)}, which has no parts.`, 'End the path one name earlier.');
@@ -145,6 +144,10 @@ export class ExpressionCompiler {
     this.issues.push({ code, range, message, fix, ...(replacement === undefined ? {} : { replacement }) });
     return null;
   }
+}
+
+function rootReader(name: string): (scope: Scope) => unknown {
+  return name === 'entry' ? (scope) => scope.own : (scope) => scope.roots[name] ?? null;
 }
 
 function signature(fn: PatternFunction): string {

@@ -20,7 +20,8 @@ function scope(fields: Fields, address = false): Scope {
   return {
     language: 'en',
     zone: 'Europe/Dublin',
-    roots: { '': fields, entry: {} },
+    own: fields,
+    roots: {},
     address,
     urlOf: () => null,
     imageUrl: (media, width) => `/media/${(media as { id: string }).id}/${width}`,

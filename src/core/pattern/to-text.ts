@@ -1,6 +1,7 @@
 import { calendarDay } from '../time/zone.ts';
 import { plainText } from '../rich-text.ts';
 import { type DateValue, formatStyled } from './date-format.ts';
+import { hasText } from '../text.ts';
 import { type Scope, type ValueType, isBlank } from './types.ts';
 
 const numberFormats = new Map<string, Intl.NumberFormat>();
@@ -21,6 +22,7 @@ export type ToText = (value: unknown, scope: Scope) => string | null;
 
 /** How values of a type become text: chosen once, when a pattern is compiled. Lists are joined by ", ". */
 export function toText(type: ValueType): ToText {
+  if (!type.many && (type.kind === 'text' || type.kind === 'path')) return asItIs;
   const single = singleToText(type);
   if (!type.many) return (value, scope) => (isBlank(value) ? null : single(value, scope));
   return (value, scope) => {
@@ -65,5 +67,11 @@ function objectToText(type: ValueType): ToText {
 }
 
 function blankToNull(text: string): string | null {
-  return text.trim() === '' ? null : text;
+  return hasText(text) ? text : null;
+}
+
+/** Text as it is: the most common case, kept short. */
+function asItIs(value: unknown): string | null {
+  if (typeof value === 'string') return hasText(value) ? value : null;
+  return isBlank(value) ? null : String(value);
 }

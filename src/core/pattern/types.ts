@@ -43,7 +43,9 @@ export interface Scope {
   language: string;
   /** IANA zone of the site. */
   zone: string;
-  /** Values of the roots, by root name; the entry's own fields read the root ''. */
+  /** What the environment's own members are read from; null where it has none. */
+  own: unknown;
+  /** Values of the further roots, by name; the root `entry` is `own`. */
   roots: Record<string, unknown>;
   /** In an address: `yyyy-MM-dd` dates and canonical numbers instead of the language's forms. */
   address: boolean;
@@ -56,7 +58,7 @@ export interface Scope {
   issues: Issue[];
 }
 
-/** What a pattern may name: its roots, and the entry's own fields as members of the root ''. */
+/** What a pattern may name: members of its own object, and roots. */
 export interface Environment {
   own: ObjectType | null;
   roots: Map<string, Member>;

@@ -17,37 +17,50 @@ export function picturePath(media: Pick<Media, 'hash'>, width: number): string {
   return `/media/${media.hash}/${step}.webp`;
 }
 
+const NO_SLOTS: Record<string, string> = {};
+
 /** What one page reads, with every entry read at most once. */
 export class PageScope implements RenderScope {
   readonly language: string;
   readonly zone: string;
   readonly address = false;
   readonly at: Instant;
-  readonly issues: Issue[] = [];
+  readonly issues: Issue[];
   steps = MAX_STEPS;
   own: EntryView | null = null;
   roots: Record<string, unknown>;
-  shown: ListingShown | null = null;
-  slots: Record<string, string> = {};
-  depth = 0;
-  private readonly known = new Map<string, EntryView | null>();
+  shown: ListingShown | null;
+  slots: Record<string, string> = NO_SLOTS;
+  depth: number;
+  private readonly known: Map<string, EntryView | null>;
 
   constructor(
     private readonly site: CompiledSite,
     private readonly reader: SiteReader,
     readonly validity: Validity,
+    within?: PageScope,
   ) {
-    this.language = site.design.site.language;
-    this.zone = site.design.site.zone;
+    const settings = site.design.site;
+    this.language = settings.language;
+    this.zone = settings.zone;
     this.at = validity.at;
-    this.roots = { site: site.design.site, locale: this.language };
+    this.issues = within ? within.issues : [];
+    this.roots = within ? within.roots : { site: settings, locale: settings.language };
+    this.shown = within ? within.shown : null;
+    this.depth = within ? within.depth + 1 : 0;
+    this.known = within ? within.known : new Map();
   }
 
   of(entry: EntryView): PageScope {
-    const scope = Object.create(this) as PageScope;
+    const scope = new PageScope(this.site, this.reader, this.validity, this);
     scope.own = entry;
-    scope.roots = { ...this.roots, '': entry, entry };
-    scope.depth = this.depth + 1;
+    return scope;
+  }
+
+  /** The same page for the frame around it: no entry of its own, and the page's blocks in its slots. */
+  frame(slots: Record<string, string>): PageScope {
+    const scope = new PageScope(this.site, this.reader, this.validity, this);
+    scope.slots = slots;
     return scope;
   }
 
@@ -55,7 +68,6 @@ export class PageScope implements RenderScope {
   show(entry: EntryView): this {
     this.own = entry;
     this.known.set(entry.id, entry);
-    this.roots = { ...this.roots, '': entry, entry };
     return this;
   }
 

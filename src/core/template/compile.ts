@@ -169,7 +169,10 @@ class TreeCompiler implements BlockCompiler {
       return (BLOCKS[block.block] as CompileBlock<Block['block']>)(block as never, this);
     });
     this.place = outer;
-    if (renders.length === 1) return renders[0]!;
+    const [first, second, third] = renders;
+    if (renders.length === 1) return first!;
+    if (renders.length === 2) return (scope) => first!(scope) + second!(scope);
+    if (renders.length === 3) return (scope) => first!(scope) + second!(scope) + third!(scope);
     return (scope) => {
       let out = '';
       for (const render of renders) out += render(scope);

@@ -3,7 +3,7 @@ import { type RichNode, isSafeLink } from '../rich-text.ts';
 import type { RenderScope } from './context.ts';
 
 const MARK_TAGS: Record<string, string> = { bold: 'strong', italic: 'em', strike: 's', code: 'code', underline: 'u' };
-const SIMPLE: Record<string, string> = { paragraph: 'p', blockquote: 'blockquote', bulletList: 'ul', tableRow: 'tr' };
+const SIMPLE: Record<string, string> = { blockquote: 'blockquote', bulletList: 'ul', tableRow: 'tr' };
 
 /** The HTML of a rich text document. Unknown nodes show their content only; nothing passes unescaped. */
 export function richTextHtml(doc: unknown, scope: RenderScope): string {
@@ -16,7 +16,9 @@ function node(n: RichNode | null | undefined, scope: RenderScope, depth: number)
   if (n.type === 'hardBreak') return '<br>';
   if (n.type === 'horizontalRule') return '<hr>';
   if (n.type === 'image') return image(n, scope);
-  const inner = (n.content ?? []).map((child) => node(child, scope, depth + 1)).join('');
+  let inner = '';
+  if (n.content) for (const child of n.content) inner += node(child, scope, depth + 1);
+  if (n.type === 'paragraph') return `<p>${inner}</p>`;
   const tag = SIMPLE[n.type];
   if (tag) return `<${tag}>${inner}</${tag}>`;
   switch (n.type) {
@@ -50,7 +52,8 @@ function tight(n: RichNode): boolean {
 
 function marked(n: RichNode): string {
   let html = escapeHtml(n.text ?? '');
-  for (const mark of n.marks ?? []) {
+  if (!n.marks) return html;
+  for (const mark of n.marks) {
     if (mark.type === 'link') {
       if (isSafeLink(mark.attrs?.href)) html = `<a href="${escapeHtml(mark.attrs.href)}">${html}</a>`;
       continue;

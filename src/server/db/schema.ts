@@ -1,4 +1,4 @@
-import { index, integer, primaryKey, sqliteTable, text } from 'drizzle-orm/sqlite-core';
+import { index, integer, primaryKey, sqliteTable, text, uniqueIndex } from 'drizzle-orm/sqlite-core';
 
 /* All instants are integer milliseconds UTC. `starts`/`ends` are half-open; a null end is not known. */
 
@@ -98,7 +98,8 @@ export const address = sqliteTable(
     base: text('base').notNull(),
   },
   (t) => [
-    primaryKey({ columns: [t.path, t.language, t.starts, t.entry] }),
+    // Holds all that looking up a path reads.
+    uniqueIndex('address_path').on(t.path, t.starts, t.entry, t.role, t.ends, t.language),
     index('address_entry').on(t.entry, t.starts),
     index('address_starts').on(t.starts),
     index('address_ends').on(t.ends),

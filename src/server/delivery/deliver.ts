@@ -2,7 +2,7 @@ import type { IncomingMessage, ServerResponse } from 'node:http';
 import type { LRUCache } from 'lru-cache';
 import type { Instant } from '@/core/time/interval.ts';
 import type { SiteView } from '../queries/site-view.ts';
-import { publicGeneration } from '../store/write.ts';
+import { publicGenerationOf } from '../store/write.ts';
 import { codingFor, isUnchanged } from './conditional.ts';
 import { MediaDelivery } from './media.ts';
 import { CachedPage, pageCache } from './page-cache.ts';
@@ -13,6 +13,7 @@ const EMPTY_SITE = '<!doctype html>\n<html lang="en"><head><meta charset="utf-8"
 export class Delivery {
   private readonly cache: LRUCache<string, CachedPage> = pageCache();
   private readonly media: MediaDelivery;
+  private readonly generation: () => number;
 
   constructor(
     private readonly view: SiteView,
@@ -20,6 +21,7 @@ export class Delivery {
     private readonly clock: () => Instant = Date.now,
   ) {
     this.media = new MediaDelivery(view, folder);
+    this.generation = publicGenerationOf(view.connection);
   }
 
   /** Answers one request; never throws. */
@@ -61,7 +63,7 @@ export class Delivery {
 
   private find(path: string): CachedPage | null {
     const now = this.clock();
-    const generation = publicGeneration(this.view.connection);
+    const generation = this.generation();
     const known = this.cache.get(path);
     if (known?.isGood(generation, now)) return known;
     const page = this.view.render(path, now);

@@ -24,6 +24,9 @@ interface EntryRow {
   pathEnds: number | null;
 }
 
+/** Entry, role, start and end of an address row. */
+type PathRow = [entry: string, role: 'current' | 'redirect', starts: number, ends: number | null];
+
 const MAX_VALUES = 20_000;
 
 /** Values of revisions, which never change, by entry and number; shared by all readers of a connection. */
@@ -50,6 +53,8 @@ const COVERS = 'starts <= ? AND (ends IS NULL OR ends > ?)';
 
 /** Reads a stored site for the core, as of the instant of each call's validity. */
 export class StoredReader implements SiteReader {
+  private readonly pathRows: Prepared;
+
   constructor(
     private readonly connection: Connection,
     private readonly site: CompiledSite,
@@ -57,7 +62,9 @@ export class StoredReader implements SiteReader {
     private readonly values: ValuesCache,
     /** Instant of the last write, ms UTC. */
     private readonly settled: Instant,
-  ) {}
+  ) {
+    this.pathRows = statement(connection, 'SELECT entry, role, starts, ends FROM address WHERE path = ?').raw();
+  }
 
   liveEntries(ids: readonly string[], validity: Validity): Map<string, EntryView> {
     const { at } = validity;
@@ -87,17 +94,21 @@ export class StoredReader implements SiteReader {
     return { id: row.id, type, values, created: row.created, published: row.published ?? row.starts, updated: row.starts, author: row.author, state: 'live', path: row.path };
   }
 
+  /** One look-up: a path has few rows, so who stands there, who stood and who will is told apart here. */
   holders(path: string, validity: Validity): PathHolders {
     const { at } = validity;
-    const current = this.sql(`SELECT entry, role, starts, ends FROM address WHERE path = ? AND ${COVERS} ORDER BY role LIMIT 1`).get(path, at, at) as { entry: string; role: 'current' | 'redirect'; starts: number; ends: number | null } | undefined;
-    validity.tell(this.nextStart('address', 'path', path, at));
-    if (current) {
-      validity.tell(current.ends);
-      validity.tell(current.starts);
-      return { current: { entry: current.entry, role: current.role }, former: null };
+    let current: PathRow | null = null;
+    let former: PathRow | null = null;
+    for (const row of this.pathRows.all(path) as PathRow[]) {
+      const [, role, starts, ends] = row;
+      validity.tell(starts);
+      validity.tell(ends);
+      if (starts > at) continue;
+      if (ends === null || ends > at) {
+        if (current === null || role === 'current') current = row;
+      } else if (former === null || ends > former[3]! || (ends === former[3] && starts > former[2])) former = row;
     }
-    const former = this.sql('SELECT entry FROM address WHERE path = ? AND ends <= ? ORDER BY ends DESC, starts DESC LIMIT 1').pluck().get(path, at) as string | undefined;
-    return { current: null, former: former ?? null };
+    return { current: current && { entry: current[0], role: current[1] }, former: current === null && former !== null ? former[0] : null };
   }
 
   currentPath(entry: string, validity: Validity): string | null {

@@ -15,9 +15,10 @@ export function totalGeneration(connection: Connection): number {
   return (statement(connection, `SELECT generation FROM site_change WHERE scope = 'total'`).pluck().get() as number | undefined) ?? 0;
 }
 
-/** The counter of what the public can see; drafts do not move it. */
-export function publicGeneration(connection: Connection): number {
-  return (statement(connection, `SELECT generation FROM site_change WHERE scope = 'public'`).pluck().get() as number | undefined) ?? 0;
+/** Reads the counter of what the public can see; drafts do not move it. Prepared once, asked at every request. */
+export function publicGenerationOf(connection: Connection): () => number {
+  const read = statement(connection, `SELECT generation FROM site_change WHERE scope = 'public'`).pluck();
+  return () => (read.get() as number | undefined) ?? 0;
 }
 
 /** Raises the counters of scopes that changed in public: `design`, `subjects`, `media`, or `type:<key>`. */

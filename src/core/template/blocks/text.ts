@@ -1,9 +1,12 @@
 import type { CompileBlock } from '../context.ts';
-import { classes, element } from '../html.ts';
+import { classes } from '../html.ts';
 
 /** A paragraph made from a pattern; nothing where it is blank. */
 export const text: CompileBlock<'text'> = ({ text: source, style }, c) => {
   const words = c.pattern(source, 'text');
-  const attributes = style ? classes(style) : '';
-  return (scope) => element('p', attributes, words(scope) ?? '');
+  const open = `<p${style ? classes(style) : ''}>`;
+  return (scope) => {
+    const html = words(scope);
+    return html === null ? '' : `${open}${html}</p>`;
+  };
 };

@@ -6,10 +6,10 @@ CREATE TABLE `address` (
 	`ends` integer,
 	`role` text NOT NULL,
 	`base` text NOT NULL,
-	PRIMARY KEY(`path`, `language`, `starts`, `entry`),
 	FOREIGN KEY (`entry`) REFERENCES `entry`(`id`) ON UPDATE no action ON DELETE no action
 );
 --> statement-breakpoint
+CREATE UNIQUE INDEX `address_path` ON `address` (`path`,`starts`,`entry`,`role`,`ends`,`language`);--> statement-breakpoint
 CREATE INDEX `address_entry` ON `address` (`entry`,`starts`);--> statement-breakpoint
 CREATE INDEX `address_starts` ON `address` (`starts`);--> statement-breakpoint
 CREATE INDEX `address_ends` ON `address` (`ends`);--> statement-breakpoint
