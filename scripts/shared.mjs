@@ -21,7 +21,7 @@ export function run(title, command, args, { env = {}, quiet = false } = {}) {
     child.once('exit', (code) => {
       clearInterval(beat);
       if (code === 0) resolve();
-      else reject(new Error(`${title} failed.\n${output.slice(-4000)}`));
+      else reject(new Error(`${title} failed.\n${output.slice(0, 3000)}\n${output.slice(3000).slice(-2000)}`));
     });
   });
 }
@@ -67,7 +67,7 @@ export async function install() {
   if (major < 20 || (major === 20 && minor < 11)) giveUp(`Node ${process.versions.node} is too old.`, 'Install Node 20.11 or later.');
   const key = fingerprint(['package-lock.json']) + process.versions.modules;
   if (!isCurrent('lock', key)) {
-    await run('Installing packages (a few minutes the first time)', 'npm', ['ci', '--include=dev', '--no-fund', '--no-audit'], { quiet: true }).catch((error) => {
+    await run('Installing packages (a few minutes the first time)', 'npm', ['ci', '--include=dev', '--no-fund', '--no-audit'], { quiet: true, env: { npm_config_loglevel: 'warn' } }).catch((error) => {
       const compiler = /node-gyp|gyp ERR/.test(error.message);
       giveUp(error.message, compiler ? 'The SQLite binding is compiled here: install python3, make and g++, then try again.' : 'Check that the npm registry can be reached, then try again.');
     });
