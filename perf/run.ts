@@ -31,7 +31,6 @@ async function prepare(): Promise<void> {
   const started = Date.now();
   const result = loadSite(connection, data, COMMAND_LINE, site, Date.now());
   if (!result.ok) throw new Error(JSON.stringify(result.issues.slice(0, 5)));
-  connection.driver.exec('ANALYZE');
   connection.close();
   console.log(`Loaded in ${Math.round((Date.now() - started) / 1000)} s.`);
   writeFileSync(join(data, 'loaded'), '');

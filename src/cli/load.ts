@@ -16,12 +16,14 @@ export function loadCommand(program: Command, exit: Exit): void {
       // Loaded here, so that commands which only read start fast.
       const [{ readSite }, { loadSite }] = await Promise.all([import('@/server/files/read-site.ts'), import('@/server/commands/load-site.ts')]);
       const now = Date.now();
+      const tell = (step: string): void => void (options.json || process.stderr.write(`${step} …\n`));
+      tell(`Reading ${folder}`);
       const { site, issues } = await readSite(folder, now);
       if (!site) return void exit(refuse(issues, options.json));
       const paths = dataFolder(options.data);
       const connection = openDatabase(paths.database);
       try {
-        const result = loadSite(connection, paths.folder, COMMAND_LINE, site, now);
+        const result = loadSite(connection, paths.folder, COMMAND_LINE, site, now, tell);
         if (!result.ok) return void exit(refuse(result.issues, options.json));
         if (options.json) printJson({ loaded: true, ...result.value });
         else {

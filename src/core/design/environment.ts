@@ -1,6 +1,7 @@
 import { type Environment, type Member, type ObjectType, type Scope, type ValueType, one } from '../pattern/types.ts';
 import { FIELD_TYPES } from './field-types.ts';
 import type { ContentType, Design, Field } from './spec.ts';
+import { hasText } from '../text.ts';
 import { type EntryView, type Media, type Subject, nameOf } from './values.ts';
 
 /** What reading an entry's values may ask for: other entries, subjects and media, as of the scope's instant. */
@@ -73,6 +74,7 @@ export class Environments {
     }
     if (field.kind === 'media') return { type: () => ({ kind: 'media', many }), read: reader(id, many, (v, scope) => site(scope).media(String(v))), field: id };
     const type = FIELD_TYPES[field.kind].valueType(field);
+    if (!many && type.kind === 'text') return { type: () => type, read: plainReader(id), ownText: ownText(id), field: id };
     return { type: () => type, read: many ? reader(id, many, (v) => v) : plainReader(id), field: id };
   }
 
@@ -104,6 +106,18 @@ function plainReader(id: string): Member['read'] {
     return (Array.isArray(value) ? value[0] : value) ?? null;
   };
 }
+
+/** A single text of the entry itself, at once; values that are not short texts go the long way. */
+function ownText(id: string): NonNullable<Member['ownText']> {
+  return (escape, otherwise) => (scope) => {
+    const value = (scope.own as EntryView | null)?.values[id];
+    if (typeof value !== 'string' || value.length > SHORT) return otherwise(scope);
+    return hasText(value) ? escape(value) : null;
+  };
+}
+
+// Escaped, it is still below the limit of a pattern's result.
+const SHORT = 8192;
 
 function reader(id: string, many: boolean, read: (value: unknown, scope: Scope) => unknown): Member['read'] {
   const single = (value: unknown, scope: Scope): unknown => (value === null || value === undefined ? null : (read(value, scope) ?? null));

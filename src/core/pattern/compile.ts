@@ -1,6 +1,6 @@
 import type { Issue, TextRange } from '../issue.ts';
 import { escapeHtml, foldSpace, hasText } from '../text.ts';
-import { type FieldChain, ExpressionCompiler } from './expression.ts';
+import { type CompiledExpression, type FieldChain, ExpressionCompiler } from './expression.ts';
 import { printExpression } from './print.ts';
 import { readPattern } from './read.ts';
 import { toText } from './to-text.ts';
@@ -34,11 +34,16 @@ export interface CompiledPattern {
   chains: FieldChain[];
 }
 
+type Text = (scope: Scope) => string | null;
+
+/** A part ready for use: a literal as escaped text, the others as what gives it. */
 interface CompiledPart {
-  text: (scope: Scope) => string | null;
+  kind: 'literal' | 'value' | 'group';
+  literal: string;
+  /** Escaped; null where blank or left out. What it gives is never only white space. */
+  text: Text;
+  ownText?: CompiledExpression['ownText'];
   trace: (scope: Scope, out: TracedPart[]) => void;
-  isGroup: boolean;
-  isLiteral: boolean;
 }
 
 /** Reads, checks and compiles a pattern; `pattern` is null where anything is wrong. */
@@ -69,19 +74,17 @@ class PatternCompiler {
     const parts = tree.parts.map((part) => this.part(part)).filter((part) => part !== null);
     const joined = concatenate(parts);
     const folds = this.context === 'metadata';
-    const only = parts.length === 1 && !parts[0]!.isLiteral && !folds ? parts[0]!.text : null;
     const text = (scope: Scope): string | null => {
       scope.steps = MAX_STEPS;
-      if (only) return within(only(scope), scope);
       let result = joined(scope);
+      if (result === null) return null;
       if (result.length > MAX_RESULT) result = cap(result, scope);
-      if (folds) result = foldSpace(result);
-      return hasText(result) ? result : null;
+      return folds ? foldSpace(result) : result;
     };
     const read = single && this.context === 'value' && this.issues.length === 0 ? this.expressions.compile(single) : null;
     return {
       source: tree.source,
-      text,
+      text: parts.length === 1 && !folds ? (parts[0]!.ownText?.(this.escape, text) ?? text) : text,
       value: read ? (scope) => (isBlank(read.read(scope)) ? null : read.read(scope)) : text,
       type: read?.type ?? one('text'),
       trace: (scope) => {
@@ -100,20 +103,20 @@ class PatternCompiler {
     const inner = part.parts.map((p) => this.part(p)).filter((p) => p !== null);
     const text = group(inner);
     return {
+      kind: 'group',
+      literal: '',
       text,
       trace: (scope, out) => {
         if (text(scope) === null) out.push({ kind: 'left-out', text: '', range: part.range });
         else for (const p of inner) p.trace(scope, out);
       },
-      isGroup: true,
-      isLiteral: false,
     };
   }
 
   private literal(part: Extract<Part, { kind: 'text' }>): CompiledPart {
     if (this.context === 'address') this.checkAddressText(part);
     const text = this.escape(part.text);
-    return { text: () => text, trace: (_, out) => out.push({ kind: 'literal', text: part.text, range: part.range }), isGroup: false, isLiteral: true };
+    return { kind: 'literal', literal: text, text: () => text, trace: (_, out) => out.push({ kind: 'literal', text: part.text, range: part.range }) };
   }
 
   private checkAddressText({ text, range }: { text: string; range: TextRange }): void {
@@ -131,47 +134,74 @@ class PatternCompiler {
     const { escape } = this;
     const kind = compiled.type.kind === 'path' ? 'path' : 'value';
     const expression = printExpression(part.expression);
+    const escaped = (scope: Scope): string | null => {
+      const text = plain(compiled.read(scope), scope);
+      return text === null ? null : escape(text);
+    };
     return {
-      text: (scope) => {
-        const text = plain(compiled.read(scope), scope);
-        return text === null ? null : escape(text);
-      },
+      kind: 'value',
+      literal: '',
+      text: compiled.ownText?.(escape, escaped) ?? escaped,
+      ownText: compiled.ownText,
       trace: (scope, out) => out.push({ kind, text: plain(compiled.read(scope), scope) ?? '', range: part.range, expression }),
-      isGroup: false,
-      isLiteral: false,
     };
   }
 }
 
-function concatenate(parts: CompiledPart[]): (scope: Scope) => string {
-  const [first, second] = parts.map((part) => part.text);
-  if (parts.length === 1) return (scope) => first!(scope) ?? '';
-  if (parts.length === 2) return (scope) => (first!(scope) ?? '') + (second!(scope) ?? '');
+/** The parts one after the other; null where nothing but white space would stand there. */
+function concatenate(parts: CompiledPart[]): Text {
+  const [first, second] = parts;
+  if (parts.length === 1 && first!.kind !== 'literal') return first!.text;
+  const always = parts.some((part) => part.kind === 'literal' && hasText(part.literal));
+  if (parts.length === 2 && !always && first!.kind !== 'literal' && second!.kind !== 'literal') return pair(first!.text, second!.text);
   return (scope) => {
     let out = '';
-    for (const part of parts) out += part.text(scope) ?? '';
-    return out;
+    let some = always;
+    for (const part of parts) {
+      const text = part.text(scope);
+      if (text === null) continue;
+      out += text;
+      if (part.kind !== 'literal') some = true;
+    }
+    return some ? out : null;
+  };
+}
+
+function pair(first: Text, second: Text): Text {
+  return (scope) => {
+    const [a, b] = [first(scope), second(scope)];
+    if (a === null) return b;
+    return b === null ? a : a + b;
   };
 }
 
 /** Left out where a direct expression is blank, or where all it has are nested groups and all are left out. */
-function group(parts: CompiledPart[]): (scope: Scope) => string | null {
-  const direct = parts.some((part) => !part.isGroup && !part.isLiteral);
+function group(parts: CompiledPart[]): Text {
+  const values = parts.filter((part) => part.kind !== 'literal');
+  if (values.length === 1) return around(parts, values[0]!);
+  const direct = values.some((part) => part.kind === 'value');
   return (scope) => {
     let out = '';
     let kept = direct;
     for (const part of parts) {
       const text = part.text(scope);
-      if (text === null && !part.isGroup) return null;
-      if (part.isGroup && text !== null) kept = true;
+      if (text === null && part.kind === 'value') return null;
+      if (part.kind === 'group' && text !== null) kept = true;
       out += text ?? '';
     }
     return kept ? out : null;
   };
 }
 
-function within(text: string | null, scope: Scope): string | null {
-  return text !== null && text.length > MAX_RESULT ? cap(text, scope) : text;
+/** One value with literals before and after it: the most common group. */
+function around(parts: CompiledPart[], value: CompiledPart): Text {
+  const at = parts.indexOf(value);
+  const [before, after] = [parts.slice(0, at), parts.slice(at + 1)].map((side) => side.map((part) => part.literal).join('')) as [string, string];
+  const { text } = value;
+  return (scope) => {
+    const inner = text(scope);
+    return inner === null ? null : before + inner + after;
+  };
 }
 
 function cap(text: string, scope: Scope): string {

@@ -14,6 +14,8 @@ export interface CompiledExpression {
   read: (scope: Scope) => unknown;
   /** Chains of field keys from the entry itself, one for each path in the expression. */
   chains: FieldChain[];
+  /** Set where the expression is nothing but one of the entry's own texts. */
+  ownText?: Member['ownText'];
 }
 
 /** A path through fields; `references` says which prefixes lead to other entries. */
@@ -70,7 +72,7 @@ export class ExpressionCompiler {
     if (type.kind === 'object' && type.object!.naming === undefined) {
       return this.fail('not-a-value', e.range, `"${e.names.map((n) => n.name).join('.')}" is ${type.object!.name}, not a value.`, `Add one of its parts: ${type.object!.memberNames().slice(0, 6).join(', ')}.`);
     }
-    return { type, read, chains: [chain] };
+    return { type, read, chains: [chain], ...(rest.length === 0 && !root ? { ownText: member.ownText } : {}) };
   }
 
   private allowed(member: Member, at: { name: string; range: TextRange }): boolean {

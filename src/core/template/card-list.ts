@@ -3,9 +3,14 @@ import type { Render, RenderScope } from './context.ts';
 
 /** Entries drawn as cards in a list; '' where there are none. */
 export function cardList(entries: EntryView[], card: Render, needs: string[][], scope: RenderScope): string {
-  if (entries.length === 0) return '';
+  const [first] = entries;
+  if (!first) return '';
   scope.prefetch(entries, needs);
+  const each = scope.of(first); // one scope for all cards: each is drawn before the next is shown
   let out = '<ul class="cards">';
-  for (const entry of entries) out += `<li>${card(scope.of(entry))}</li>`;
+  for (const entry of entries) {
+    each.own = entry;
+    out += `<li>${card(each)}</li>`;
+  }
   return `${out}</ul>`;
 }

@@ -2,7 +2,7 @@ import { escapeHtml } from '../text.ts';
 import { type RichNode, isSafeLink } from '../rich-text.ts';
 import type { RenderScope } from './context.ts';
 
-const MARK_TAGS: Record<string, string> = { bold: 'strong', italic: 'em', strike: 's', code: 'code', underline: 'u' };
+const MARKS: Record<string, readonly [string, string]> = { bold: ['<strong>', '</strong>'], italic: ['<em>', '</em>'], strike: ['<s>', '</s>'], code: ['<code>', '</code>'], underline: ['<u>', '</u>'] };
 const SIMPLE: Record<string, string> = { blockquote: 'blockquote', bulletList: 'ul', tableRow: 'tr' };
 
 /** The HTML of a rich text document. Unknown nodes show their content only; nothing passes unescaped. */
@@ -12,13 +12,12 @@ export function richTextHtml(doc: unknown, scope: RenderScope): string {
 
 function node(n: RichNode | null | undefined, scope: RenderScope, depth: number): string {
   if (!n || depth > 40) return '';
-  if (n.type === 'text') return marked(n);
+  if (n.type === 'text') return n.marks ? marked(n, n.marks) : escapeHtml(n.text ?? '');
+  if (n.type === 'paragraph') return `<p>${children(n, scope, depth)}</p>`;
   if (n.type === 'hardBreak') return '<br>';
   if (n.type === 'horizontalRule') return '<hr>';
   if (n.type === 'image') return image(n, scope);
-  let inner = '';
-  if (n.content) for (const child of n.content) inner += node(child, scope, depth + 1);
-  if (n.type === 'paragraph') return `<p>${inner}</p>`;
+  const inner = children(n, scope, depth);
   const tag = SIMPLE[n.type];
   if (tag) return `<${tag}>${inner}</${tag}>`;
   switch (n.type) {
@@ -45,21 +44,23 @@ function node(n: RichNode | null | undefined, scope: RenderScope, depth: number)
   }
 }
 
+function children({ content }: RichNode, scope: RenderScope, depth: number): string {
+  let out = '';
+  if (content) for (const child of content) out += node(child, scope, depth + 1);
+  return out;
+}
+
 // A list item of one paragraph, with or without a list below it, needs no paragraph element.
 function tight(n: RichNode): boolean {
   return (n.content ?? []).filter((c) => c.type === 'paragraph').length === 1 && n.content?.[0]?.type === 'paragraph';
 }
 
-function marked(n: RichNode): string {
-  let html = escapeHtml(n.text ?? '');
-  if (!n.marks) return html;
-  for (const mark of n.marks) {
-    if (mark.type === 'link') {
-      if (isSafeLink(mark.attrs?.href)) html = `<a href="${escapeHtml(mark.attrs.href)}">${html}</a>`;
-      continue;
-    }
-    const tag = MARK_TAGS[mark.type];
-    if (tag) html = `<${tag}>${html}</${tag}>`;
+function marked({ text }: RichNode, marks: NonNullable<RichNode['marks']>): string {
+  let html = escapeHtml(text ?? '');
+  for (const mark of marks) {
+    const tags = MARKS[mark.type];
+    if (tags) html = tags[0] + html + tags[1];
+    else if (mark.type === 'link' && isSafeLink(mark.attrs?.href)) html = `<a href="${escapeHtml(mark.attrs.href)}">${html}</a>`;
   }
   return html;
 }

@@ -32,15 +32,18 @@ class Refused extends Error {
 
 /**
  * Replaces the whole site by a folder's, in one transaction: all of it or nothing. Plans that lie in
- * the past become facts. Refused where a publication could not have its address.
+ * the past become facts. Refused where a publication could not have its address. `tell` hears of each
+ * step as it begins.
  */
-export function loadSite(connection: Connection, dataFolder: string, actor: Actor, site: SiteToLoad, wallClock: Instant): Result<Loaded> {
+export function loadSite(connection: Connection, dataFolder: string, actor: Actor, site: SiteToLoad, wallClock: Instant, tell: (step: string) => void = () => undefined): Result<Loaded> {
   permit(actor, 'load');
   keepFiles(dataFolder, site.media);
   try {
     const findings = write(connection, wallClock, (at) => {
+      tell(`Writing ${site.entries.length} entries`);
       clear(connection);
       insertAll(connection, site, at);
+      tell('Working out what is live when, and where');
       const compiled = compileSite(site.design).site;
       const { refusals } = derive(connection, { site: compiled, settled: at, touched: [], fromBeginning: true });
       const cancelled = refusals.filter((r) => r.cancelled);

@@ -13,7 +13,8 @@ const EMPTY_SITE = '<!doctype html>\n<html lang="en"><head><meta charset="utf-8"
 export class Delivery {
   private readonly cache: LRUCache<string, CachedPage> = pageCache();
   private readonly media: MediaDelivery;
-  private readonly generation: () => number;
+  private readonly readGeneration: () => number;
+  private generation: number | null = null;
 
   constructor(
     private readonly view: SiteView,
@@ -21,7 +22,7 @@ export class Delivery {
     private readonly clock: () => Instant = Date.now,
   ) {
     this.media = new MediaDelivery(view, folder);
-    this.generation = publicGenerationOf(view.connection);
+    this.readGeneration = publicGenerationOf(view.connection);
   }
 
   /** Answers one request; never throws. */
@@ -61,9 +62,21 @@ export class Delivery {
     return `public, max-age=${Math.max(0, Math.min(Number(stated), Math.floor((page.validUntil - this.clock()) / 1000)))}`;
   }
 
+  /**
+   * The counter of public changes, read once for all requests that the event loop picked up together:
+   * all of them had arrived before it is read, so it holds whatever was written before they were sent.
+   */
+  private generationNow(): number {
+    if (this.generation === null) {
+      this.generation = this.readGeneration();
+      setImmediate(() => (this.generation = null));
+    }
+    return this.generation;
+  }
+
   private find(path: string): CachedPage | null {
     const now = this.clock();
-    const generation = this.generation();
+    const generation = this.generationNow();
     const known = this.cache.get(path);
     if (known?.isGood(generation, now)) return known;
     const page = this.view.render(path, now);

@@ -21,6 +21,7 @@ interface EntryRow {
   ends: number | null;
   revision: number;
   path: string | null;
+  pathStarts: number | null;
   pathEnds: number | null;
 }
 
@@ -53,6 +54,7 @@ const COVERS = 'starts <= ? AND (ends IS NULL OR ends > ?)';
 
 /** Reads a stored site for the core, as of the instant of each call's validity. */
 export class StoredReader implements SiteReader {
+  private readonly latestAtPath: Prepared;
   private readonly pathRows: Prepared;
 
   constructor(
@@ -63,13 +65,14 @@ export class StoredReader implements SiteReader {
     /** Instant of the last write, ms UTC. */
     private readonly settled: Instant,
   ) {
+    this.latestAtPath = statement(connection, 'SELECT entry, role, ends FROM address WHERE path = ? AND starts <= ? ORDER BY starts DESC LIMIT 1').raw();
     this.pathRows = statement(connection, 'SELECT entry, role, starts, ends FROM address WHERE path = ?').raw();
   }
 
   liveEntries(ids: readonly string[], validity: Validity): Map<string, EntryView> {
     const { at } = validity;
     const read = this.sql(
-      `SELECT e.id, e.type, e.created, e.author, e.published, l.starts, l.ends, l.revision, a.path, a.ends AS pathEnds
+      `SELECT e.id, e.type, e.created, e.author, e.published, l.starts, l.ends, l.revision, a.path, a.starts AS pathStarts, a.ends AS pathEnds
        FROM entry AS e JOIN live_interval AS l ON l.entry = e.id AND l.starts <= ? AND (l.ends IS NULL OR l.ends > ?)
        LEFT JOIN address AS a ON a.entry = e.id AND a.role = 'current' AND a.starts <= ? AND (a.ends IS NULL OR a.ends > ?) WHERE e.id = ?`,
     );
@@ -80,8 +83,9 @@ export class StoredReader implements SiteReader {
         const view = this.view(row);
         if (view) found.set(id, view);
         validity.tell(row.ends);
-        validity.tell(row.pathEnds);
         validity.tell(row.starts);
+        validity.tell(row.pathEnds);
+        validity.tell(row.pathStarts);
       } else validity.tell(this.nextStart('live_interval', 'entry', id, at));
     }
     return found;
@@ -94,8 +98,17 @@ export class StoredReader implements SiteReader {
     return { id: row.id, type, values, created: row.created, published: row.published ?? row.starts, updated: row.starts, author: row.author, state: 'live', path: row.path };
   }
 
-  /** One look-up: a path has few rows, so who stands there, who stood and who will is told apart here. */
+  /** Whoever came last is there still, nearly always: nobody else can come before that one's end. */
   holders(path: string, validity: Validity): PathHolders {
+    const { at } = validity;
+    const latest = this.latestAtPath.get(path, at) as [entry: string, role: string, ends: number | null] | undefined;
+    if (latest === undefined || latest[1] !== 'current' || (latest[2] !== null && latest[2] <= at)) return this.everyHolder(path, validity);
+    validity.tell(latest[2]);
+    return { current: { entry: latest[0], role: 'current' }, former: null };
+  }
+
+  /** A path has few rows, so who stands there, who stood and who will is told apart here. */
+  private everyHolder(path: string, validity: Validity): PathHolders {
     const { at } = validity;
     let current: PathRow | null = null;
     let former: PathRow | null = null;

@@ -1,4 +1,4 @@
-import type { CompileBlock } from '../context.ts';
+import type { CompileBlock, Render } from '../context.ts';
 import { classes } from '../html.ts';
 import { escapeHtml } from '../../text.ts';
 
@@ -7,10 +7,17 @@ export const heading: CompileBlock<'heading'> = ({ text, level, link, style }, c
   const words = c.pattern(text, 'text');
   const open = `<h${level}${style ? classes(style) : ''}>`;
   const close = `</h${level}>`;
-  return (scope) => {
+  const plain: Render = (scope) => {
     const html = words(scope);
-    if (html === null) return '';
-    const path = link && scope.own ? scope.pathOf(scope.own) : null;
-    return open + (path === null ? html : `<a href="${escapeHtml(path)}">${html}</a>`) + close;
+    return html === null ? '' : open + html + close;
+  };
+  if (!link) return plain;
+  const openLink = `${open}<a href="`;
+  const closeLink = `</a>${close}`;
+  return (scope) => {
+    const path = scope.own && scope.pathOf(scope.own);
+    if (!path) return plain(scope);
+    const html = words(scope);
+    return html === null ? '' : openLink + escapeHtml(path) + '">' + html + closeLink;
   };
 };

@@ -1,7 +1,6 @@
 import type { CompileBlock } from '../context.ts';
 import { classes } from '../html.ts';
 import { isSafeLink } from '../../rich-text.ts';
-import { escapeHtml } from '../../text.ts';
 
 /** A link to a path or address; only its words where the target is blank or of a scheme that links do not take. */
 export const link: CompileBlock<'link'> = ({ to, text, style }, c) => {
@@ -13,6 +12,6 @@ export const link: CompileBlock<'link'> = ({ to, text, style }, c) => {
     if (html === null) return '';
     const href = target(scope)?.trim();
     if (href === undefined || !isSafeLink(href)) return `<span${attributes}>${html}</span>`;
-    return `<a href="${escapeHtml(href.replaceAll('&amp;', '&'))}"${attributes}>${html}</a>`;
+    return `<a href="${href}"${attributes}>${html}</a>`;
   };
 };
