@@ -47,6 +47,7 @@ export const DESIGN: Files = {
   'types/page.json': { key: 'page', address: '[{within.path}]/{title}', fields: [{ key: 'title', kind: 'text' }, { key: 'inside', kind: 'reference', types: ['page'], sitsWithin: true }] },
   'listings/all.json': { key: 'all', type: 'variety', address: '/all', pageSize: 2, sort: ['-stock', 'title'] },
   'listings/now.json': { key: 'now', type: 'variety', address: '/now', pageSize: 3, where: { any: [{ field: 'sow', op: 'on-or-before', value: 'today + 10' }, { field: 'starts', op: 'after', value: 'now - PT36H' }, { field: 'grower', op: 'not-blank' }] }, sort: ['sow', '-entry.published'] },
+  'listings/tall.json': { key: 'tall', type: 'variety', address: '/tall', pageSize: 2, where: { all: [{ field: 'traits', op: 'is', value: 'tall' }, { field: 'stock', op: 'not-blank' }] }, sort: ['title'] },
   'templates/variety.json': { key: 'variety', kind: 'page', type: 'variety', blocks: [{ block: 'heading', text: '{title} by {grower.title ?? "nobody"}', level: 1 }, { block: 'listing', listing: 'now', limit: 2 }, { block: 'cards', field: 'grower' }, { block: 'months', from: 'sow', until: 'sow' }] },
 };
 

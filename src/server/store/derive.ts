@@ -6,7 +6,7 @@ import type { LiveInterval } from '@/core/publication/model.ts';
 import type { ContentType } from '@/core/design/spec.ts';
 import type { Values } from '@/core/design/values.ts';
 import { type Instant, BEGINNING } from '@/core/time/interval.ts';
-import { ensureIndexTables, indexTable, indexWriter, memberTable } from './index-tables.ts';
+import { ensureIndexTables, indexTable, indexWriter, makeIndexes, memberTable, repeatsBounds } from './index-tables.ts';
 import { statement } from './statement.ts';
 import { StoredTimeline } from './timeline-source.ts';
 
@@ -39,21 +39,23 @@ export function derive(connection: Connection, request: DeriveRequest): Derived 
   const source = new StoredTimeline(connection, site, start);
   const timeline = simulate(site.addresses, source, eventsAfter(connection, start, settled, request));
   writeTimeline(connection, timeline);
-  const types = indexTimeline(connection, site, timeline, settled);
-  for (const type of rebuilt) reindex(connection, type, settled, types);
+  const types = indexTimeline(connection, site, timeline, settled, rebuilt);
+  for (const type of rebuilt) reindex(connection, site, type, settled, types);
   closeSettled(connection, site, settled);
   return { refusals: timeline.refusals, types };
 }
 
 /** Takes away what was derived for instants after `start`. */
 function forgetAfter(connection: Connection, site: CompiledSite, start: Instant): void {
-  const tables = ['live_interval', 'address', ...[...site.types.values()].map(indexTable)];
-  for (const type of site.types.values()) {
-    connection.driver.prepare(`DELETE FROM ${memberTable(type)} WHERE (entry, starts) IN (SELECT entry, starts FROM ${indexTable(type)} WHERE starts > ?)`).run(start);
+  const { driver } = connection;
+  for (const table of ['live_interval', 'address']) {
+    driver.prepare(`DELETE FROM ${table} WHERE starts > ?`).run(start);
+    driver.prepare(`UPDATE ${table} SET ends = NULL WHERE ends > ?`).run(start);
   }
-  for (const table of tables) {
-    connection.driver.prepare(`DELETE FROM ${table} WHERE starts > ?`).run(start);
-    connection.driver.prepare(`UPDATE ${table} SET ends = NULL WHERE ends > ?`).run(start);
+  for (const type of site.types.values()) {
+    driver.prepare(`DELETE FROM ${memberTable(type)} WHERE (entry, starts) IN (SELECT entry, starts FROM ${indexTable(type)} WHERE starts > ?)`).run(start);
+    driver.prepare(`DELETE FROM ${indexTable(type)} WHERE starts > ?`).run(start);
+    for (const table of boundedTables(site, type)) driver.prepare(`UPDATE ${table} SET ends = NULL WHERE ends > ? AND open = 1`).run(start);
   }
   statement(connection, 'DELETE FROM refusal WHERE at > ?').run(start);
   statement(connection, 'UPDATE entry SET published = NULL WHERE published > ?').run(start);
@@ -94,23 +96,23 @@ function writeTimeline(connection: Connection, { touched, live, addresses, publi
   for (const r of refusals) addRefusal.run(r.entry, r.at, r.code, r.message, r.fix, r.cancelled ? 1 : 0);
 }
 
-function indexTimeline(connection: Connection, site: CompiledSite, timeline: Timeline, settled: Instant): Set<string> {
+function indexTimeline(connection: Connection, site: CompiledSite, timeline: Timeline, settled: Instant, rebuilt: ContentType[]): Set<string> {
   const byEntry = new Map<string, LiveInterval[]>([...timeline.touched].map((id) => [id, []]));
   for (const row of timeline.live) byEntry.get(row.entry)?.push(row);
   const writers = new Map<string, ReturnType<typeof typeWriter>>();
   for (const [id, rows] of byEntry) {
     const key = statement(connection, 'SELECT type FROM entry WHERE id = ?').pluck().get(id) as string;
     const type = site.types.get(key);
-    if (!type) continue;
-    if (!writers.has(key)) writers.set(key, typeWriter(connection, type, settled));
+    if (!type || rebuilt.includes(type)) continue;
+    if (!writers.has(key)) writers.set(key, typeWriter(connection, site, type, settled));
     writers.get(key)!(id, rows);
   }
   return new Set(writers.keys());
 }
 
 /** Replaces the open rows of an entry in its type's derived tables by those given. */
-function typeWriter(connection: Connection, type: ContentType, settled: Instant): (id: string, rows: LiveInterval[]) => void {
-  const write = indexWriter(connection, type);
+function typeWriter(connection: Connection, site: CompiledSite, type: ContentType, settled: Instant): (id: string, rows: LiveInterval[]) => void {
+  const write = indexWriter(connection, type, site.listings.values());
   const table = indexTable(type);
   const dropMembers = connection.driver.prepare(`DELETE FROM ${memberTable(type)} WHERE entry = ? AND starts IN (SELECT starts FROM ${table} WHERE entry = ? AND ends IS NULL)`);
   const drop = connection.driver.prepare(`DELETE FROM ${table} WHERE entry = ? AND ends IS NULL`);
@@ -127,19 +129,26 @@ function typeWriter(connection: Connection, type: ContentType, settled: Instant)
   };
 }
 
-/** Fills a type's derived tables anew from its live intervals. */
-function reindex(connection: Connection, type: ContentType, settled: Instant, types: Set<string>): void {
-  connection.driver.exec(`DELETE FROM ${indexTable(type)}; DELETE FROM ${memberTable(type)}`);
-  const write = indexWriter(connection, type);
+/** Fills a type's derived tables, just made, from its live intervals. */
+function reindex(connection: Connection, site: CompiledSite, type: ContentType, settled: Instant, types: Set<string>): void {
+  const write = indexWriter(connection, type, site.listings.values());
   const sql = `SELECT l.entry, l.starts AS "from", l.ends AS "to", l.revision, e.created, e.published, r."values" FROM entry AS e JOIN live_interval AS l ON l.entry = e.id JOIN revision AS r ON r.entry = l.entry AND r.number = l.revision WHERE e.type = ?`;
   type Row = { entry: string; from: number; to: number | null; revision: number; created: number; published: number | null; values: string };
   for (const row of connection.driver.prepare(sql).all(type.key) as Row[]) {
     write({ ...row, published: row.published ?? row.from, updated: row.from, values: JSON.parse(row.values) as Values }, row.revision, settled);
   }
+  makeIndexes(connection, type, site.listings.values());
   types.add(type.key);
 }
 
 /** Index rows that ended by now leave the partial indexes. */
 function closeSettled({ driver }: Connection, site: CompiledSite, settled: Instant): void {
-  for (const type of site.types.values()) driver.prepare(`UPDATE ${indexTable(type)} SET open = 0 WHERE ends IS NOT NULL AND ends <= ? AND open = 1`).run(settled);
+  for (const type of site.types.values()) {
+    for (const table of boundedTables(site, type)) driver.prepare(`UPDATE ${table} SET open = 0 WHERE ends IS NOT NULL AND ends <= ? AND open = 1`).run(settled);
+  }
+}
+
+/** The derived tables of a type that hold bounds. */
+function boundedTables(site: CompiledSite, type: ContentType): string[] {
+  return repeatsBounds(type, site.listings.values()) ? [indexTable(type), memberTable(type)] : [indexTable(type)];
 }

@@ -1,9 +1,10 @@
-import type { Connection } from '../db/connection.ts';
+import type { Connection, Statement } from '../db/connection.ts';
 import type { ContentType } from '@/core/design/spec.ts';
 import { type Column, type ListingRow, cell, columnsOf, sortCell } from '@/core/listing/columns.ts';
-import type { ListingPlan, SortKey } from '@/core/listing/plan.ts';
+import { type Condition, type ListingPlan, type SortKey, conditionsOf } from '@/core/listing/plan.ts';
 import type { Instant } from '@/core/time/interval.ts';
 import { fingerprint } from '@/core/site/compile.ts';
+import { statement } from './statement.ts';
 
 /** Name of a type's index table: one row for each live interval, derived, dropped and rebuilt at will. */
 export function indexTable(type: ContentType): string {
@@ -41,35 +42,87 @@ function stored(type: ContentType): Column[] {
 
 const SQL_TYPE: Record<Column['family'], string> = { text: 'TEXT', number: 'REAL', yesno: 'INTEGER', day: 'TEXT', instant: 'INTEGER', choice: 'TEXT', members: 'TEXT', presence: 'INTEGER' };
 
-/** The statements that make a type's derived tables, with one index for each listing of the type. */
-function ddl(type: ContentType, plans: ListingPlan[]): string[] {
+/** The statements that make a type's derived tables. */
+function tablesOf(type: ContentType, plans: ListingPlan[]): string[] {
   const table = indexTable(type);
-  const columns = stored(type).flatMap((c) => {
-    const own = isManyValued(c) ? `${cellColumn(c)} INTEGER` : `${cellColumn(c)} ${SQL_TYPE[c.family]}`;
-    return sortColumn(c) === cellColumn(c) ? [own] : [own, `${sortColumn(c)} ${c.family === 'text' ? 'TEXT' : 'INTEGER'}`];
-  });
+  const types = new Map(stored(type).flatMap((c) => namesOf(c).map((name) => [name, sqlType(c, name)])));
+  const columns = [...types].map(([name, sql]) => `${name} ${sql}`);
+  const repeated = repeatedColumns(type, plans).map((name) => `, ${name} ${types.get(name) ?? 'INTEGER'}`).join('');
   return [
     `CREATE TABLE ${table} (entry TEXT NOT NULL, starts INTEGER NOT NULL, ends INTEGER, open INTEGER NOT NULL, revision INTEGER NOT NULL, created INTEGER NOT NULL, published INTEGER NOT NULL, updated INTEGER NOT NULL, ${columns.join(', ')}, PRIMARY KEY (entry, starts)) WITHOUT ROWID`,
+    `CREATE TABLE ${memberTable(type)} (field TEXT NOT NULL, key TEXT NOT NULL, entry TEXT NOT NULL, starts INTEGER NOT NULL${repeated}, PRIMARY KEY (field, key, entry, starts)) WITHOUT ROWID`,
+  ];
+}
+
+/** The statements that make their indexes, one for each listing of the type among them. */
+function indexesOf(type: ContentType, plans: ListingPlan[]): string[] {
+  const table = indexTable(type);
+  return [
     `CREATE INDEX ${quoted(`starts_${type.id}`)} ON ${table} (starts)`,
     `CREATE INDEX ${quoted(`ends_${type.id}`)} ON ${table} (ends) WHERE ends IS NOT NULL`,
-    `CREATE TABLE ${memberTable(type)} (field TEXT NOT NULL, key TEXT NOT NULL, entry TEXT NOT NULL, starts INTEGER NOT NULL, PRIMARY KEY (field, key, entry, starts)) WITHOUT ROWID`,
     `CREATE INDEX ${quoted(`member_entry_${type.id}`)} ON ${memberTable(type)} (entry, starts)`,
+    `CREATE INDEX ${quoted(`closing_${type.id}`)} ON ${table} (ends) WHERE open = 1`,
+    ...(repeatedColumns(type, plans).length === 0 ? [] : [`CREATE INDEX ${quoted(`member_closing_${type.id}`)} ON ${memberTable(type)} (ends) WHERE open = 1`]),
     ...plans.map((plan) => listingIndex(plan)),
   ];
 }
 
+/** The columns of the index table in which a field's value stands. */
+function namesOf(column: Column): string[] {
+  return sortColumn(column) === cellColumn(column) ? [cellColumn(column)] : [cellColumn(column), sortColumn(column)];
+}
+
+function sqlType(column: Column, name: string): string {
+  if (name !== cellColumn(column)) return column.family === 'text' ? 'TEXT' : 'INTEGER';
+  return isManyValued(column) ? 'INTEGER' : SQL_TYPE[column.family];
+}
+
+/**
+ * The condition that a listing is read by: one key of a field with many values, where all entries must
+ * have it. The member table then repeats what the listing filters and sorts by, so that its index is
+ * read in order instead of looking into every entry.
+ */
+export function leadingMember(plan: ListingPlan): { condition: Condition; key: string } | null {
+  for (const condition of required(plan)) {
+    const { column, op, operand } = condition;
+    const one = op === 'is' || op === 'any-of' || op === 'all-of';
+    if (one && operand.kind === 'keys' && operand.keys.length === 1 && isManyValued(column) && (column.field!.kind === 'tags' || column.field!.kind === 'choice')) return { condition, key: operand.keys[0]! };
+  }
+  return null;
+}
+
+/** The conditions that every entry of a listing fulfils. */
+function required({ filter }: ListingPlan): Condition[] {
+  const fixed = filter.kind === 'all' ? filter.filters : [filter];
+  return fixed.filter((f) => f.kind === 'condition');
+}
+
+/** What the member table repeats of the index table: all that listings read by a member filter and sort by. */
+function repeatedColumns(type: ContentType, plans: ListingPlan[]): string[] {
+  const led = plans.filter((plan) => leadingMember(plan) !== null);
+  if (led.length === 0) return [];
+  const used = led.flatMap((plan) => [...conditionsOf(plan.filter), ...plan.sort].map(({ column }) => column)).filter((c) => c.field !== null);
+  return [...new Set(['ends', 'open', 'created', 'published', 'updated', ...used.flatMap(namesOf)])];
+}
+
 /** Fixed values first, then the sort keys in their order, then what makes the order total and the bounds. */
-function listingIndex(plan: ListingPlan): string {
-  const fixed = plan.filter.kind === 'all' ? plan.filter.filters : [plan.filter];
-  const equal = fixed.flatMap((f) => (f.kind === 'condition' && f.op === 'is' && !isManyValued(f.column) && f.operand.kind !== 'relative' && f.column.family !== 'instant' ? [cellColumn(f.column)] : []));
+export function listingIndex(plan: ListingPlan): string {
+  const leading = leadingMember(plan);
+  const fixed = required(plan).filter((c) => c !== leading?.condition && !isManyValued(c.column));
+  const equal = fixed.flatMap((c) => (c.op === 'is' && c.operand.kind !== 'relative' && c.column.family !== 'instant' ? [cellColumn(c.column)] : []));
   const order = plan.sort.flatMap((key) => orderTerms(key));
-  const rest = fixed.flatMap((f) => (f.kind === 'condition' && !isManyValued(f.column) ? [cellColumn(f.column)] : []));
+  const rest = fixed.map((c) => cellColumn(c.column));
   const seen = new Set<string>();
-  const columns = [...equal, ...order, 'created', 'entry', 'starts', 'ends', ...rest].filter((c) => {
+  const columns = [...(leading ? ['field', 'key'] : []), ...equal, ...order, 'created', 'entry', 'starts', 'ends', ...rest].filter((c) => {
     const name = c.replace(/ DESC$/, '');
     return seen.has(name) ? false : (seen.add(name), true);
   });
-  return `CREATE INDEX ${quoted(`listing_${plan.listing.id}`)} ON ${indexTable(plan.type)} (${columns.join(', ')}) WHERE open = 1`;
+  return `CREATE INDEX ${quoted(`listing_${plan.listing.id}`)} ON ${leading ? memberTable(plan.type) : indexTable(plan.type)} (${columns.join(', ')}) WHERE open = 1`;
+}
+
+/** Whether the database has the index that a listing, as it is planned, is read by. */
+export function hasListingIndex(connection: Connection, plan: ListingPlan): boolean {
+  return statement(connection, `SELECT sql FROM sqlite_master WHERE type = 'index' AND name = ?`).pluck().get(`listing_${plan.listing.id}`) === listingIndex(plan);
 }
 
 /** The ORDER BY terms of a sort key: where blanks go, then the value. */
@@ -79,34 +132,53 @@ export function orderTerms({ column, descending, blanks }: SortKey): string[] {
   return column.meta ? [term] : [`(${value} IS NULL)${blanks === 'first' ? ' DESC' : ''}`, term];
 }
 
-/** Makes the derived tables a design needs anew where their form has changed; gives the types whose rows are gone. */
+/** Whether the member table of a type repeats bounds, so that they are kept in step. */
+export function repeatsBounds(type: ContentType, plans: Iterable<ListingPlan>): boolean {
+  return repeatedColumns(type, [...plans].filter((p) => p.type.key === type.key)).length > 0;
+}
+
+/** Makes the derived tables a design needs anew where their form has changed, without indexes; gives the types whose rows are gone. */
 export function ensureIndexTables({ driver }: Connection, types: Iterable<ContentType>, plans: Iterable<ListingPlan>): ContentType[] {
-  const changed: ContentType[] = [];
   const all = [...plans];
   const get = driver.prepare('SELECT value FROM meta WHERE key = ?').pluck();
   const set = driver.prepare('INSERT INTO meta (key, value) VALUES (?, ?) ON CONFLICT (key) DO UPDATE SET value = excluded.value');
-  for (const type of types) {
-    const statements = ddl(type, all.filter((p) => p.type.key === type.key));
-    const form = fingerprint(statements.join(';') + JSON.stringify(type.fields.map((f) => [f.id, f.kind, f.many, f.options?.map((o) => o.key)])));
-    if (get.get(`index:${type.id}`) === form) continue;
-    driver.exec(`DROP TABLE IF EXISTS ${indexTable(type)}; DROP TABLE IF EXISTS ${memberTable(type)}; ${statements.join(';')}`);
+  return [...types].filter((type) => {
+    const own = all.filter((p) => p.type.key === type.key);
+    const tables = tablesOf(type, own);
+    const form = fingerprint([...tables, ...indexesOf(type, own)].join(';') + JSON.stringify(type.fields.map((f) => [f.id, f.kind, f.many, f.options?.map((o) => o.key)])));
+    if (get.get(`index:${type.id}`) === form) return false;
+    driver.exec(`DROP TABLE IF EXISTS ${indexTable(type)}; DROP TABLE IF EXISTS ${memberTable(type)}; ${tables.join(';')}`);
     set.run(`index:${type.id}`, form);
-    changed.push(type);
-  }
-  return changed;
+    return true;
+  });
+}
+
+/** Makes the indexes of a type's derived tables, once they have been filled. */
+export function makeIndexes({ driver }: Connection, type: ContentType, plans: Iterable<ListingPlan>): void {
+  driver.exec(indexesOf(type, [...plans].filter((p) => p.type.key === type.key)).join(';'));
 }
 
 /** Writes rows into a type's derived tables. */
-export function indexWriter({ driver }: Connection, type: ContentType): (row: ListingRow, revision: number, settled: Instant) => void {
+export function indexWriter({ driver }: Connection, type: ContentType, plans: Iterable<ListingPlan>): (row: ListingRow, revision: number, settled: Instant) => void {
   const columns = stored(type);
-  const names = columns.flatMap((c) => (sortColumn(c) === cellColumn(c) ? [cellColumn(c)] : [cellColumn(c), sortColumn(c)]));
-  const insert = driver.prepare(`INSERT INTO ${indexTable(type)} (entry, starts, ends, open, revision, created, published, updated${names.map((n) => `, ${n}`).join('')}) VALUES (?, ?, ?, ?, ?, ?, ?, ?${', ?'.repeat(names.length)})`);
-  const member = driver.prepare(`INSERT OR IGNORE INTO ${memberTable(type)} (field, key, entry, starts) VALUES (?, ?, ?, ?)`);
+  const own = [...plans].filter((p) => p.type.key === type.key);
+  const led = new Set(own.flatMap((plan) => leadingMember(plan)?.condition.column.name ?? []));
+  const repeated = repeatedColumns(type, own);
+  const names = ['entry', 'starts', 'ends', 'open', 'revision', 'created', 'published', 'updated', ...columns.flatMap(namesOf)];
+  const into = (table: string, into: string[], how = 'INSERT'): Statement => driver.prepare(`${how} INTO ${table} (${into.join(', ')}) VALUES (${into.map(() => '?').join(', ')})`);
+  const insert = into(indexTable(type), names);
+  const member = into(memberTable(type), ['field', 'key', 'entry', 'starts', ...repeated], 'INSERT OR IGNORE');
+  const none = repeated.map(() => null);
+  const places = repeated.map((name) => names.indexOf(name));
   return (row, revision, settled) => {
+    const open = row.to === null || row.to > settled ? 1 : 0;
     const values = columns.flatMap((c) => (sortColumn(c) === cellColumn(c) ? [sqlCell(row, c)] : [sqlCell(row, c), sortCell(row, c)]));
-    insert.run(row.entry, row.from, row.to, row.to === null || row.to > settled ? 1 : 0, revision, row.created, row.published, row.updated, ...values);
+    const all = [row.entry, row.from, row.to, open, revision, row.created, row.published, row.updated, ...values];
+    insert.run(...all);
     for (const column of columns) {
-      if (isManyValued(column)) for (const key of cell(row, column) as string[]) member.run(column.field!.id, key, row.entry, row.from);
+      if (!isManyValued(column)) continue;
+      const more = led.has(column.name) ? places.map((i) => all[i]) : none;
+      for (const key of cell(row, column) as string[]) member.run(column.field!.id, key, row.entry, row.from, ...more);
     }
   };
 }

@@ -6,7 +6,7 @@ import type { ContentType } from '@/core/design/spec.ts';
 import { crossingOf, movingComparisons, nextDayCrossing } from '@/core/listing/crossing.ts';
 import { type ListingPlan, conditionsOf } from '@/core/listing/plan.ts';
 import type { Instant, Validity } from '@/core/time/interval.ts';
-import { cellColumn, indexTable } from './index-tables.ts';
+import { cellColumn, hasListingIndex, indexTable } from './index-tables.ts';
 import { listingSql } from './listing-sql.ts';
 import { type Prepared, statement } from './statement.ts';
 import type { SubjectStore } from './subject-store.ts';
@@ -136,7 +136,7 @@ export class StoredReader implements SiteReader {
   }
 
   listing(plan: ListingPlan, validity: Validity, offset: number, limit: number): { ids: string[]; total: number } {
-    const { from, params, order } = listingSql(plan, validity.at, this.settled, this.subjects);
+    const { from, params, order } = listingSql(plan, validity.at, this.settled, this.subjects, hasListingIndex(this.connection, plan));
     const ids = this.sql(`SELECT r.entry ${from} ORDER BY ${order} LIMIT ? OFFSET ?`).pluck().all(...params, limit, offset) as string[];
     const whole = ids.length < limit && (ids.length > 0 || offset === 0);
     const total = whole ? offset + ids.length : (this.sql(`SELECT count(*) ${from}`).pluck().get(...params) as number);
