@@ -20,7 +20,8 @@ process.on('message', (message: Start | 'cpu') => {
 
 /** As main.ts answers public requests: host check, then delivery. */
 function delivery({ data, port }: Extract<Start, { kind: 'delivery' }>) {
-  const shop = new Delivery(new SiteView(openDatabase(join(data, 'site.db'), { readonly: true })), data);
+  const view = new SiteView(openDatabase(join(data, 'site.db'), { readonly: true }));
+  const shop = new Delivery(view, data, (path, at) => Promise.resolve(view.render(path, at)));
   const hosts = allowedHosts(port, null, undefined);
   return createServer((request, response) => {
     const refusal = refuse(request, hosts);

@@ -13,7 +13,7 @@ export function pagesCommand(program: Command, exit: Exit): void {
     .action((options: ReadOptions & { all?: boolean }) => {
       withSite(options, (view, at) => {
         const pages = (view.pages(at) ?? []).map((p) => ({ path: p.path, kind: p.kind as string, title: p.title, type: p.type, entry: p.entry, listing: p.listing, page: p.page, status: 200, location: null as string | null }));
-        const former = options.all ? view.formerPaths(at) : [];
+        const former = options.all ? view.formerPaths(at).lines : [];
         const rows = [...pages, ...former.map(({ path, page }) => ({ path, kind: page.kind as string, title: '', type: null, entry: null, listing: null, page: null, status: page.status, location: page.headers.location ?? null }))];
         rows.sort((a, b) => (a.path < b.path ? -1 : a.path > b.path ? 1 : 0));
         if (options.json) printJson(options.all ? rows : rows.map(({ status: _, location: __, ...row }) => row));

@@ -1,11 +1,14 @@
 import type { Auth } from './auth.ts';
 import type { SiteView } from './queries/site-view.ts';
+import type { ReaderThread } from './reader-thread.ts';
 import type { WriterThread } from './writer-thread.ts';
 
 /** What the one process shares: readers, the writer, sign-in. */
 export interface Container {
   view: SiteView;
   writer: WriterThread;
+  /** Answers the screens' queries, so that public pages never wait for them. */
+  reader: ReaderThread;
   /** Ready once the sign-in library has been loaded. */
   auth: Promise<Auth>;
   /** Scheme, host and port the builder is used at. */

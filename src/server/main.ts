@@ -11,6 +11,7 @@ import { Delivery } from './delivery/deliver.ts';
 import { allowedHosts, refuse, scrub } from './origins.ts';
 import { changeInWords, comingChanges } from './queries/coming.ts';
 import { SiteView } from './queries/site-view.ts';
+import { ReaderThread } from './reader-thread.ts';
 import { WriterThread } from './writer-thread.ts';
 
 type Handler = (request: IncomingMessage, response: ServerResponse) => Promise<void>;
@@ -31,11 +32,11 @@ function isBuilders(path: string): boolean {
 async function start(): Promise<void> {
   const data = dataFolder();
   openDatabase(data.database).close(); // says plainly what is wrong with it, before any thread starts
-  const writer = await WriterThread.start(data.database);
+  const [writer, reader] = await Promise.all([WriterThread.start(data.database), ReaderThread.start(data.database)]);
   const view = new SiteView(openDatabase(data.database, { readonly: true }));
   const auth = startAuth(data, baseUrl);
-  setContainer({ view, writer, auth, baseUrl });
-  const delivery = new Delivery(view, data.folder);
+  setContainer({ view, writer, reader, auth, baseUrl });
+  const delivery = new Delivery(view, data.folder, (path, at) => reader.ask('publicFile', path, at));
   const builder = process.env.BONTEL_BUILDER === 'off' ? null : new BuilderHandler();
   const sockets = new Set<Duplex>();
   const server = createServer((request, response) => void answer(request, response));
@@ -72,8 +73,8 @@ async function start(): Promise<void> {
   process.send?.({ ready: true, url: baseUrl, link, coming: comingInWords(view) });
   if (!process.send) console.log(`Public site  ${baseUrl}/\nBuilder      ${link ?? 'off'}`);
   if (builder) void builder.prepare().then(() => process.send?.({ builder: true }));
-  for (const signal of ['SIGTERM', 'SIGINT'] as const) process.once(signal, () => void stop(server, sockets, writer));
-  process.once('disconnect', () => void stop(server, sockets, writer));
+  for (const signal of ['SIGTERM', 'SIGINT'] as const) process.once(signal, () => void stop(server, sockets, [reader, writer]));
+  process.once('disconnect', () => void stop(server, sockets, [reader, writer]));
 }
 
 /** What changes within the hour, in the site's zone, for whoever started the server. */
@@ -92,14 +93,14 @@ function listen(server: Server): Promise<void> {
   });
 }
 
-/** Stops taking requests, lets those at hand finish for 10 s, ends the writer and leaves. */
-async function stop(server: Server, sockets: Set<Duplex>, writer: WriterThread): Promise<void> {
+/** Stops taking requests, lets those at hand finish for 10 s, ends the threads and leaves. */
+async function stop(server: Server, sockets: Set<Duplex>, threads: [ReaderThread, WriterThread]): Promise<void> {
   for (const socket of sockets) socket.destroy();
   server.closeIdleConnections();
   const closed = new Promise((resolve) => server.close(resolve));
   await Promise.race([closed, new Promise((resolve) => setTimeout(resolve, DRAIN_MS).unref())]);
   server.closeAllConnections();
-  await writer.stop();
+  for (const thread of threads) await thread.stop();
   process.exit(0);
 }
 

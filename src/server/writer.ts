@@ -3,37 +3,38 @@ import { openDatabase, problemOf } from './db/connection.ts';
 import { DatabaseProblem } from './db/problem.ts';
 import { type CommandName, runCommand } from './commands/index.ts';
 import { NotPermitted, type Actor } from './commands/permit.ts';
+import type { FromThread, ToThread } from './worker-thread.ts';
+import { type Result, refused } from '@/core/issue.ts';
 
 /** A command for the writer thread. */
-export interface WriterRequest {
-  id: number;
+export interface WriterQuestion {
   name: CommandName;
   actor: Actor;
   input: unknown;
 }
 
-/** Its answer: a result, or a problem in plain words. */
-export type WriterReply = { id: number; result: unknown } | { id: number; problem: { message: string; fix: string } } | { ready: true };
-
 const { database } = workerData as { database: string };
 const port = parentPort!;
 const connection = openDatabase(database);
 
-port.on('message', (message: WriterRequest | 'stop') => {
+port.on('message', (message: ToThread<WriterQuestion>) => {
   if (message === 'stop') {
     connection.driver.pragma('wal_checkpoint(TRUNCATE)');
     connection.close();
     port.close();
     return;
   }
-  const { id, name, actor, input } = message;
-  try {
-    port.postMessage({ id, result: runCommand(connection, name, actor, input as never, Date.now()) } satisfies WriterReply);
-  } catch (error) {
-    port.postMessage({ id, problem: inWords(problemOf(error, database)) } satisfies WriterReply);
-  }
+  port.postMessage({ id: message.id, answer: answer(message.question) } satisfies FromThread<unknown>);
 });
-port.postMessage({ ready: true } satisfies WriterReply);
+port.postMessage({ ready: true } satisfies FromThread<unknown>);
+
+function answer({ name, actor, input }: WriterQuestion): Result<unknown> {
+  try {
+    return runCommand(connection, name, actor, input as never, Date.now());
+  } catch (error) {
+    return refused({ code: 'not-written', ...inWords(problemOf(error, database)) });
+  }
+}
 
 function inWords(error: unknown): { message: string; fix: string } {
   if (error instanceof DatabaseProblem) return { message: error.message, fix: error.fix };

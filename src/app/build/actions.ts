@@ -5,7 +5,6 @@ import { container } from '@/server/container.ts';
 import type { PlanInput } from '@/server/commands/plan-change.ts';
 import type { DesignEdit } from '@/server/commands/release-design.ts';
 import type { SaveInput } from '@/server/commands/write-entry.ts';
-import { whereSeen } from '@/server/queries/entry.ts';
 import type { Result } from '@/core/issue.ts';
 import { signedIn } from './session.ts';
 
@@ -18,11 +17,12 @@ export async function saveEntry(input: SaveInput): Promise<Result<{ id: string; 
 
 /** Publishes or retires an entry; says where it can be seen afterwards. */
 export async function planChange(input: PlanInput): Promise<Result<{ at: number; seen: string }>> {
-  const { writer, view } = container();
-  const result = await writer.run('planChange', await signedIn(), input);
+  const { writer, reader } = container();
+  const actor = await signedIn();
+  const result = await writer.run('planChange', actor, input);
   if (!result.ok) return result;
   refresh();
-  return { ok: true, value: { ...result.value, seen: whereSeen(view, input.entry, Math.max(Date.now(), result.value.at)) } };
+  return { ok: true, value: { ...result.value, seen: await reader.ask('whereSeen', actor, input.entry, Math.max(Date.now(), result.value.at)) } };
 }
 
 /** Cancels a plan that lies ahead. */

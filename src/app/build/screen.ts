@@ -1,19 +1,33 @@
 import { connection } from 'next/server';
 import { container } from '@/server/container.ts';
-import type { Actor } from '@/server/commands/permit.ts';
 import { type Clock, readClock } from '@/server/queries/clock.ts';
-import type { SiteView } from '@/server/queries/site-view.ts';
+import type { Design } from '@/core/design/spec.ts';
+import type { QueryInput, QueryName, QueryResult } from '@/server/queries/index.ts';
 import { signedIn } from './session.ts';
 
 /** What the address bar of a screen holds. */
 export type SearchParams = Promise<Record<string, string | string[] | undefined>>;
 
-/** What every screen starts from: who asks, the site, and the clock of its address bar. */
-export async function openScreen(searchParams: SearchParams): Promise<{ actor: Actor; view: SiteView; clock: Clock; search: Record<string, string | undefined> }> {
+type AfterActor<T> = T extends [unknown, ...infer R] ? R : never;
+
+/** What every screen starts from. */
+export interface Screen {
+  /** The clock of its address bar. */
+  clock: Clock;
+  /** The design as of the clock; null while no site is loaded. */
+  design: Design | null;
+  search: Record<string, string | undefined>;
+  /** Asks a query in the name of whoever is signed in. */
+  ask: <N extends QueryName>(name: N, ...input: AfterActor<QueryInput<N>>) => Promise<QueryResult<N>>;
+}
+
+/** Opens a screen for whoever is signed in; visitors are sent to the sign-in page. */
+export async function openScreen(searchParams: SearchParams): Promise<Screen> {
   await connection();
   const actor = await signedIn();
   const all = await searchParams;
   const search = Object.fromEntries(Object.entries(all).map(([k, v]) => [k, Array.isArray(v) ? v[0] : v]));
-  const { view } = container();
-  return { actor, view, clock: readClock(view, search as { at?: string; seeing?: string }), search };
+  const { view, reader } = container();
+  const clock = readClock(view, search as { at?: string; seeing?: string });
+  return { clock, design: view.at(clock.at)?.site.design ?? null, search, ask: (name, ...input) => reader.ask(name, ...([actor, ...input] as unknown as QueryInput<typeof name>)) };
 }

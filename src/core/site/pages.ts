@@ -4,7 +4,9 @@ import { pagePath } from '../address/path.ts';
 import type { CompiledSite } from './compile.ts';
 import { entryMeta, frontMeta, listingMeta } from './meta.ts';
 import { PageScope } from './page-scope.ts';
-import type { SiteReader } from './reader.ts';
+import type { LivePage, SiteReader } from './reader.ts';
+import type { CompiledSeo } from '../metadata/rules.ts';
+import type { SitemapPage } from '../metadata/sitemap.ts';
 
 /** A page that answers 200 with HTML. */
 export interface PageLine {
@@ -18,8 +20,6 @@ export interface PageLine {
   /** Page number, for listings. */
   page: number | null;
   automatic: boolean;
-  indexed: boolean;
-  modified: Instant | null;
 }
 
 const BATCH = 500;
@@ -29,42 +29,53 @@ export function allPages(site: CompiledSite, reader: SiteReader, at: Instant, va
   const pages = [...entryPages(site, reader, validity), ...listingPages(site, reader, validity)];
   if (!pages.some((p) => p.path === '/')) {
     const meta = frontMeta(site);
-    pages.push({ path: '/', kind: 'front', title: meta.title, type: null, entry: null, listing: null, page: null, automatic: true, indexed: true, modified: null });
+    pages.push({ path: '/', kind: 'front', title: meta.title, type: null, entry: null, listing: null, page: null, automatic: true });
   }
   return pages.sort((a, b) => compareCodePoints(a.path, b.path));
 }
 
+/** The pages of entries as of an instant, in the order of their paths. */
 function entryPages(site: CompiledSite, reader: SiteReader, validity: Validity): PageLine[] {
-  const lines: PageLine[] = [];
+  return inBatches(reader, validity).flatMap((batch) => pageLines(site, reader, validity, batch));
+}
+
+function inBatches(reader: SiteReader, validity: Validity): LivePage[][] {
+  const batches: LivePage[][] = [];
   let after: string | null = null;
   for (;;) {
     const batch = reader.livePages(after, BATCH, validity);
-    const scope = new PageScope(site, reader, validity);
-    scope.entries(batch.map((p) => p.entry));
-    for (const { path, entry: id } of batch) {
-      const entry = scope.entry(id);
-      if (!entry) continue;
-      const seo = site.seo.types.get(entry.type.key)!;
-      const meta = entryMeta(site, new PageScope(site, reader, validity).show(entry), entry);
-      lines.push({
-        path,
-        kind: path === '/' ? 'front' : 'entry',
-        title: meta.title,
-        type: entry.type.key,
-        entry: id,
-        listing: null,
-        page: null,
-        automatic: site.templates.pages.get(entry.type.key)!.automatic,
-        indexed: meta.index && seo.sitemap,
-        modified: entry.updated,
-      });
-    }
-    if (batch.length < BATCH) return lines;
+    batches.push(batch);
+    if (batch.length < BATCH) return batches;
     after = batch.at(-1)!.path;
   }
 }
 
-function listingPages(site: CompiledSite, reader: SiteReader, validity: Validity): PageLine[] {
+/** Some pages of entries, with their titles. */
+export function pageLines(site: CompiledSite, reader: SiteReader, validity: Validity, pages: readonly LivePage[]): PageLine[] {
+  const scope = new PageScope(site, reader, validity);
+  scope.entries(pages.map((p) => p.entry));
+  return pages.flatMap(({ path, entry: id }): PageLine[] => {
+    const entry = scope.entry(id);
+    if (!entry) return [];
+    const { title } = entryMeta(site, new PageScope(site, reader, validity).show(entry), entry);
+    return [{ path, kind: path === '/' ? 'front' : 'entry', title, type: entry.type.key, entry: id, listing: null, page: null, automatic: site.templates.pages.get(entry.type.key)!.automatic }];
+  });
+}
+
+/** Every page that search engines may list, by path, with the instant of its last change where known. */
+export function indexedPages(site: CompiledSite, reader: SiteReader, validity: Validity): SitemapPage[] {
+  const may = (seo: CompiledSeo | undefined): boolean => seo !== undefined && seo.index && seo.sitemap;
+  const entries = inBatches(reader, validity).flat().filter(({ type }) => may(site.seo.types.get(type)));
+  const listings = listingPages(site, reader, validity).filter(({ listing }) => may(site.seo.listings.get(listing!)));
+  const pages: SitemapPage[] = [...entries.map(({ path, updated }) => ({ path, modified: updated })), ...listings.map(({ path }) => ({ path, modified: null }))];
+  const { front } = site.design.site;
+  const automatic = !front || ('entry' in front && !reader.holders('/', validity).current);
+  if (automatic) pages.push({ path: '/', modified: null });
+  return pages.sort((a, b) => compareCodePoints(a.path, b.path));
+}
+
+/** The pages of listings as of an instant. */
+export function listingPages(site: CompiledSite, reader: SiteReader, validity: Validity): PageLine[] {
   const front = site.design.site.front;
   return [...site.listings.values()].flatMap((plan) => {
     const { key, address, pageSize } = plan.listing;
@@ -73,13 +84,12 @@ function listingPages(site: CompiledSite, reader: SiteReader, validity: Validity
     if (base === undefined) return [];
     const { total } = reader.listing(plan, validity, 0, 1);
     const count = Math.max(1, Math.ceil(total / pageSize));
-    const seo = site.seo.listings.get(key)!;
     return Array.from({ length: count }, (_, i): PageLine => {
       const shown = { key, entries: [], total, number: i + 1, count, address: base, empty: '', card: () => '', needs: [] };
       const scope = new PageScope(site, reader, validity).showListing(shown);
       const { title } = listingMeta(site, scope, shown, base);
       const path = pagePath(base, i + 1);
-      return { path, kind: path === '/' ? 'front' : 'listing', title, type: plan.type.key, entry: null, listing: key, page: i + 1, automatic: false, indexed: seo.index && seo.sitemap, modified: null };
+      return { path, kind: path === '/' ? 'front' : 'listing', title, type: plan.type.key, entry: null, listing: key, page: i + 1, automatic: false };
     });
   });
 }

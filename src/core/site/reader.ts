@@ -1,6 +1,6 @@
 import type { EntryView, Media, Subject } from '../design/values.ts';
 import type { ListingPlan } from '../listing/plan.ts';
-import type { Validity } from '../time/interval.ts';
+import type { Instant, Validity } from '../time/interval.ts';
 
 /** Who stands, or stood, at a path. */
 export interface PathHolders {
@@ -9,10 +9,12 @@ export interface PathHolders {
   former: string | null;
 }
 
-/** One live page of an entry. */
+/** One live page of an entry, with the entry's type by key and the start of what it shows. */
 export interface LivePage {
   path: string;
   entry: string;
+  type: string;
+  updated: Instant;
 }
 
 /**

@@ -1,3 +1,4 @@
+import { sql } from 'drizzle-orm';
 import { index, integer, primaryKey, sqliteTable, text, uniqueIndex } from 'drizzle-orm/sqlite-core';
 
 /* All instants are integer milliseconds UTC. `starts`/`ends` are half-open; a null end is not known. */
@@ -14,8 +15,12 @@ export const entry = sqliteTable(
     author: text('author').notNull(),
     /** Start of the first live interval: derived while it lies ahead, a fact once past. */
     published: integer('published'),
+    /** Number of the newest revision: derived. */
+    newest: integer('newest').notNull().default(0),
+    /** Whether the newest revision never was public and is not planned to be: derived. */
+    unpublished: integer('unpublished', { mode: 'boolean' }).notNull().default(false),
   },
-  (t) => [index('entry_type').on(t.type, t.created, t.id), index('entry_published').on(t.published)],
+  (t) => [index('entry_type').on(t.type, t.created, t.id), index('entry_published').on(t.published), index('entry_unpublished').on(t.id).where(sql`${t.unpublished} = 1`)],
 );
 
 export const revision = sqliteTable(
@@ -32,7 +37,7 @@ export const revision = sqliteTable(
     /** The naming field's text, for tables and search. */
     name: text('name').notNull(),
   },
-  (t) => [primaryKey({ columns: [t.entry, t.number] }), index('revision_saved').on(t.saved)],
+  (t) => [primaryKey({ columns: [t.entry, t.number] }), index('revision_saved').on(sql`${t.saved} DESC`, t.entry)],
 );
 
 export const plannedChange = sqliteTable(

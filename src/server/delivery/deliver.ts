@@ -1,5 +1,6 @@
 import type { IncomingMessage, ServerResponse } from 'node:http';
 import type { LRUCache } from 'lru-cache';
+import type { RenderedPage } from '@/core/site/render.ts';
 import type { Instant } from '@/core/time/interval.ts';
 import type { SiteView } from '../queries/site-view.ts';
 import { publicGenerationOf } from '../store/write.ts';
@@ -19,6 +20,8 @@ export class Delivery {
   constructor(
     private readonly view: SiteView,
     folder: string,
+    /** Makes what may take long, elsewhere. */
+    private readonly makeFile: (path: string, at: Instant) => Promise<RenderedPage | null>,
     private readonly clock: () => Instant = Date.now,
   ) {
     this.media = new MediaDelivery(view, folder);
@@ -35,11 +38,10 @@ export class Delivery {
     const mark = url.search(/[?#]/);
     const path = mark < 0 ? url : url.slice(0, mark);
     if ((path.startsWith('/media/') || path.startsWith('/style/')) && (await this.media.answer(path, request, response))) return;
-    this.page(path, request, response);
+    this.send(path.startsWith('/sitemap') ? await this.findFile(path) : this.find(path), request, response);
   }
 
-  private page(path: string, request: IncomingMessage, response: ServerResponse): void {
-    const cached = this.find(path);
+  private send(cached: CachedPage | null, request: IncomingMessage, response: ServerResponse): void {
     if (!cached) {
       response.writeHead(503, { 'content-type': 'text/html; charset=utf-8', 'cache-control': 'no-store' }).end(request.method === 'HEAD' ? undefined : EMPTY_SITE);
       return;
@@ -77,9 +79,21 @@ export class Delivery {
   private find(path: string): CachedPage | null {
     const now = this.clock();
     const generation = this.generationNow();
+    return this.known(path, generation, now) ?? this.keep(path, this.view.render(path, now), generation, now);
+  }
+
+  private async findFile(path: string): Promise<CachedPage | null> {
+    const now = this.clock();
+    const generation = this.generationNow();
+    return this.known(path, generation, now) ?? this.keep(path, await this.makeFile(path, now), generation, now);
+  }
+
+  private known(path: string, generation: number, now: Instant): CachedPage | null {
     const known = this.cache.get(path);
-    if (known?.isGood(generation, now)) return known;
-    const page = this.view.render(path, now);
+    return known?.isGood(generation, now) ? known : null;
+  }
+
+  private keep(path: string, page: RenderedPage | null, generation: number, now: Instant): CachedPage | null {
     if (!page) return null;
     const made = new CachedPage(page, generation, now);
     if (page.status !== 404 && page.status !== 400) this.cache.set(path, made);

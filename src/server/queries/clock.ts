@@ -1,4 +1,6 @@
 import type { SiteView } from './site-view.ts';
+import { type Actor, permit } from '../commands/permit.ts';
+import { unpublishedCount } from './today.ts';
 import { parseInstant } from '@/core/time/parse.ts';
 import type { Instant } from '@/core/time/interval.ts';
 
@@ -31,8 +33,26 @@ export function readClock(view: SiteView, parameters: { at?: string | string[]; 
   return { now, at: given ?? now, tense: given === null ? 'now' : given < now ? 'past' : 'future', seeing, zone };
 }
 
+/** What surrounds every screen. */
+export interface ShellDetail {
+  siteName: string;
+  zone: string;
+  unpublished: number;
+  ticks: ChangeTick[];
+}
+
+const YEAR_MS = 366 * 86_400_000;
+
+/** The site's name and zone, how much is unpublished, and the changes of the year before and after. */
+export function shellDetail(view: SiteView, actor: Actor, now: Instant): ShellDetail {
+  permit(actor, 'read-unpublished');
+  const site = view.at(now)?.site.design.site;
+  if (!site) return { siteName: 'No site yet', zone: 'UTC', unpublished: 0, ticks: [] };
+  return { siteName: site.name, zone: site.zone, unpublished: unpublishedCount(view), ticks: changeTicks(view, now - YEAR_MS, now + YEAR_MS) };
+}
+
 /** The instants between two others at which something goes live, changes or leaves. */
-export function changeTicks(view: SiteView, from: Instant, to: Instant): ChangeTick[] {
+function changeTicks(view: SiteView, from: Instant, to: Instant): ChangeTick[] {
   const sql = `
     SELECT at, count(DISTINCT entry) AS count, group_concat(DISTINCT name) AS names FROM (
       SELECT l.starts AS at, l.entry, r.name FROM live_interval AS l JOIN revision AS r ON r.entry = l.entry AND r.number = l.revision WHERE l.starts BETWEEN @from AND @to

@@ -1,5 +1,6 @@
 import type { SiteView } from './site-view.ts';
 import { type Actor, permit } from '../commands/permit.ts';
+import { settledInstant } from '../store/write.ts';
 import { stateAt } from '@/core/publication/state.ts';
 import type { EntryState } from '@/core/publication/model.ts';
 import type { Instant } from '@/core/time/interval.ts';
@@ -39,39 +40,73 @@ export interface ContentTable {
 
 type Row = { id: string; type: string; name: string; values: string; saved: number; revisions: string; spans: string | null; path: string | null };
 
+/** What the content table is narrowed down by. */
+export interface ContentFilters {
+  type?: string | undefined;
+  search?: string | undefined;
+  state?: string | undefined;
+}
+
 const PAGE = 200;
 
 /** All entries with their state as of an instant: the newest revision by then, the first one for those not yet written. */
-export function contentTable(view: SiteView, actor: Actor, at: Instant, { type, search, state }: { type?: string; search?: string; state?: string }): ContentTable {
+export function contentTable(view: SiteView, actor: Actor, at: Instant, filters: ContentFilters): ContentTable {
   permit(actor, 'read-unpublished');
   const site = view.at(at)?.site;
   if (!site) return { rows: [], total: 0, columns: [], counts: [] };
-  const chosen = type === undefined ? undefined : site.types.get(type);
-  const sql = `
-    SELECT e.id, e.type, r.name, r."values", r.saved,
-      (SELECT json_group_array(json_array(number, saved)) FROM revision WHERE entry = e.id) AS revisions,
-      (SELECT json_group_array(json_array(starts, ends, revision)) FROM live_interval WHERE entry = e.id) AS spans,
-      (SELECT path FROM address AS a WHERE a.entry = e.id AND a.role = 'current' AND a.starts <= @at AND (a.ends IS NULL OR a.ends > @at)) AS path
-    FROM entry AS e JOIN revision AS r ON r.entry = e.id AND r.number = coalesce((SELECT max(number) FROM revision WHERE entry = e.id AND saved <= @at), 1)
-    WHERE (@type IS NULL OR e.type = @type) AND (@search = '' OR instr(lower(r.name), lower(@search)) > 0)
-    ORDER BY r.saved DESC, e.created DESC, e.id LIMIT 5000`;
-  const found = view.connection.driver.prepare(sql).all({ at, type: type ?? null, search: search ?? '' }) as Row[];
+  const chosen = filters.type === undefined ? undefined : site.types.get(filters.type);
   const columns = (chosen?.fields ?? []).filter((f) => f.column && f.key !== chosen!.naming);
-  const rows = found.flatMap((row) => contentRow(view, row, site.types.get(row.type), columns, at) ?? []).filter((r) => state === undefined || r.state === state);
   const counts = view.connection.driver.prepare('SELECT type, count(*) AS count FROM entry GROUP BY type').all() as { type: string; count: number }[];
+  const { rows, total } = filters.state === undefined ? firstRows(view, at, filters) : rowsInState(view, at, filters, filters.state);
   return {
-    rows: rows.slice(0, PAGE),
-    total: rows.length,
+    rows: rows.flatMap((row) => contentRow(view, row, site.types.get(row.type), columns, at) ?? []),
+    total,
     columns: columns.map((f) => ({ key: f.key, label: f.label, numeric: f.kind === 'number' })),
     counts: site.design.types.map((t) => ({ type: t.key, label: t.plural, count: counts.find((c) => c.type === t.key)?.count ?? 0 })),
   };
 }
 
-function contentRow(view: SiteView, row: Row, type: ContentType | undefined, columns: Field[], at: Instant): ContentRow | null {
-  if (!type) return null;
+/** `FROM … WHERE …`: entries with the revision shown as of `@at`. */
+function fromEntries(view: SiteView, at: Instant, { type, search }: ContentFilters): { from: string; params: object } {
+  const newest = at >= settledInstant(view.connection) ? 'e.newest' : 'coalesce((SELECT max(number) FROM revision WHERE entry = e.id AND saved <= @at), 1)';
+  const conditions = [...(type === undefined ? [] : ['e.type = @type']), ...(search ? ['instr(lower(r.name), lower(@search)) > 0'] : [])];
+  return { from: `FROM revision AS r CROSS JOIN entry AS e ON e.id = r.entry AND r.number = ${newest}${conditions.length === 0 ? '' : ` WHERE ${conditions.join(' AND ')}`}`, params: { at, type: type ?? null, search: search ?? '' } };
+}
+
+const ORDER = 'ORDER BY r.saved DESC, r.entry';
+const LIFE = `
+  (SELECT json_group_array(json_array(number, saved)) FROM revision WHERE entry = e.id) AS revisions,
+  (SELECT json_group_array(json_array(starts, ends, revision)) FROM live_interval WHERE entry = e.id) AS spans`;
+const SHOWN = `
+  e.id, e.type, r.name, r."values", r.saved, ${LIFE},
+  (SELECT path FROM address AS a WHERE a.entry = e.id AND a.role = 'current' AND a.starts <= @at AND (a.ends IS NULL OR a.ends > @at)) AS path`;
+
+function firstRows(view: SiteView, at: Instant, filters: ContentFilters): { rows: Row[]; total: number } {
+  const { driver } = view.connection;
+  const { from, params } = fromEntries(view, at, filters);
+  const counted = filters.search ? `SELECT count(*) ${from}` : 'SELECT count(*) FROM entry WHERE (@type IS NULL OR type = @type)';
+  return { rows: driver.prepare(`SELECT ${SHOWN} ${from} ${ORDER} LIMIT ${PAGE}`).all(params) as Row[], total: driver.prepare(counted).pluck().get(params) as number };
+}
+
+/** A state is told by the core alone, so every entry is looked at. */
+function rowsInState(view: SiteView, at: Instant, filters: ContentFilters, wanted: string): { rows: Row[]; total: number } {
+  const { driver } = view.connection;
+  const { from, params } = fromEntries(view, at, filters);
+  const all = driver.prepare(`SELECT e.id, ${LIFE} ${from} ${ORDER}`).all(params) as Pick<Row, 'id' | 'revisions' | 'spans'>[];
+  const ids = all.filter((row) => lifeOf(row, at).state === wanted).map((row) => row.id);
+  const one = driver.prepare(`SELECT ${SHOWN} ${from}${from.includes(' WHERE ') ? ' AND' : ' WHERE'} e.id = @id`);
+  return { rows: ids.slice(0, PAGE).map((id) => one.get({ ...params, id }) as Row), total: ids.length };
+}
+
+function lifeOf(row: Pick<Row, 'revisions' | 'spans'>, at: Instant): { state: EntryState; spans: LifeSpan[] } {
   const spans = (JSON.parse(row.spans ?? '[]') as [number, number | null, number][]).map(([from, to, revision]) => ({ from, to, revision })).sort((a, b) => a.from - b.from);
   const revisions = (JSON.parse(row.revisions) as [number, number][]).map(([number, saved]) => ({ number, saved }));
-  const { state } = stateAt({ revisions, intervals: spans }, at);
+  return { state: stateAt({ revisions, intervals: spans }, at).state, spans };
+}
+
+function contentRow(view: SiteView, row: Row, type: ContentType | undefined, columns: Field[], at: Instant): ContentRow | null {
+  if (!type) return null;
+  const { state, spans } = lifeOf(row, at);
   const values = JSON.parse(row.values) as Values;
   const cells = Object.fromEntries(columns.map((f) => [f.key, shownValue(view, f, values, at)]));
   return { id: row.id, type: type.key, typeLabel: type.label, name: row.name, state, spans, path: row.path, cells, saved: row.saved };

@@ -101,7 +101,7 @@ export function optionsOf(view: SiteView, field: Pick<Field, 'kind' | 'options' 
   if (field.kind === 'media') return (driver.prepare(`SELECT id AS value, id AS label FROM media WHERE mime LIKE 'image/%' ORDER BY id LIMIT ?`).all(MAX_OPTIONS) as Option[]) ?? [];
   if (field.kind !== 'reference') return [];
   const types = field.types ?? view.at(at)!.site.design.types.map((t) => t.key);
-  const sql = `SELECT e.id AS value, r.name AS label FROM entry AS e JOIN revision AS r ON r.entry = e.id AND r.number = (SELECT max(number) FROM revision WHERE entry = e.id) WHERE e.type IN (${types.map(() => '?').join(', ')}) ORDER BY r.name, e.id LIMIT ?`;
+  const sql = `SELECT e.id AS value, r.name AS label FROM entry AS e JOIN revision AS r ON r.entry = e.id AND r.number = e.newest WHERE e.type IN (${types.map(() => '?').join(', ')}) ORDER BY r.name, e.id LIMIT ?`;
   return driver.prepare(sql).all(...types, MAX_OPTIONS) as Option[];
 }
 
@@ -198,7 +198,8 @@ export function listedIn(view: SiteView, id: string, type: ContentType, at: Inst
 }
 
 /** The line after saving or publishing: where an entry can be seen now. */
-export function whereSeen(view: SiteView, id: string, at: Instant): string {
+export function whereSeen(view: SiteView, actor: Actor, id: string, at: Instant): string {
+  permit(actor, 'read-unpublished');
   const { site, reader } = view.at(at)!;
   const validity = new Validity(at);
   const live = reader.liveEntries([id], validity).get(id);

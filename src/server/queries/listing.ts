@@ -137,7 +137,7 @@ function candidates(view: SiteView, plan: ListingPlan, at: Instant): Row[] {
   const sql = `
     SELECT e.id AS entry, e.created, e.published, l.starts, l.ends, r."values", r.name, (SELECT min(starts) FROM live_interval AS n WHERE n.entry = e.id AND n.starts > @at) AS next
     FROM entry AS e LEFT JOIN live_interval AS l ON l.entry = e.id AND l.starts <= @at AND (l.ends IS NULL OR l.ends > @at)
-    JOIN revision AS r ON r.entry = e.id AND r.number = coalesce(l.revision, (SELECT max(number) FROM revision WHERE entry = e.id))
+    JOIN revision AS r ON r.entry = e.id AND r.number = coalesce(l.revision, e.newest)
     WHERE e.type = @type ORDER BY e.id LIMIT ${LOOKED_AT}`;
   return view.connection.driver.prepare(sql).all({ at, type: plan.type.key }) as Row[];
 }

@@ -7,6 +7,7 @@ import type { CompiledSite } from '@/core/site/compile.ts';
 import { type PageLine, allPages } from '@/core/site/pages.ts';
 import { type RenderedPage, render, trace } from '@/core/site/render.ts';
 import type { TraceStep } from '@/core/site/resolve.ts';
+import { compareCodePoints } from '@/core/text.ts';
 import type { Instant } from '@/core/time/interval.ts';
 
 /** The design and a reader as of an instant. */
@@ -59,14 +60,16 @@ export class SiteView {
     return view && allPages(view.site, view.reader, at);
   }
 
-  /** Paths that lead elsewhere or are gone as of an instant, by path. */
-  formerPaths(at: Instant): { path: string; page: RenderedPage }[] {
-    const sql = `SELECT DISTINCT path FROM address WHERE starts <= ? AND (role = 'redirect' OR ends <= ?) ORDER BY path`;
-    const paths = this.connection.driver.prepare(sql).pluck().all(at, at) as string[];
-    const byHand = [...(this.at(at)?.site.redirects.keys() ?? [])];
-    return [...new Set([...paths, ...byHand])].sort().flatMap((path) => {
+  /** Paths that lead elsewhere or are gone as of an instant, by path; with the searched words in them, at most `limit`. */
+  formerPaths(at: Instant, search = '', limit = Infinity): { lines: { path: string; page: RenderedPage }[]; total: number } {
+    const sql = `SELECT DISTINCT path FROM address WHERE starts <= @at AND (role = 'redirect' OR ends <= @at) AND instr(path, @search) > 0 ORDER BY path`;
+    const paths = this.connection.driver.prepare(sql).pluck().all({ at, search: search.toLowerCase() }) as string[];
+    const byHand = [...(this.at(at)?.site.redirects.keys() ?? [])].filter((path) => path.includes(search.toLowerCase()));
+    const all = [...new Set([...paths, ...byHand])].sort(compareCodePoints);
+    const lines = all.slice(0, limit).flatMap((path) => {
       const page = this.render(path, at);
       return page && page.status !== 200 && page.status !== 404 ? [{ path, page }] : [];
     });
+    return { lines, total: all.length <= limit ? lines.length : all.length };
   }
 }

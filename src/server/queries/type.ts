@@ -30,7 +30,7 @@ export function typeDetail(view: SiteView, actor: Actor, key: string, at: Instan
   const design = view.at(at)?.site.design;
   const spec = design?.types.find((t) => t.key === key);
   if (!design || !spec) return null;
-  const sql = 'SELECT e.id, r.name FROM entry AS e JOIN revision AS r ON r.entry = e.id AND r.number = (SELECT max(number) FROM revision WHERE entry = e.id) WHERE e.type = ? ORDER BY EXISTS (SELECT 1 FROM live_interval AS l WHERE l.entry = e.id AND l.starts <= ? AND (l.ends IS NULL OR l.ends > ?)) DESC, length(r.name) DESC, e.id LIMIT 100';
+  const sql = 'SELECT e.id, r.name FROM entry AS e JOIN revision AS r ON r.entry = e.id AND r.number = e.newest WHERE e.type = ? ORDER BY EXISTS (SELECT 1 FROM live_interval AS l WHERE l.entry = e.id AND l.starts <= ? AND (l.ends IS NULL OR l.ends > ?)) DESC, length(r.name) DESC, e.id LIMIT 100';
   return {
     spec,
     templates: design.templates.filter((t) => t.type === key).map(({ key: k, label, kind }) => ({ key: k, label, kind })),

@@ -90,7 +90,7 @@ function writeTimeline(connection: Connection, { touched, live, addresses, publi
   for (const r of live) addLive.run(r.entry, r.language, r.from, r.to, r.revision, r.sharedRevision);
   const addAddress = statement(connection, 'INSERT OR REPLACE INTO address (path, language, entry, starts, ends, role, base) VALUES (?, ?, ?, ?, ?, ?, ?)');
   for (const r of addresses) addAddress.run(r.path, r.language, r.entry, r.from, r.to, r.role, r.base);
-  const setPublished = statement(connection, 'UPDATE entry SET published = ? WHERE id = ?');
+  const setPublished = statement(connection, 'UPDATE entry SET published = ?, unpublished = NOT EXISTS (SELECT 1 FROM live_interval AS l WHERE l.entry = entry.id AND l.revision = entry.newest) WHERE id = ?');
   for (const [id, at] of published) setPublished.run(at, id);
   const addRefusal = statement(connection, 'INSERT OR REPLACE INTO refusal (entry, at, code, message, fix, cancelled) VALUES (?, ?, ?, ?, ?, ?)');
   for (const r of refusals) addRefusal.run(r.entry, r.at, r.code, r.message, r.fix, r.cancelled ? 1 : 0);

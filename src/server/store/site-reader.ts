@@ -183,7 +183,11 @@ export class StoredReader implements SiteReader {
   livePages(after: string | null, limit: number, validity: Validity): LivePage[] {
     const { at } = validity;
     this.tellAddresses(validity);
-    return this.sql(`SELECT path, entry FROM address WHERE path > ? AND role = 'current' AND ${COVERS} ORDER BY path LIMIT ?`).all(after ?? '', at, at, limit) as LivePage[];
+    const sql = `
+      SELECT a.path, a.entry, e.type, l.starts AS updated FROM address AS a JOIN entry AS e ON e.id = a.entry
+      JOIN live_interval AS l ON l.entry = a.entry AND l.starts <= ? AND (l.ends IS NULL OR l.ends > ?)
+      WHERE a.path > ? AND a.role = 'current' AND a.starts <= ? AND (a.ends IS NULL OR a.ends > ?) ORDER BY a.path LIMIT ?`;
+    return this.sql(sql).all(at, at, after ?? '', at, at, limit) as LivePage[];
   }
 
   private tellAddresses(validity: Validity): void {

@@ -38,11 +38,14 @@ CREATE TABLE `entry` (
 	`type` text NOT NULL,
 	`created` integer NOT NULL,
 	`author` text NOT NULL,
-	`published` integer
+	`published` integer,
+	`newest` integer DEFAULT 0 NOT NULL,
+	`unpublished` integer DEFAULT false NOT NULL
 );
 --> statement-breakpoint
 CREATE INDEX `entry_type` ON `entry` (`type`,`created`,`id`);--> statement-breakpoint
 CREATE INDEX `entry_published` ON `entry` (`published`);--> statement-breakpoint
+CREATE INDEX `entry_unpublished` ON `entry` (`id`) WHERE "entry"."unpublished" = 1;--> statement-breakpoint
 CREATE TABLE `live_interval` (
 	`entry` text NOT NULL,
 	`language` text NOT NULL,
@@ -117,7 +120,7 @@ CREATE TABLE `revision` (
 	FOREIGN KEY (`entry`) REFERENCES `entry`(`id`) ON UPDATE no action ON DELETE no action
 );
 --> statement-breakpoint
-CREATE INDEX `revision_saved` ON `revision` (`saved`);--> statement-breakpoint
+CREATE INDEX `revision_saved` ON `revision` ("saved" DESC,`entry`);--> statement-breakpoint
 CREATE TABLE `site_change` (
 	`scope` text PRIMARY KEY NOT NULL,
 	`generation` integer NOT NULL

@@ -1,9 +1,8 @@
 'use client';
 
 import { useRouter } from 'next/navigation';
-import { useState } from 'react';
-import type { PageLine } from '@/core/site/pages.ts';
-import type { TraceStep } from '@/core/site/resolve.ts';
+import { useEffect, useState } from 'react';
+import type { AddressTable, TriedAddress } from '@/server/queries/addresses.ts';
 import type { Clock } from '@/server/queries/clock.ts';
 import { counted, instantWords } from '../format.ts';
 import { Panes } from '../panes.tsx';
@@ -11,34 +10,34 @@ import { PreviewFrame } from '../preview-frame.tsx';
 import { ClockLink } from '../shell/clock-link.tsx';
 import { useClockParameters } from '../shell/use-clock.ts';
 
-/** What trying an address gave. */
-interface Answer {
-  path: string;
-  steps: TraceStep[];
-  status: number;
-  location: string | null;
-  html: string | null;
-}
-
 /** Every path as of the clock; any address can be tried, with the steps to its outcome. */
-export function AddressesScreen({ pages, total, former, answer, clock }: { pages: PageLine[]; total: number; former: { path: string; status: number; location: string | null }[]; answer: Answer | null; clock: Clock }) {
+export function AddressesScreen({ table, search: searched, answer, clock }: { table: AddressTable; search: string; answer: TriedAddress | null; clock: Clock }) {
   const router = useRouter();
   const { keep } = useClockParameters();
+  const { pages, total, former, formerTotal } = table;
   const [path, setPath] = useState(answer?.path ?? '/');
-  const [search, setSearch] = useState('');
+  const [search, setSearch] = useState(searched);
+  const show = (change: { try?: string; search?: string }): void => {
+    const query = new URLSearchParams(Object.entries({ try: answer?.path, search, ...change }).filter((e): e is [string, string] => Boolean(e[1])));
+    router.replace(keep(`/build/addresses?${query}`), { scroll: false });
+  };
   const tryPath = (p: string): void => {
     setPath(p);
-    router.replace(keep(`/build/addresses?try=${encodeURIComponent(p)}`), { scroll: false });
+    show({ try: p });
   };
-  const shown = pages.filter((p) => `${p.path} ${p.title}`.toLowerCase().includes(search.toLowerCase()));
-  const old = former.filter((f) => f.path.includes(search.toLowerCase()));
+  useEffect(() => {
+    if (search === searched) return;
+    const timer = setTimeout(() => show({ search }), 250);
+    return () => clearTimeout(timer);
+  });
+  const more = total + formerTotal - pages.length - former.length;
   return (
     <Panes
       title="Addresses"
-      lead={`${counted(total, 'page')} ${clock.tense === 'now' ? 'now' : `at ${instantWords(clock.at, clock.zone, clock.now)}`}${former.length > 0 ? `, ${counted(former.length, 'former address', 'former addresses')}` : ''}`}
+      lead={`${counted(total, 'page')}${searched === '' ? '' : ` with “${searched}”`} ${clock.tense === 'now' ? 'now' : `at ${instantWords(clock.at, clock.zone, clock.now)}`}${formerTotal > 0 ? `, ${counted(formerTotal, 'former address', 'former addresses')}` : ''}`}
       settings={
         <>
-          <input aria-label="Search addresses" placeholder="Search" className="control mb-2 !w-64" value={search} onChange={(e) => setSearch(e.target.value)} />
+          <input aria-label="Search addresses" placeholder="Search paths and names" className="control mb-2 !w-64" value={search} onChange={(e) => setSearch(e.target.value)} />
           <table className="table">
             <thead>
               <tr>
@@ -48,7 +47,7 @@ export function AddressesScreen({ pages, total, former, answer, clock }: { pages
               </tr>
             </thead>
             <tbody>
-              {shown.map((page) => (
+              {pages.map((page) => (
                 <tr key={page.path}>
                   <td className="max-w-[300px] truncate">
                     <button type="button" className="block max-w-full truncate font-mono text-note text-spruce hover:underline" title={page.path} onClick={() => tryPath(page.path)}>
@@ -63,7 +62,7 @@ export function AddressesScreen({ pages, total, former, answer, clock }: { pages
                   </td>
                 </tr>
               ))}
-              {old.map((f) => (
+              {former.map((f) => (
                 <tr key={`former ${f.path}`}>
                   <td className="max-w-[300px] truncate">
                     <button type="button" className="block max-w-full truncate font-mono text-note text-muted hover:underline" onClick={() => tryPath(f.path)}>
@@ -76,7 +75,8 @@ export function AddressesScreen({ pages, total, former, answer, clock }: { pages
               ))}
             </tbody>
           </table>
-          {shown.length + old.length === 0 && <p className="border-t border-rule py-2 text-muted">No address fits. Clear the search.</p>}
+          {pages.length + former.length === 0 && <p className="border-t border-rule py-2 text-muted">No address fits. Clear the search.</p>}
+          {more > 0 && <p className="py-2 text-muted">{`and ${counted(more, 'more', 'more')}; search for others`}</p>}
         </>
       }
       outcome={
@@ -103,7 +103,7 @@ export function AddressesScreen({ pages, total, former, answer, clock }: { pages
   );
 }
 
-function Trace({ answer, at }: { answer: Answer; at: number }) {
+function Trace({ answer, at }: { answer: TriedAddress; at: number }) {
   const outcome = answer.location === null ? { 200: 'shows its page', 404: 'nothing there: 404', 410: 'gone: 410', 400: 'not an address: 400' }[answer.status] : `leads to ${answer.location} (${answer.status})`;
   return (
     <div className="flex min-h-0 flex-1 flex-col">

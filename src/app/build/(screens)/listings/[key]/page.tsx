@@ -1,14 +1,13 @@
 import { notFound } from 'next/navigation';
 import { ListingScreen } from '@/ui/builder/listing/listing-screen.tsx';
-import { listingDetail, listingOutcome } from '@/server/queries/listing.ts';
 import { type SearchParams, openScreen } from '../../../screen.ts';
 import { releaseEdit } from '../../../actions.ts';
 
 export default async function Page({ params, searchParams }: { params: Promise<{ key: string }>; searchParams: SearchParams }) {
-  const { actor, view, clock } = await openScreen(searchParams);
+  const { clock, ask } = await openScreen(searchParams);
   const { key } = await params;
-  const detail = listingDetail(view, actor, key, clock.at);
+  const detail = await ask('listingDetail', key, clock.at);
   if (!detail) notFound();
-  const outcome = listingOutcome(view, actor, { key, spec: detail.spec }, clock.at)!;
+  const outcome = (await ask('listingOutcome', { key, spec: detail.spec }, clock.at))!;
   return <ListingScreen key={`${key}/${clock.tense}`} detail={detail} outcome={outcome} clock={clock} release={releaseEdit} />;
 }

@@ -1,15 +1,14 @@
 import { notFound } from 'next/navigation';
 import { TypeScreen } from '@/ui/builder/type/type-screen.tsx';
-import { typeDetail, typeOutcome } from '@/server/queries/type.ts';
 import { type SearchParams, openScreen } from '../../../screen.ts';
 import { releaseEdit } from '../../../actions.ts';
 
 export default async function Page({ params, searchParams }: { params: Promise<{ key: string }>; searchParams: SearchParams }) {
-  const { actor, view, clock } = await openScreen(searchParams);
+  const { clock, ask } = await openScreen(searchParams);
   const { key } = await params;
-  const detail = typeDetail(view, actor, key, clock.at);
+  const detail = await ask('typeDetail', key, clock.at);
   if (!detail) notFound();
   const specimen = detail.specimens[0]?.id ?? null;
-  const outcome = typeOutcome(view, actor, { key, spec: detail.spec, specimen }, clock.at)!;
+  const outcome = (await ask('typeOutcome', { key, spec: detail.spec, specimen }, clock.at))!;
   return <TypeScreen key={`${key}/${clock.tense}`} detail={detail} outcome={outcome} specimen={specimen} clock={clock} release={releaseEdit} />;
 }

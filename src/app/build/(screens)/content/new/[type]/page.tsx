@@ -1,16 +1,15 @@
 import { notFound } from 'next/navigation';
 import { EntryScreen } from '@/ui/builder/entry/entry-screen.tsx';
-import { entryOutcome, newEntry } from '@/server/queries/entry.ts';
 import { type SearchParams, openScreen } from '../../../../screen.ts';
 import { cancelPlan, planChange, saveEntry } from '../../../../actions.ts';
 
 export const metadata = { title: 'New entry' };
 
 export default async function Page({ params, searchParams }: { params: Promise<{ type: string }>; searchParams: SearchParams }) {
-  const { actor, view, clock } = await openScreen(searchParams);
+  const { clock, ask } = await openScreen(searchParams);
   const { type } = await params;
-  const detail = newEntry(view, actor, type, clock.at);
+  const detail = await ask('newEntry', type, clock.at);
   if (!detail) notFound();
-  const outcome = entryOutcome(view, actor, { id: null, type, values: detail.values }, clock.at, 'draft')!;
+  const outcome = (await ask('entryOutcome', { id: null, type, values: detail.values }, clock.at, 'draft'))!;
   return <EntryScreen detail={detail} outcome={outcome} clock={clock} actions={{ saveEntry, planChange, cancelPlan }} />;
 }

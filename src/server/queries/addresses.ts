@@ -1,0 +1,73 @@
+import type { SiteView } from './site-view.ts';
+import { type Actor, permit } from '../commands/permit.ts';
+import type { LivePage } from '@/core/site/reader.ts';
+import { type PageLine, listingPages, pageLines } from '@/core/site/pages.ts';
+import type { TraceStep } from '@/core/site/resolve.ts';
+import { compareCodePoints } from '@/core/text.ts';
+import { type Instant, Validity } from '@/core/time/interval.ts';
+
+/** A path that leads elsewhere, or is gone. */
+export interface FormerLine {
+  path: string;
+  status: number;
+  location: string | null;
+}
+
+/** Every path as of an instant, as far as a screen shows them. */
+export interface AddressTable {
+  pages: PageLine[];
+  /** How many pages there are; all of them where nothing is searched for. */
+  total: number;
+  former: FormerLine[];
+  formerTotal: number;
+}
+
+const SHOWN = 300;
+
+/** Pages by path, and former addresses, that have the searched words in their path or name. */
+export function addressTable(view: SiteView, actor: Actor, at: Instant, search: string): AddressTable {
+  permit(actor, 'read-unpublished');
+  const found = view.at(at);
+  if (!found) return { pages: [], total: 0, former: [], formerTotal: 0 };
+  const { site, reader } = found;
+  const validity = new Validity(at);
+  const { live, total } = livePages(view, at, search);
+  const lists = listingPages(site, reader, validity).filter((p) => fits(`${p.path} ${p.title}`, search));
+  const automatic = live.some((p) => p.path === '/') || lists.some((p) => p.path === '/') || !fits(`/ ${site.design.site.name}`, search) ? [] : [automaticFront(site.design.site.name)];
+  const pages = [...automatic, ...pageLines(site, reader, validity, live), ...lists].sort((a, b) => compareCodePoints(a.path, b.path));
+  const former = view.formerPaths(at, search, SHOWN);
+  return { pages: pages.slice(0, SHOWN), total: total + lists.length + automatic.length, former: former.lines.map(({ path, page }) => ({ path, status: page.status, location: page.headers.location ?? null })), formerTotal: former.total };
+}
+
+function automaticFront(title: string): PageLine {
+  return { path: '/', kind: 'front', title, type: null, entry: null, listing: null, page: null, automatic: true };
+}
+
+function fits(text: string, search: string): boolean {
+  return text.toLowerCase().includes(search.toLowerCase());
+}
+
+function livePages(view: SiteView, at: Instant, search: string): { live: LivePage[]; total: number } {
+  const from = `FROM address AS a JOIN entry AS e ON e.id = a.entry JOIN live_interval AS l ON l.entry = a.entry AND l.starts <= @at AND (l.ends IS NULL OR l.ends > @at)
+    JOIN revision AS r ON r.entry = l.entry AND r.number = l.revision
+    WHERE a.role = 'current' AND a.starts <= @at AND (a.ends IS NULL OR a.ends > @at)${search === '' ? '' : ' AND instr(lower(a.path || @space || r.name), lower(@search)) > 0'}`;
+  const params = { at, search, space: ' ' };
+  const { driver } = view.connection;
+  return { live: driver.prepare(`SELECT a.path, a.entry, e.type, l.starts AS updated ${from} ORDER BY a.path LIMIT ${SHOWN}`).all(params) as LivePage[], total: driver.prepare(`SELECT count(*) ${from}`).pluck().get(params) as number };
+}
+
+/** Where a path leads, step by step, and the page it shows. */
+export interface TriedAddress {
+  path: string;
+  steps: TraceStep[];
+  status: number;
+  location: string | null;
+  html: string | null;
+}
+
+/** What trying an address gives as of an instant; null while no site is loaded. */
+export function tryAddress(view: SiteView, actor: Actor, path: string, at: Instant): TriedAddress | null {
+  permit(actor, 'read-unpublished');
+  const traced = view.trace(path, at);
+  return traced && { path, steps: traced.steps, status: traced.page.status, location: traced.page.headers.location ?? null, html: traced.page.kind === 'file' ? null : traced.page.body };
+}

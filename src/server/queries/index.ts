@@ -1,0 +1,18 @@
+import { addressTable, tryAddress } from './addresses.ts';
+import { shellDetail } from './clock.ts';
+import { contentTable } from './content.ts';
+import { entryDetail, entryOutcome, newEntry, whereSeen } from './entry.ts';
+import { listingDetail, listingOutcome } from './listing.ts';
+import type { SiteView } from './site-view.ts';
+import { publicFile } from './public-file.ts';
+import { todayDetail } from './today.ts';
+import { typeDetail, typeOutcome } from './type.ts';
+
+/** Every query the reader thread answers, by name. */
+export const QUERIES = { shellDetail, todayDetail, contentTable, entryDetail, newEntry, entryOutcome, whereSeen, typeDetail, typeOutcome, listingDetail, listingOutcome, addressTable, tryAddress, publicFile } as const;
+export type QueryName = keyof typeof QUERIES;
+type AfterView<F> = F extends (view: SiteView, ...rest: infer R) => unknown ? R : never;
+/** What a query takes after the view. */
+export type QueryInput<N extends QueryName> = AfterView<(typeof QUERIES)[N]>;
+/** What a query gives. */
+export type QueryResult<N extends QueryName> = ReturnType<(typeof QUERIES)[N]>;
