@@ -3,6 +3,7 @@ import { join } from 'node:path';
 import { describe, expect, test } from 'vitest';
 import { openDatabase } from '@/server/db/connection.ts';
 import { type Files, SITE, temporaryFolder, writeFiles } from '../helpers/folder.ts';
+import { write } from '@/server/store/write.ts';
 import { readSite } from '@/server/files/read-site.ts';
 import { bontel, startBontel } from '../helpers/run.ts';
 
@@ -59,6 +60,8 @@ describe('load refuses whole, and names every problem by file and line', () => {
     ['a row of a table with too many cells', { 'entries/note.csv': 'title,stock\nA,1\nB,2,3\n' }, /entries\/note\.csv:3: This is not CSV/],
     ['a style sheet that imports', { 'style.css': 'p { color: red }\n@import "x.css";\n' }, /style\.css:2: .*may not import/],
     ['a reference that leads nowhere', { 'types/note.yaml': 'key: note\naddress: /{title}\nfields:\n  - { key: title, kind: text }\n  - { key: stock, kind: number }\n  - { key: body, kind: richtext }\n  - { key: next, kind: reference }\n', 'entries/note/a.md': '---\nentry: { id: a }\ntitle: A\nnext: c\n---\n' }, /entries\/note\/a\.md:4: Next points at "c"/],
+    ['addresses that build on each other', { 'types/note.yaml': 'key: note\naddress: /{next.path}/{title}\nfields:\n  - { key: title, kind: text }\n  - { key: stock, kind: number }\n  - { key: body, kind: richtext }\n  - { key: next, kind: reference, types: [other] }\n', 'types/other.yaml': 'key: other\naddress: /{url(back)}/{title}\nfields:\n  - { key: title, kind: text }\n  - { key: back, kind: reference, types: [note] }\n' }, /types\/note\.yaml:2: The addresses of "Note", "Other" build on each other/],
+    ['an address that reads itself', { 'types/note.yaml': 'key: note\naddress: /x/{entry.path}\nfields:\n  - { key: title, kind: text }\n  - { key: stock, kind: number }\n  - { key: body, kind: richtext }\n' }, /types\/note\.yaml:2: The address of "Note" reads the address it is to make/],
     ['a file without a place', { 'notes.txt': 'x' }, /notes\.txt:1: .*no place for this file/],
   ];
 
@@ -66,6 +69,12 @@ describe('load refuses whole, and names every problem by file and line', () => {
     const { site, issues } = await readSite(writeFiles(temporaryFolder(), { ...GOOD, ...files }), Date.now());
     expect(site).toBe(null);
     expect(issues.map((i) => `${i.path}:${i.line}: ${i.message}\n    ${i.fix}`).join('\n')).toMatch(message);
+  });
+
+  test('what loads all the same and is hardly meant is told', () => {
+    const { ran } = load({ ...GOOD, 'entries/note/c.md': '---\nentry: { saved: 2026-03-01, live: 2026-02-01/2026-06-01 }\ntitle: 007\n---\n' });
+    expect(ran.code).toBe(0);
+    expect(ran.err).toMatch(/entries\/note\/c\.md:2: A publication at 2026-02-01T00:00:00.000Z does nothing/);
   });
 
   test('on the command line with code 1, without a stack, leaving the old site', () => {
@@ -83,6 +92,11 @@ describe('load refuses whole, and names every problem by file and line', () => {
     const json = bontel('load', '/nowhere/at/all', '--json', '--data', temporaryFolder()).json<{ loaded: boolean; issues: object[] }>();
     expect(json).toMatchObject({ loaded: false, issues: [{ code: 'no-folder' }] });
   });
+});
+
+test('texts that look like numbers stay as they are written, and numbers are read as such', () => {
+  const { data } = load({ ...GOOD, 'entries/note/c.md': '---\nentry: { id: 12, live: 2026-01-01 }\ntitle: 007\nstock: 1.50\n---\n' });
+  expect(bontel('render', '/007', '--data', data, '--at', '2026-03-01', '--json').json<{ html: string }>().html).toContain('<dd>1.5</dd>');
 });
 
 describe('data that cannot be used', () => {
@@ -108,6 +122,16 @@ describe('data that cannot be used', () => {
     expect(bontel('load', writeFiles(temporaryFolder(), GOOD), '--data', blocked).code).toBe(1);
   });
 });
+
+test('a load that finds the database held says by whom and since when, and changes nothing', () => {
+  const { data } = load(GOOD);
+  const before = bontel('pages', '--data', data, '--json').out;
+  const connection = openDatabase(join(data, 'site.db'));
+  const second = write(connection, Date.now(), () => load({ ...GOOD, 'site.yaml': { ...SITE, name: 'Other' } }, data).ran);
+  connection.close();
+  expect(second).toMatchObject({ code: 1, err: expect.stringContaining(`the server (process ${process.pid}) has been writing since 2`) });
+  expect(bontel('pages', '--data', data, '--json').out).toBe(before);
+}, 60_000);
 
 test('a kill in the middle of a load leaves the old site whole', async () => {
   const { data } = load(GOOD);

@@ -98,6 +98,16 @@ describe('public pages', () => {
     const picture = /src="(\/media\/[^"]+)"/.exec(body)![1]!;
     const answer = await ask(picture);
     expect([answer.status, answer.headers['content-type']]).toEqual([200, 'image/webp']);
+    const whole = Number(answer.headers['content-length']);
+    const range = async (value: string): Promise<unknown[]> => {
+      const { status, headers } = await ask(picture, { range: value });
+      return [status, headers['content-range'], Number(headers['content-length'])];
+    };
+    expect(await range('bytes=10-19')).toEqual([206, `bytes 10-19/${whole}`, 10]);
+    expect(await range('bytes=-5')).toEqual([206, `bytes ${whole - 5}-${whole - 1}/${whole}`, 5]);
+    expect((await range(`bytes=${whole}-`)).slice(0, 2)).toEqual([416, `bytes */${whole}`]);
+    expect((await range('bytes=0-1,4-5'))[0]).toBe(200);
+    expect((await ask(VARIETY, { range: 'bytes=0-9' })).status).toBe(200);
     expect((await ask(picture.replace(/\d+\.webp/, '161.webp'))).status).toBe(404);
     expect((await ask('/style/newsreader.woff2')).headers['content-type']).toBe('font/woff2');
     expect((await ask('/style/../../package.json')).status).toBe(400);

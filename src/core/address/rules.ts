@@ -2,6 +2,7 @@ import { type Issue, at } from '../issue.ts';
 import { type CompiledPattern, compilePattern } from '../pattern/compile.ts';
 import type { Environments } from '../design/environment.ts';
 import type { ContentType, Design } from '../design/spec.ts';
+import { circularAddresses } from './dependencies.ts';
 
 /** A type's compiled address pattern, and the references it reads through. */
 export interface AddressRule {
@@ -38,7 +39,7 @@ export function compileAddressRules(design: Design, environments: Environments):
       listingAddresses: new Set([...design.listings.flatMap((l) => l.address ?? []), ...(front && 'listing' in front ? ['/'] : [])]),
       frontEntry: front && 'entry' in front ? front.entry : null,
     },
-    issues,
+    issues: [...issues, ...circularAddresses(design, byType)],
   };
 }
 

@@ -23,6 +23,8 @@ export interface FieldChain {
   root: string;
   fields: string[];
   references: number;
+  /** Whether it reads the path of what it leads to. */
+  readsPath: boolean;
 }
 
 /** Checks and compiles expressions against an environment; what is wrong is added to `issues`. */
@@ -57,7 +59,7 @@ export class ExpressionCompiler {
     if (!this.allowed(member, head)) return null;
     let type = member.type();
     let read = root && root.field === undefined ? rootReader(head.name) : (scope: Scope): unknown => member.read(scope.own, scope);
-    const chain: FieldChain = { root: root && root.field === undefined ? head.name : '', fields: member.field === undefined ? [] : [member.field], references: member.reference ? 1 : 0 };
+    const chain: FieldChain = { root: root && root.field === undefined ? head.name : '', fields: member.field === undefined ? [] : [member.field], references: member.reference ? 1 : 0, readsPath: false };
     for (const { name, range } of rest) {
       if (type.kind !== 'object') return this.fail('no-members', range, `"${name}" is asked of ${typeInWords(type)}, which has no parts.`, 'End the path one name earlier.');
       const next = type.object!.member(name);
@@ -72,6 +74,7 @@ export class ExpressionCompiler {
     if (type.kind === 'object' && type.object!.naming === undefined) {
       return this.fail('not-a-value', e.range, `"${e.names.map((n) => n.name).join('.')}" is ${type.object!.name}, not a value.`, `Add one of its parts: ${type.object!.memberNames().slice(0, 6).join(', ')}.`);
     }
+    chain.readsPath = type.kind === 'path';
     return { type, read, chains: [chain], ...(rest.length === 0 && !root ? { ownText: member.ownText } : {}) };
   }
 
@@ -97,7 +100,8 @@ export class ExpressionCompiler {
     if (!fits.every(Boolean)) return null;
     const compiled = args as CompiledExpression[];
     const types = compiled.map((arg) => arg.type);
-    return { type: fn.returns(types), read: caller(fn, compiled, types), chains: compiled.flatMap((arg) => arg.chains) };
+    const chains = compiled.flatMap((arg) => arg.chains).map((chain) => (fn.readsPath ? { ...chain, readsPath: true } : chain));
+    return { type: fn.returns(types), read: caller(fn, compiled, types), chains };
   }
 
   private fits(fn: PatternFunction, parameter: Parameter, arg: Expression, type: ValueType): boolean {

@@ -31,6 +31,10 @@ function checkType(type: ContentType, design: Design): Issue[] {
   if (typeof type.retired === 'object' && 'listing' in type.retired && !design.listings.some((l) => l.key === (type.retired as { listing: string }).listing)) {
     issues.push(unknown(`${path}/retired`, `There is no listing "${type.retired.listing}".`, type.retired.listing, design.listings.map((l) => l.key)));
   }
+  const { retired } = type;
+  const over = typeof retired === 'object' && 'listing' in retired ? design.listings.find((l) => l.key === retired.listing) : undefined;
+  const isFront = design.site.front && 'listing' in design.site.front && design.site.front.listing === over?.key;
+  if (over && over.address === undefined && !isFront) issues.push({ code: 'no-address', path: `${path}/retired`, message: `The listing "${over.key}" has no address, so nothing can lead there.`, fix: 'Give it one, or name another listing.' });
   return [...issues, ...type.fields.flatMap((f) => checkField(f, `${path}/fields/${f.key}`, design))];
 }
 

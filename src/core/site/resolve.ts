@@ -130,10 +130,15 @@ class Resolver {
     return this.retired(former);
   }
 
+  private listingPath(key: string): string | undefined {
+    const { front } = this.site.design.site;
+    return front && 'listing' in front && front.listing === key ? '/' : this.site.listings.get(key)?.listing.address;
+  }
+
   private retired(entry: string): Resolution {
     const rule = this.site.types.get(this.reader.typeOf(entry) ?? '')?.retired ?? 'gone';
     if (rule === 'gone') return { kind: 'gone' };
-    const location = 'path' in rule ? rule.path : this.site.listings.get(rule.listing)?.listing.address;
+    const location = 'path' in rule ? rule.path : this.listingPath(rule.listing);
     return location === undefined ? { kind: 'gone' } : { kind: 'redirect', status: 308, location };
   }
 }

@@ -20,7 +20,7 @@ import { type Instant, BEGINNING } from '@/core/time/interval.ts';
 export interface Loaded {
   entries: number;
   pictures: number;
-  /** Addresses that kept their former path; nothing that stands in the way. */
+  /** Addresses that kept their former path, publications that do nothing: what does not stand in the way. */
   findings: Issue[];
 }
 
@@ -49,7 +49,7 @@ export function loadSite(connection: Connection, dataFolder: string, actor: Acto
       const cancelled = refusals.filter((r) => r.cancelled);
       if (cancelled.length > 0) throw new Refused(cancelled.map((r) => issueOf(r, site.entries)));
       raisePublic(connection, ['design', 'subjects', 'media', ...site.design.types.map((t) => `type:${t.key}`)]);
-      return refusals.map((r) => issueOf(r, site.entries));
+      return [...site.findings, ...refusals.map((r) => issueOf(r, site.entries))];
     });
     return ok({ entries: site.entries.length, pictures: site.media.length, findings });
   } catch (error) {

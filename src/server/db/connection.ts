@@ -4,6 +4,7 @@ import { existsSync, mkdirSync } from 'node:fs';
 import { dirname } from 'node:path';
 import { migrate } from './migrate.ts';
 import { DatabaseProblem } from './problem.ts';
+import { whoWrites } from './writing-note.ts';
 import * as schema from './schema.ts';
 
 /** Tables by name, through Drizzle. */
@@ -48,7 +49,7 @@ export function openDatabase(file: string, { readonly = false } = {}): Connectio
 export function problemOf(error: unknown, file: string): unknown {
   const code = error instanceof Error && 'code' in error ? String(error.code) : '';
   if (error instanceof DatabaseProblem) return error;
-  if (code.startsWith('SQLITE_BUSY')) return new DatabaseProblem(`Somebody else has been writing to ${file} for more than ${BUSY_MS / 1000} seconds.`, 'Try again when it has finished.');
+  if (code.startsWith('SQLITE_BUSY')) return new DatabaseProblem(`${file} cannot be written now: ${whoWrites(file) ?? `somebody else has been writing for more than ${BUSY_MS / 1000} seconds`}.`, 'Try again when that has finished.');
   if (code.startsWith('SQLITE_READONLY') || code === 'EACCES' || code === 'EROFS' || code === 'SQLITE_CANTOPEN') return new DatabaseProblem(`${file} cannot be written.`, 'Give write permission on the data folder, or name another with --data.');
   if (code.startsWith('SQLITE_FULL') || code === 'ENOSPC' || code.startsWith('SQLITE_IOERR_WRITE')) return new DatabaseProblem(`The disk that holds ${file} is full; nothing was changed.`, 'Free some space and try again.');
   if (code === 'SQLITE_NOTADB' || code === 'SQLITE_CORRUPT') return new DatabaseProblem(`${file} is not a readable database.`, 'Restore it from a backup, or name another data folder.');

@@ -5,9 +5,16 @@ import sharp from 'sharp';
 import { PICTURE_WIDTHS } from '@/core/site/page-scope.ts';
 import type { SiteView } from '../queries/site-view.ts';
 import { isUnchanged } from './conditional.ts';
+import { partOf } from './range.ts';
 
 const FOREVER = 'public, max-age=31536000, immutable';
 const COMMON = { 'cache-control': FOREVER, 'x-content-type-options': 'nosniff', 'access-control-allow-origin': '*' };
+
+interface Found {
+  body: Buffer;
+  type: string;
+  policy?: string;
+}
 
 /** Pictures at a width, style sheets and fonts; all named by their content, so they never change. */
 export class MediaDelivery {
@@ -24,14 +31,20 @@ export class MediaDelivery {
     if (!found) return false;
     const etag = `"${path.split('/').slice(2).join('-')}"`;
     if (isUnchanged(request.headers, etag, undefined)) response.writeHead(304, { ...COMMON, etag }).end();
-    else {
-      response.writeHead(200, { ...COMMON, etag, 'content-type': found.type, 'content-length': found.body.length, ...(found.policy ? { 'content-security-policy': found.policy } : {}) });
-      response.end(request.method === 'HEAD' ? undefined : found.body);
-    }
+    else this.send(found, etag, request, response);
     return true;
   }
 
-  private async find(path: string): Promise<{ body: Buffer; type: string; policy?: string } | null> {
+  private send({ body, type, policy }: Found, etag: string, request: IncomingMessage, response: ServerResponse): void {
+    const part = request.method === 'GET' ? partOf(request.headers, body.length, etag) : null;
+    const headers = { ...COMMON, etag, 'accept-ranges': 'bytes', 'content-type': type, ...(policy ? { 'content-security-policy': policy } : {}) };
+    if (part === 'unsatisfiable') return void response.writeHead(416, { 'content-range': `bytes */${body.length}` }).end();
+    const shown = part ? body.subarray(part.first, part.last + 1) : body;
+    response.writeHead(part ? 206 : 200, { ...headers, 'content-length': shown.length, ...(part ? { 'content-range': `bytes ${part.first}-${part.last}/${body.length}` } : {}) });
+    response.end(request.method === 'HEAD' ? undefined : shown);
+  }
+
+  private async find(path: string): Promise<Found | null> {
     const css = /^\/style\/([0-9a-f]{16})\.css$/.exec(path)?.[1];
     if (css !== undefined) {
       const sheet = this.styleSheet(css);

@@ -19,7 +19,7 @@ const listOf = <T extends z.ZodType>(item: T): z.ZodPipe<z.ZodTransform<unknown,
 
 /** What stands under `entry:` in a file of entries: everything that is not a field. */
 export const entryForm = z.strictObject({
-  id: z.string().min(1).max(200).optional(),
+  id: z.union([z.string().min(1).max(200), z.number()]).transform(String).optional(),
   type: z.string().optional(),
   created: moment.optional(),
   author: z.string().max(200).default(''),

@@ -28,6 +28,8 @@ export interface EntryToLoad {
 /** Turns raw entries into values, revisions, plans and by-hand addresses; problems gather in `issues`. */
 export class EntryReader {
   readonly issues: Issue[] = [];
+  /** What loads all the same, and is hardly meant. */
+  readonly findings: Issue[] = [];
   private readonly given: Given;
   private readonly ids = new Map<string, EntryToLoad>();
   private readonly subjects = new Map<string, Set<string>>();
@@ -179,6 +181,9 @@ export class EntryReader {
       this.checkRevision(raw, ['entry', 'plans', i], p.revision, at, revisions);
       if (at !== null) plans.push({ at, do: p.do, revision: p.revision });
     });
+    const earliest = revisions[0]?.saved ?? 0;
+    const idle = plans.find((p) => p.do === 'publish' && p.at < earliest);
+    if (idle) this.findings.push({ code: 'nothing-to-publish', path: raw.file, line: raw.lineOf(['entry', 'live']), message: `A publication at ${new Date(idle.at).toISOString()} does nothing: the first revision was saved later.`, fix: 'Set entry.saved (or the first of entry.revisions) to an instant before it.' });
     return plans.map((p, sequence) => ({ ...p, sequence })).sort((a, b) => a.at - b.at || a.sequence - b.sequence);
   }
 

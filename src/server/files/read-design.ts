@@ -17,8 +17,10 @@ export interface ReadDesign {
   locate(issue: Issue): Issue;
 }
 
+/** A word that YAML may have read as a number. */
+const word = z.union([z.string(), z.number()]).transform(String);
 const subjectItem: z.ZodType<SubjectItem> = z.lazy(() =>
-  z.strictObject({ key: z.string().min(1).max(100), name: z.string().min(1), slug: z.string().regex(/^[a-z0-9]+(-[a-z0-9]+)*$/, 'A slug is made of small letters, digits and single hyphens.').optional(), description: z.string().default(''), below: z.array(subjectItem).default([]) }),
+  z.strictObject({ key: word.pipe(z.string().min(1).max(100)), name: word.pipe(z.string().min(1)), slug: z.string().regex(/^[a-z0-9]+(-[a-z0-9]+)*$/, 'A slug is made of small letters, digits and single hyphens.').optional(), description: z.string().default(''), below: z.array(subjectItem).default([]) }),
 );
 interface SubjectItem {
   key: string;

@@ -17,6 +17,8 @@ export interface SiteToLoad {
   subjects: Subject[];
   entries: EntryToLoad[];
   media: ReadMedia[];
+  /** What loads all the same, and is hardly meant. */
+  findings: Issue[];
 }
 
 /** Reads a site folder. `site` is null where anything is wrong; then every problem is named by file and line. */
@@ -40,7 +42,7 @@ export async function readSite(folder: string, now: Instant): Promise<{ site: Si
     const near = nearest(front.entry, entries.map((e) => e.id));
     all.push(locate({ code: 'unknown-entry', path: 'site/front', message: `There is no entry "${front.entry}".`, fix: near ? `Did you mean "${near}"?` : 'Give the id of an entry.' }));
   }
-  return { site: all.length > 0 ? null : { design, subjects, entries, media: media.media }, issues: all };
+  return { site: all.length > 0 ? null : { design, subjects, entries, media: media.media, findings: reader.findings }, issues: all };
 }
 
 function doubledSubjects(subjects: Subject[]): Issue[] {

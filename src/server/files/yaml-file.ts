@@ -1,4 +1,4 @@
-import { LineCounter, parseDocument, isNode, type Document } from 'yaml';
+import { LineCounter, parseDocument, isNode, visit, type Document } from 'yaml';
 import type { Issue } from '@/core/issue.ts';
 
 /** A YAML or JSON file: its value, and the line of any place in it. */
@@ -16,6 +16,7 @@ export function readYaml(file: string, text: string, firstLine = 1): { yaml: Yam
   const lineAt = (offset: number): number => lines.linePos(offset).line + firstLine - 1;
   const issues = document.errors.map((e): Issue => ({ code: 'malformed-yaml', path: file, line: lineAt(e.pos[0]), message: `This is not YAML: ${e.message.split('\n')[0]}.`, fix: 'Put texts with ":" or "#" in quotes, and indent with spaces.' }));
   if (issues.length > 0) return { yaml: null, issues };
+  keepAsWritten(document);
   let value: unknown;
   try {
     value = document.toJS({ maxAliasCount: 100 });
@@ -23,6 +24,16 @@ export function readYaml(file: string, text: string, firstLine = 1): { yaml: Yam
     return { yaml: null, issues: [{ code: 'malformed-yaml', path: file, line: firstLine, message: `This YAML cannot be read: ${(error as Error).message}.`, fix: 'Write values out in place of aliases.' }] };
   }
   return { yaml: { file, value, lineOf: (path) => lineOf(document, path, lineAt, firstLine) }, issues: [] };
+}
+
+/** "007" and "1.0" stay as they are written, for texts; fields that take numbers read them as such. */
+function keepAsWritten(document: Document): void {
+  visit(document, {
+    Scalar(_, node) {
+      const { source, value } = node;
+      if (typeof value === 'number' && source !== undefined && /^[+-]?\d+(\.\d+)?$/.test(source) && String(value) !== source) node.value = source;
+    },
+  });
 }
 
 function lineOf(document: Document, path: readonly (string | number)[], lineAt: (offset: number) => number, firstLine: number): number {

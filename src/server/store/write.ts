@@ -1,5 +1,6 @@
 import type { Connection } from '../db/connection.ts';
 import { DatabaseProblem } from '../db/problem.ts';
+import { noteWriting, noteWritten } from '../db/writing-note.ts';
 import type { Instant } from '@/core/time/interval.ts';
 import { statement } from './statement.ts';
 
@@ -38,7 +39,11 @@ function raise(connection: Connection, ...scopes: string[]): void {
  * @throws DatabaseProblem where the wall clock is far behind the last write.
  */
 export function write<T>(connection: Connection, wallClock: Instant, change: (at: Instant) => T): T {
+  const { name } = connection.driver;
+  let holds = false;
   const transaction = connection.driver.transaction(() => {
+    holds = true;
+    noteWriting(name);
     const last = settledInstant(connection);
     if (wallClock < last - MAX_CLOCK_LAG_MS) {
       throw new DatabaseProblem(`This machine's clock says ${new Date(wallClock).toISOString()}, and the last change was made at ${new Date(last).toISOString()}.`, 'Set the clock right; until then nothing is written.');
@@ -48,5 +53,9 @@ export function write<T>(connection: Connection, wallClock: Instant, change: (at
     raise(connection, 'total');
     return change(at);
   });
-  return transaction.immediate();
+  try {
+    return transaction.immediate();
+  } finally {
+    if (holds) noteWritten(name);
+  }
 }

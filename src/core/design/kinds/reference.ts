@@ -7,7 +7,10 @@ export const reference: FieldType = {
   kind: 'reference',
   words: 'a reference',
   valueType: () => one('text'),
-  parse: (raw, field) => (typeof raw === 'string' && raw.trim() !== '' ? ok(raw.trim()) : notA(field, 'a reference', raw, 'Give the id of an entry.')),
+  parse: (raw, field) => {
+    const id = typeof raw === 'number' ? String(raw) : typeof raw === 'string' ? raw.trim() : '';
+    return id === '' ? notA(field, 'a reference', raw, 'Give the id of an entry.') : ok(id);
+  },
   family: 'members',
   sortable: false,
 };

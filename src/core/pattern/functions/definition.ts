@@ -19,6 +19,8 @@ export interface PatternFunction {
   parameters: readonly Parameter[];
   returns: (args: ValueType[]) => ValueType;
   takesBlank?: boolean;
+  /** Reads the path of the entry given. */
+  readsPath?: boolean;
   /** Lists come without blank members. */
   call: (args: unknown[], scope: Scope, types: ValueType[]) => unknown;
   /** `pattern` gives `result` where the entry's fields are `fields` (by kind) and the language English. */

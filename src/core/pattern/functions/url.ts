@@ -6,6 +6,7 @@ export const url: PatternFunction = {
   doc: 'The full address of an entry’s page; blank while it has none.',
   parameters: [{ name: 'reference', kinds: ['object'], takes: 'one' }],
   returns: () => one('text'),
+  readsPath: true,
   call: ([entry], scope) => scope.urlOf(entry),
   example: { pattern: '{url(entry) ?? "none"}', fields: {}, result: 'none' },
 };
