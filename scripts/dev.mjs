@@ -7,6 +7,8 @@ const [{ context }, { bundle, copyMigrations }] = await Promise.all([import('esb
 const OUT = '.dev';
 let server;
 let stopping = false;
+/** Restarts one after the other: a second edit may come while the server still ends. */
+let restarting = Promise.resolve();
 
 /** Ends the running server, if any, and starts it from the newest bundle. */
 async function restart() {
@@ -26,7 +28,7 @@ const plugin = {
     build.onEnd(({ errors }) => {
       if (errors.length > 0) return;
       copyMigrations(OUT);
-      void restart();
+      restarting = restarting.then(restart);
     });
   },
 };

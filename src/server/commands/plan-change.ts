@@ -28,6 +28,8 @@ export function planChange(connection: Connection, actor: Actor, input: PlanInpu
     const type = typeOf(connection, site, input.entry);
     const at = instantOf(input, now, site);
     if (input.action === 'publish') checkRequired(connection, type, input);
+    // A second publication at one instant takes the place of the first.
+    if (input.at !== null) statement(connection, 'DELETE FROM planned_change WHERE entry = ? AND at = ? AND action = ?').run(input.entry, at, input.action);
     const sequence = ((statement(connection, 'SELECT max(sequence) FROM planned_change WHERE entry = ? AND at = ?').pluck().get(input.entry, at) as number | null) ?? -1) + 1;
     statement(connection, 'INSERT INTO planned_change (entry, language, at, sequence, action, revision, local, zone, person) VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?)').run(
       input.entry, site.design.site.language, at, sequence, input.action, input.revision, input.at, input.at === null ? null : site.design.site.zone, actor.id,

@@ -1,7 +1,10 @@
+import type { Seeing } from './clock.ts';
+import { readerSeeing } from './preview.ts';
 import type { SiteView } from './site-view.ts';
 import { type Actor, permit } from '../commands/permit.ts';
 import type { LivePage } from '@/core/site/reader.ts';
 import { type PageLine, listingPages, pageLines } from '@/core/site/pages.ts';
+import { trace } from '@/core/site/render.ts';
 import type { TraceStep } from '@/core/site/resolve.ts';
 import { compareCodePoints } from '@/core/text.ts';
 import { type Instant, Validity } from '@/core/time/interval.ts';
@@ -66,8 +69,10 @@ export interface TriedAddress {
 }
 
 /** What trying an address gives as of an instant; null while no site is loaded. */
-export function tryAddress(view: SiteView, actor: Actor, path: string, at: Instant): TriedAddress | null {
+export function tryAddress(view: SiteView, actor: Actor, path: string, at: Instant, seeing: Seeing): TriedAddress | null {
   permit(actor, 'read-unpublished');
-  const traced = view.trace(path, at);
-  return traced && { path, steps: traced.steps, status: traced.page.status, location: traced.page.headers.location ?? null, html: traced.page.kind === 'file' ? null : traced.page.body };
+  const found = view.at(at);
+  if (!found) return null;
+  const traced = trace(found.site, readerSeeing(view, actor, at, seeing, found.reader), { path, at });
+  return { path, steps: traced.steps, status: traced.page.status, location: traced.page.headers.location ?? null, html: traced.page.kind === 'file' ? null : traced.page.body };
 }

@@ -2,14 +2,16 @@ import type { SiteView } from './site-view.ts';
 import { entryName } from './content.ts';
 import { type Actor, permit } from '../commands/permit.ts';
 import { interpretValues } from '../commands/write-entry.ts';
-import { StoredTimeline } from '../store/timeline-source.ts';
-import { withValues } from '../store/overlay-reader.ts';
+import { withEntries } from '../store/overlay-reader.ts';
+import { entryWith, explainWith, newestValues, readerSeeing } from './preview.ts';
+import type { Seeing } from './clock.ts';
 import type { LifeSpan } from './content.ts';
 import type { Issue } from '@/core/issue.ts';
-import { explainBase } from '@/core/address/simulate.ts';
 import type { TracedPart } from '@/core/pattern/compile.ts';
 import type { ContentType, Field } from '@/core/design/spec.ts';
-import type { EntryView, Values } from '@/core/design/values.ts';
+import type { Values } from '@/core/design/values.ts';
+import type { CompiledSite } from '@/core/site/compile.ts';
+import type { SiteReader } from '@/core/site/reader.ts';
 import { stateAt } from '@/core/publication/state.ts';
 import type { EntryState } from '@/core/publication/model.ts';
 import { type RenderedPage, renderEntry } from '@/core/site/render.ts';
@@ -123,7 +125,9 @@ export interface EntryOutcome {
   address: TracedPart[];
   /** What the first line above the page says. */
   status: string;
-  /** Listings that have the entry as of the instant, with its place. */
+  /** Whether it is public at the instant. */
+  live: boolean;
+  /** Listings that have the entry as of the instant, or would have it, with its place. */
   listed: { listing: string; label: string; place: number }[];
 }
 
@@ -135,25 +139,25 @@ export interface UnsavedValues {
 }
 
 /** The outcome of an entry as of an instant: as published, or with the given or newest values. */
-export function entryOutcome(view: SiteView, actor: Actor, input: UnsavedValues, at: Instant, seeing: 'published' | 'draft'): EntryOutcome | null {
+export function entryOutcome(view: SiteView, actor: Actor, input: UnsavedValues, at: Instant, seeing: Seeing): EntryOutcome | null {
   permit(actor, 'read-unpublished');
   const found = view.at(at);
   const type = found?.site.types.get(input.type);
   if (!found || !type) return null;
   const { site, reader } = found;
-  const validity = new Validity(at);
-  const live = input.id === null ? undefined : reader.liveEntries([input.id], validity).get(input.id);
+  const live = input.id === null ? undefined : reader.liveEntries([input.id], new Validity(at)).get(input.id);
   const given = input.values === null ? null : interpretValues(site, type, input.values, at);
   const issues = given && !given.ok ? given.issues : [];
-  const draft = given?.ok ? given.value : newestValues(view, input.id);
   const asPublished = seeing === 'published' && input.values === null;
-  const values = asPublished && live ? live.values : draft;
+  const values = asPublished && live ? live.values : given?.ok ? given.value : (newestValues(view, input.id) ?? {});
   const id = input.id ?? `${type.key}-new`;
-  const explained = type.address === undefined ? null : explainWith(view, site, type, id, values, at);
-  const path = live?.path ?? (explained?.built.ok ? explained.built.path : null);
-  const entry: EntryView = { ...(live ?? { id, type, created: at, published: at, updated: at, author: actor.name, state: 'draft' }), type, values, path };
-  const page: RenderedPage | null = type.address === undefined ? null : renderEntry(site, withValues(reader, new Map([[id, values]])), entry, at);
-  const what = live ? (asPublished ? 'Live page' : 'Live page with unpublished values') : 'Not live at this instant; this is how it would look';
+  const explained = explainWith(view, site, type, id, values, at);
+  const entry = entryWith(view, site, live, { id, type, values, author: actor.name }, at);
+  const shown = withEntries(readerSeeing(view, actor, at, seeing, reader), [entry]);
+  const page: RenderedPage | null = type.address === undefined ? null : renderEntry(site, shown, entry, at);
+  const same = live && JSON.stringify(live.values) === JSON.stringify(values);
+  const what = live ? (same ? 'Live page' : 'Live page with unpublished values') : 'Not live at this instant; this is how it would look';
+  const { path } = entry;
   return {
     issues,
     html: page?.body ?? null,
@@ -165,30 +169,13 @@ export function entryOutcome(view: SiteView, actor: Actor, input: UnsavedValues,
     path,
     address: explained?.parts ?? [],
     status: type.address === undefined ? `${type.label} entries have no page of their own; they stand in listings and on other pages.` : what,
-    listed: live && input.id !== null ? listedIn(view, input.id, type, at) : [],
+    listed: listedIn(site, shown, id, type, at),
+    live: live !== undefined,
   };
 }
 
-function newestValues(view: SiteView, id: string | null): Values {
-  const json = view.connection.driver.prepare('SELECT "values" FROM revision WHERE entry = ? ORDER BY number DESC LIMIT 1').pluck().get(id) as string | undefined;
-  return JSON.parse(json ?? '{}') as Values;
-}
-
-/** The address an entry would get with other values, before clashes. */
-function explainWith(view: SiteView, site: NonNullable<ReturnType<SiteView['at']>>['site'], type: ContentType, id: string, values: Values, at: Instant): ReturnType<typeof explainBase> {
-  const stored = new StoredTimeline(view.connection, site, at);
-  const known = stored.entry(id);
-  const number = (known?.revisions.at(-1)?.number ?? 0) + 1;
-  const entry = { id, type, created: at, author: '', plans: [], byHand: [], ...known, revisions: [...(known?.revisions ?? []), { number, saved: at, values, author: '' }] };
-  const source = Object.create(stored) as StoredTimeline;
-  source.entry = (other) => (other === id ? entry : stored.entry(other));
-  source.standing = (other) => (other === id ? { ...stored.standing(id), live: null, lastRevision: number } : stored.standing(other));
-  return explainBase(site.addresses, source, id, at);
-}
-
 /** The listings that have an entry as of an instant, and where in them. */
-export function listedIn(view: SiteView, id: string, type: ContentType, at: Instant): EntryOutcome['listed'] {
-  const { site, reader } = view.at(at)!;
+function listedIn(site: CompiledSite, reader: SiteReader, id: string, type: ContentType, at: Instant): EntryOutcome['listed'] {
   return [...site.listings.values()].flatMap((plan) => {
     if (plan.type.key !== type.key) return [];
     const { ids } = reader.listing(plan, new Validity(at), 0, 500);
@@ -204,7 +191,7 @@ export function whereSeen(view: SiteView, actor: Actor, id: string, at: Instant)
   const validity = new Validity(at);
   const live = reader.liveEntries([id], validity).get(id);
   if (!live) return `${entryName(view, id)} is not public at the moment.`;
-  const listed = listedIn(view, id, site.types.get(live.type.key)!, at).map(({ label, place }) => (place === 1 ? `first in ${label}` : `number ${place} in ${label}`));
+  const listed = listedIn(site, reader, id, live.type, at).map(({ label, place }) => (place === 1 ? `first in ${label}` : `number ${place} in ${label}`));
   const places = [...(live.path === null ? [] : [`at ${live.path}`]), ...listed];
   return places.length === 0 ? 'Live.' : `Live ${places.join(', ')}.`;
 }

@@ -1,17 +1,20 @@
-import type { SiteView } from './site-view.ts';
 import { type Actor, permit } from '../commands/permit.ts';
 import { applyEdit } from '../commands/release-design.ts';
+import { withEntries } from '../store/overlay-reader.ts';
+import type { Seeing } from './clock.ts';
 import { optionsOf, type Option } from './entry.ts';
+import { leftOut } from './left-out.ts';
+import { draftsSeen } from './preview.ts';
+import type { SiteView } from './site-view.ts';
 import type { Issue } from '@/core/issue.ts';
 import type { Listing, Operator } from '@/core/design/listing-spec.ts';
-import type { Values } from '@/core/design/values.ts';
-import { type ListingRow, columnsOf } from '@/core/listing/columns.ts';
-import { holds } from '@/core/listing/evaluate.ts';
-import { failedConditions } from '@/core/listing/explain.ts';
+import { columnsOf } from '@/core/listing/columns.ts';
 import { OPERATORS_OF, OPERATOR_WORDS } from '@/core/listing/operators.ts';
-import { type Condition, type ListingPlan, planListing } from '@/core/listing/plan.ts';
-import { resolveFilter } from '@/core/listing/resolve.ts';
-import { type Instant, Validity, covers } from '@/core/time/interval.ts';
+import { type ListingPlan, planListing } from '@/core/listing/plan.ts';
+import { type CompiledSite, compileSite } from '@/core/site/compile.ts';
+import type { SiteReader } from '@/core/site/reader.ts';
+import { render } from '@/core/site/render.ts';
+import { type Instant, Validity } from '@/core/time/interval.ts';
 
 /** A field a listing may filter or sort by, with what its controls offer. */
 export interface ListingColumn {
@@ -58,13 +61,18 @@ export interface ListedEntry {
   sorted: string;
 }
 
+/** Why an entry is out: a condition by its place in the sentence, from 0; or null where it is not live. */
+export interface Reason {
+  words: string;
+  condition: number | null;
+}
+
+/** An entry that is left out, with all that keeps it out. */
 export interface LeftOutEntry {
   id: string;
   name: string;
-  /** Not live, or the conditions that keep it out. */
-  reasons: string[];
-  near: boolean;
-  /** When it next goes live, where that is why it is out; ms UTC. */
+  reasons: Reason[];
+  /** When it comes in, as things stand; ms UTC, null where nothing known brings it in. */
   appears: Instant | null;
 }
 
@@ -76,15 +84,25 @@ export interface ListingOutcome {
   entries: ListedEntry[];
   leftOut: LeftOutEntry[];
   leftOutTotal: number;
-  /** How many each condition keeps out. */
+  /** How many each condition keeps out, of those looked at. */
   counts: { words: string; count: number }[];
+  /** The listing's first page; null for a listing without pages of its own. */
+  page: string | null;
+  /** How many entries were looked at for reasons, where that is not all; else null. */
+  lookedAt: number | null;
+}
+
+/** A listing, saved or not, and the name searched for among those left out. */
+export interface ListingInput {
+  key: string;
+  spec: unknown;
+  find: string;
 }
 
 const SHOWN = 60;
-const LOOKED_AT = 5000;
 
 /** The entries of an edited listing, and those it leaves out with the reasons. */
-export function listingOutcome(view: SiteView, actor: Actor, { key, spec }: { key: string; spec: unknown }, at: Instant): ListingOutcome | null {
+export function listingOutcome(view: SiteView, actor: Actor, { key, spec, find }: ListingInput, at: Instant, seeing: Seeing): ListingOutcome | null {
   permit(actor, 'read-unpublished');
   const current = view.at(at);
   if (!current) return null;
@@ -92,13 +110,22 @@ export function listingOutcome(view: SiteView, actor: Actor, { key, spec }: { ke
   const design = edited.ok ? edited.value : current.site.design;
   const { plan } = planListing(design.listings.find((l) => l.key === key)!, design);
   const issues = edited.ok ? [] : edited.issues;
-  if (!plan) return { issues, total: 0, pageSize: 1, entries: [], leftOut: [], leftOutTotal: 0, counts: [] };
-  const { ids, total } = current.reader.listing(plan, new Validity(at), 0, SHOWN);
-  return { issues, total, pageSize: plan.listing.pageSize, entries: listed(view, plan, ids, at), ...leftOut(view, plan, at) };
+  if (!plan) return { issues, total: 0, pageSize: 1, entries: [], leftOut: [], leftOutTotal: 0, counts: [], lookedAt: null, page: null };
+  const drafts = draftsSeen(view, actor, at, seeing);
+  const reader = withEntries(current.reader, drafts);
+  const { ids, total } = reader.listing(plan, new Validity(at), 0, SHOWN);
+  const page = edited.ok ? firstPage(compileSite(design).site, reader, plan.listing, at) : null;
+  return { issues, total, pageSize: plan.listing.pageSize, page, entries: listed(reader, plan, ids, at), ...leftOut(view, plan, { at, find, drafts, total }) };
 }
 
-function listed(view: SiteView, plan: ListingPlan, ids: string[], at: Instant): ListedEntry[] {
-  const live = view.at(at)!.reader.liveEntries(ids, new Validity(at));
+function firstPage(site: CompiledSite, reader: SiteReader, { key, address }: Listing, at: Instant): string | null {
+  const { front } = site.design.site;
+  const path = front && 'listing' in front && front.listing === key ? '/' : address;
+  return path === undefined ? null : render(site, reader, { path, at }).body;
+}
+
+function listed(reader: SiteReader, plan: ListingPlan, ids: string[], at: Instant): ListedEntry[] {
+  const live = reader.liveEntries(ids, new Validity(at));
   return ids.flatMap((id) => {
     const entry = live.get(id);
     if (!entry) return [];
@@ -108,47 +135,7 @@ function listed(view: SiteView, plan: ListingPlan, ids: string[], at: Instant): 
   });
 }
 
+/** A stored value as a list of results shows it. */
 function shown(value: unknown): string {
   return value === null || value === undefined ? '(blank)' : typeof value === 'number' && value > 1e11 ? new Date(value).toISOString().slice(0, 16).replace('T', ' ') : String(value);
-}
-
-type Row = { entry: string; created: number; published: number | null; starts: number | null; ends: number | null; values: string; name: string; next: number | null };
-
-function leftOut(view: SiteView, plan: ListingPlan, at: Instant): Pick<ListingOutcome, 'leftOut' | 'leftOutTotal' | 'counts'> {
-  const filter = resolveFilter(plan.filter, at, plan.zone, view.subjects);
-  const live = liveTest(view, at);
-  const out: LeftOutEntry[] = [];
-  const counts = new Map<string, number>();
-  const count = (words: string): void => void counts.set(words, (counts.get(words) ?? 0) + 1);
-  for (const row of candidates(view, plan, at)) {
-    const listingRow: ListingRow = { entry: row.entry, created: row.created, published: row.published ?? at, updated: row.starts ?? at, from: row.starts ?? at, to: row.ends, values: JSON.parse(row.values) as Values };
-    const isLiveNow = row.starts !== null;
-    if (isLiveNow && holds(filter, listingRow, live)) continue;
-    const failed = failedConditions(filter, listingRow, live).map(inWords);
-    const reasons = [...(isLiveNow ? [] : ['not live at this instant']), ...failed];
-    reasons.forEach(count);
-    out.push({ id: row.entry, name: row.name, reasons, near: reasons.length === 1, appears: !isLiveNow && failed.length === 0 ? row.next : null });
-  }
-  out.sort((a, b) => a.reasons.length - b.reasons.length || a.name.localeCompare(b.name));
-  return { leftOut: out.slice(0, SHOWN), leftOutTotal: out.length, counts: [...counts].map(([words, n]) => ({ words, count: n })).sort((a, b) => b.count - a.count) };
-}
-
-function candidates(view: SiteView, plan: ListingPlan, at: Instant): Row[] {
-  const sql = `
-    SELECT e.id AS entry, e.created, e.published, l.starts, l.ends, r."values", r.name, (SELECT min(starts) FROM live_interval AS n WHERE n.entry = e.id AND n.starts > @at) AS next
-    FROM entry AS e LEFT JOIN live_interval AS l ON l.entry = e.id AND l.starts <= @at AND (l.ends IS NULL OR l.ends > @at)
-    JOIN revision AS r ON r.entry = e.id AND r.number = coalesce(l.revision, e.newest)
-    WHERE e.type = @type ORDER BY e.id LIMIT ${LOOKED_AT}`;
-  return view.connection.driver.prepare(sql).all({ at, type: plan.type.key }) as Row[];
-}
-
-function liveTest(view: SiteView, at: Instant): (id: string) => boolean {
-  const spans = view.connection.driver.prepare('SELECT starts AS "from", ends AS "to" FROM live_interval WHERE entry = ?');
-  return (id) => (spans.all(id) as { from: number; to: number | null }[]).some((s) => covers(s, at));
-}
-
-/** A condition as it reads in the sentence, negated by context: "stock is more than 0". */
-function inWords({ column, op, spec }: Condition): string {
-  const value = spec.value === undefined ? '' : ` ${[spec.value].flat().join(', ')}`;
-  return `${column.label.toLowerCase()} ${OPERATOR_WORDS[op]}${value}`;
 }

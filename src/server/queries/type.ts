@@ -2,15 +2,17 @@ import type { SiteView } from './site-view.ts';
 import { type Actor, permit } from '../commands/permit.ts';
 import { applyEdit } from '../commands/release-design.ts';
 import { entryName, shownValue } from './content.ts';
-import { StoredTimeline } from '../store/timeline-source.ts';
+import { withEntries } from '../store/overlay-reader.ts';
+import { entryWith, explainWith, newestValues, readerSeeing } from './preview.ts';
+import type { Seeing } from './clock.ts';
 import { StoredReader, ValuesCache } from '../store/site-reader.ts';
 import { settledInstant } from '../store/write.ts';
 import type { Issue } from '@/core/issue.ts';
-import { explainBase } from '@/core/address/simulate.ts';
 import type { ContentType, Template } from '@/core/design/spec.ts';
 import type { EntryView, Values } from '@/core/design/values.ts';
 import type { TracedPart } from '@/core/pattern/compile.ts';
 import { type CompiledSite, compileSite } from '@/core/site/compile.ts';
+import type { SiteReader } from '@/core/site/reader.ts';
 import { PageScope } from '@/core/site/page-scope.ts';
 import { renderEntry } from '@/core/site/render.ts';
 import { Validity, type Instant } from '@/core/time/interval.ts';
@@ -58,7 +60,7 @@ export interface TypeOutcome {
 }
 
 /** The outcome of an edited type for a specimen as of an instant; a stand-in where the type has no entries. */
-export function typeOutcome(view: SiteView, actor: Actor, { key, spec, specimen }: { key: string; spec: unknown; specimen: string | null }, at: Instant): TypeOutcome | null {
+export function typeOutcome(view: SiteView, actor: Actor, { key, spec, specimen }: { key: string; spec: unknown; specimen: string | null }, at: Instant, seeing: Seeing): TypeOutcome | null {
   permit(actor, 'read-unpublished');
   const current = view.at(at);
   if (!current) return null;
@@ -66,13 +68,15 @@ export function typeOutcome(view: SiteView, actor: Actor, { key, spec, specimen 
   const site = edited.ok ? compileSite(edited.value).site : current.site;
   const type = site.types.get(key);
   if (!type) return null;
-  const stored = specimen === null ? undefined : valuesOfNewest(view, specimen);
+  const store = new StoredReader(view.connection, site, view.subjects, new ValuesCache(), settledInstant(view.connection));
+  const live = specimen === null ? undefined : store.liveEntries([specimen], new Validity(at)).get(specimen);
+  const stored = live && seeing === 'published' ? live.values : newestValues(view, specimen);
   const values = stored ?? standInValues(type, view);
   const id = specimen ?? `${key}-stand-in`;
-  const explained = type.address === undefined ? null : explain(view, site, type, id, values, at);
+  const explained = explainWith(view, site, type, id, values, at);
   const path = explained?.built.ok ? explained.built.path : null;
-  const entry: EntryView = { id, type, values, created: at, published: at, updated: at, author: actor.name, state: 'draft', path };
-  const reader = new StoredReader(view.connection, site, view.subjects, new ValuesCache(), settledInstant(view.connection));
+  const entry: EntryView = { ...entryWith(view, site, live, { id, type, values, author: actor.name }, at), path };
+  const reader = withEntries(readerSeeing(view, actor, at, seeing, store), [entry]);
   const page = type.address === undefined ? null : renderEntry(site, reader, entry, at);
   return {
     issues: edited.ok ? [] : edited.issues,
@@ -90,11 +94,6 @@ export function typeOutcome(view: SiteView, actor: Actor, { key, spec, specimen 
   };
 }
 
-function valuesOfNewest(view: SiteView, id: string): Values | undefined {
-  const json = view.connection.driver.prepare('SELECT "values" FROM revision WHERE entry = ? ORDER BY number DESC LIMIT 1').pluck().get(id) as string | undefined;
-  return json === undefined ? undefined : (JSON.parse(json) as Values);
-}
-
 /** Invented values by field kind, for a type without entries. */
 function standInValues(type: ContentType, view: SiteView): Values {
   const words = { text: `A sample ${type.label.toLowerCase()}`, paragraphs: 'A sentence or two that say what this is about.', number: 12, yesno: true, date: '2026-05-04', datetime: Date.UTC(2026, 4, 4, 9) };
@@ -109,17 +108,7 @@ function standInValues(type: ContentType, view: SiteView): Values {
   );
 }
 
-function explain(view: SiteView, site: CompiledSite, type: ContentType, id: string, values: Values, at: Instant): ReturnType<typeof explainBase> {
-  const stored = new StoredTimeline(view.connection, site, at);
-  const known = stored.entry(id);
-  const entry = known ?? { id, type, created: at, author: '', plans: [], byHand: [], revisions: [{ number: 1, saved: at, values, author: '' }] };
-  const source = Object.create(stored) as StoredTimeline;
-  source.entry = (other) => (other === id ? { ...entry, type } : stored.entry(other));
-  source.standing = (other) => (other === id ? { ...stored.standing(id), live: null, lastRevision: entry.revisions.at(-1)!.number } : stored.standing(other));
-  return explainBase(site.addresses, source, id, at);
-}
-
-function cardHtml(site: CompiledSite, reader: StoredReader, entry: EntryView, at: Instant): string | null {
+function cardHtml(site: CompiledSite, reader: SiteReader, entry: EntryView, at: Instant): string | null {
   const card = site.templates.cards.get(entry.type.key);
   if (!card) return null;
   const scope = new PageScope(site, reader, new Validity(at));

@@ -1,18 +1,75 @@
-import type { EntryView, Values } from '@/core/design/values.ts';
-import type { SiteReader } from '@/core/site/reader.ts';
+import { type ListingRow } from '@/core/listing/columns.ts';
+import { holds, totalOrder } from '@/core/listing/evaluate.ts';
+import type { ListingPlan } from '@/core/listing/plan.ts';
+import { resolveFilter } from '@/core/listing/resolve.ts';
+import type { EntryView } from '@/core/design/values.ts';
+import type { PathHolders, SiteReader } from '@/core/site/reader.ts';
 import type { Validity } from '@/core/time/interval.ts';
 
-/** A reader that shows other values for some entries, live ones only: drafts, or what a form holds unsaved. */
-export function withValues(reader: SiteReader, overlay: ReadonlyMap<string, Values>): SiteReader {
-  if (overlay.size === 0) return reader;
-  const shown: SiteReader = Object.create(reader) as SiteReader;
-  shown.liveEntries = (ids: readonly string[], validity: Validity): Map<string, EntryView> => {
-    const found = reader.liveEntries(ids, validity);
-    for (const [id, entry] of found) {
-      const values = overlay.get(id);
-      if (values) found.set(id, { ...entry, values });
+/** A reader to which some entries look as given, and live: drafts, or what a form holds unsaved. */
+export function withEntries(reader: SiteReader, entries: readonly EntryView[]): SiteReader {
+  return entries.length === 0 ? reader : new OverlayReader(reader, new Map(entries.map((e) => [e.id, e])));
+}
+
+class OverlayReader implements SiteReader {
+  readonly newestPages: SiteReader['newestPages'];
+  readonly livePages: SiteReader['livePages'];
+  readonly subject: SiteReader['subject'];
+  readonly keysWithin: SiteReader['keysWithin'];
+  readonly media: SiteReader['media'];
+
+  constructor(
+    private readonly below: SiteReader,
+    private readonly shown: ReadonlyMap<string, EntryView>,
+  ) {
+    this.newestPages = (...args) => below.newestPages(...args);
+    this.livePages = (...args) => below.livePages(...args);
+    this.subject = (...args) => below.subject(...args);
+    this.keysWithin = (...args) => below.keysWithin(...args);
+    this.media = (id) => below.media(id);
+  }
+
+  liveEntries(ids: readonly string[], validity: Validity): Map<string, EntryView> {
+    const found = this.below.liveEntries(ids, validity);
+    for (const id of ids) {
+      const entry = this.shown.get(id);
+      if (entry) found.set(id, entry);
     }
     return found;
-  };
-  return shown;
+  }
+
+  holders(path: string, validity: Validity): PathHolders {
+    const holder = [...this.shown.values()].find((e) => e.path === path);
+    return holder ? { current: { entry: holder.id, role: 'current' }, former: null } : this.below.holders(path, validity);
+  }
+
+  currentPath(entry: string, validity: Validity): string | null {
+    const shown = this.shown.get(entry);
+    return shown ? shown.path : this.below.currentPath(entry, validity);
+  }
+
+  typeOf(entry: string): string | null {
+    return this.shown.get(entry)?.type.key ?? this.below.typeOf(entry);
+  }
+
+  /**
+   * What a page of the list would be: without the entries shown otherwise the list is read from as many
+   * places earlier, for as many longer, and they are put in where the order wants them.
+   */
+  listing(plan: ListingPlan, validity: Validity, offset: number, limit: number, without: readonly string[] = []): { ids: string[]; total: number } {
+    const own = [...this.shown.values()].filter((e) => e.type.key === plan.type.key && !without.includes(e.id));
+    if (own.length === 0) return this.below.listing(plan, validity, offset, limit, without);
+    const start = Math.max(0, offset - own.length);
+    const rest = this.below.listing(plan, validity, start, limit + own.length, [...without, ...own.map((e) => e.id)]);
+    const filter = resolveFilter(plan.filter, validity.at, plan.zone, this.below);
+    const isLive = (id: string): boolean => this.liveEntries([id], validity).has(id);
+    const added = own.map(rowOf).filter((row) => holds(filter, row, isLive));
+    const there = [...this.below.liveEntries(rest.ids, validity).values()].map(rowOf);
+    const merged = [...there, ...added].sort(totalOrder(plan.sort)).map((row) => row.entry);
+    return { ids: merged.slice(offset - start, offset - start + limit), total: rest.total + added.length };
+  }
+}
+
+function rowOf({ id, created, published, updated, values }: EntryView): ListingRow {
+  return { entry: id, created, published: published ?? created, updated: updated ?? created, from: updated ?? created, to: null, values };
 }

@@ -135,8 +135,10 @@ export class StoredReader implements SiteReader {
     return (this.sql('SELECT type FROM entry WHERE id = ?').pluck().get(entry) as string | undefined) ?? null;
   }
 
-  listing(plan: ListingPlan, validity: Validity, offset: number, limit: number): { ids: string[]; total: number } {
-    const { from, params, order } = listingSql(plan, validity.at, this.settled, this.subjects, hasListingIndex(this.connection, plan));
+  listing(plan: ListingPlan, validity: Validity, offset: number, limit: number, without: readonly string[] = []): { ids: string[]; total: number } {
+    const { from: all, params: needed, order } = listingSql(plan, validity.at, this.settled, this.subjects, hasListingIndex(this.connection, plan));
+    const from = without.length === 0 ? all : `${all} AND r.entry NOT IN (${without.map(() => '?').join(', ')})`;
+    const params = [...needed, ...without];
     const ids = this.sql(`SELECT r.entry ${from} ORDER BY ${order} LIMIT ? OFFSET ?`).pluck().all(...params, limit, offset) as string[];
     const whole = ids.length < limit && (ids.length > 0 || offset === 0);
     const total = whole ? offset + ids.length : (this.sql(`SELECT count(*) ${from}`).pluck().get(...params) as number);

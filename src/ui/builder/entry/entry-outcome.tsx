@@ -28,14 +28,17 @@ export function EntryOutcomePane({ outcome, clock, problem }: { outcome: EntryOu
 }
 
 function Listed({ outcome }: { outcome: EntryOutcome }) {
-  if (outcome.listed.length === 0) return <p className="p-6 text-muted">In no listing at this instant: either it is not live, or every listing of its type leaves it out. A listing’s “Left out” side says why.</p>;
+  if (outcome.listed.length === 0) return <p className="p-6 text-muted">Every listing of its type leaves it out at this instant. A listing’s “Left out” side says why.</p>;
   return (
-    <ul className="p-6">
-      {outcome.listed.map(({ listing, label, place }) => (
-        <li key={listing} className="border-t border-rule py-1.5">
-          {place === 1 ? 'First' : `Number ${place}`} in <ClockLink href={`/build/listings/${listing}`}>{label}</ClockLink>
-        </li>
-      ))}
-    </ul>
+    <div className="p-6">
+      {!outcome.live && <p className="mb-2 text-muted">Not live at this instant; published as it is here, it would stand:</p>}
+      <ul>
+        {outcome.listed.map(({ listing, label, place }) => (
+          <li key={listing} className="border-t border-rule py-1.5">
+            {place === 1 ? 'First' : `Number ${place}`} in <ClockLink href={`/build/listings/${listing}`}>{label}</ClockLink>
+          </li>
+        ))}
+      </ul>
+    </div>
   );
 }

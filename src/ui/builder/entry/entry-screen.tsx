@@ -90,7 +90,7 @@ export function EntryScreen({ detail, outcome: first, clock, actions }: { detail
       lead={`${detail.type.label} · ${clock.tense === 'now' ? '' : `at ${instantWords(clock.at, clock.zone, clock.now)}: `}${detail.state}${changed ? ' · unsaved changes' : ''}`}
       actions={
         readOnly ? (
-          <button type="button" className="button" disabled={busy} onClick={() => void save()}>
+          <button type="button" className="button button-main" disabled={busy} onClick={() => void save()}>
             Restore as draft
           </button>
         ) : (
@@ -105,7 +105,7 @@ export function EntryScreen({ detail, outcome: first, clock, actions }: { detail
           <Issues issues={issues} title="Not done" />
           {recovery.found && (
             <p className="border-l-[3px] border-spruce bg-white px-3 py-2">
-              {`Unsaved words from ${instantWords(recovery.found.at, clock.zone, clock.now)} are kept in this browser. `}
+              {`Unsaved words from ${instantWords(recovery.found.at, clock.zone, clock.now)}${recovery.found.revision !== null && recovery.found.revision !== detail.revision ? `, written on version ${recovery.found.revision},` : ''} are kept in this browser. `}
               <button type="button" className="button-quiet" onClick={() => { setValues(recovery.found!.values); setChanged(true); recovery.taken(); }}>
                 Bring them back
               </button>

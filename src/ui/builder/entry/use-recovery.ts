@@ -17,11 +17,11 @@ export function useRecovery(detail: EntryDetail, unsaved: Values | null): { foun
   useEffect(() => {
     try {
       const kept = JSON.parse(localStorage.getItem(key) ?? 'null') as Kept | null;
-      if (kept && kept.revision === detail.revision) setFound(kept);
+      if (kept) setFound(kept);
     } catch {
       localStorage.removeItem(key);
     }
-  }, [key, detail.revision]);
+  }, [key]);
   useEffect(() => {
     if (unsaved === null) return;
     const timer = setTimeout(() => localStorage.setItem(key, JSON.stringify({ at: Date.now(), revision: detail.revision, values: unsaved } satisfies Kept)), 500);

@@ -15,7 +15,7 @@ export function ConditionLine({ condition, columns, onChange, onRemove }: { cond
     onChange(withValue({ field, op }, next, undefined));
   };
   return (
-    <div className="flex flex-wrap items-center gap-2">
+    <div data-condition className="flex flex-wrap items-center gap-2">
       <select aria-label="Field" className="control !w-40" value={condition.field} onChange={(e) => setField(e.target.value)}>
         {columns.map((c) => (
           <option key={c.name} value={c.name}>

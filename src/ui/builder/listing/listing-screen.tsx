@@ -9,6 +9,7 @@ import { Issues, Said } from '@/ui/primitives/issues.tsx';
 import { Tabs } from '@/ui/primitives/tabs.tsx';
 import { instantWords } from '../format.ts';
 import { Panes } from '../panes.tsx';
+import { PreviewFrame } from '../preview-frame.tsx';
 import { useOutcome } from '../use-outcome.ts';
 import { InSide, LeftOutSide } from './listing-sides.tsx';
 import { QuerySentence } from './query-sentence.tsx';
@@ -16,10 +17,11 @@ import { QuerySentence } from './query-sentence.tsx';
 /** A listing: its query as a sentence, who is in, who is left out and why. */
 export function ListingScreen({ detail, outcome: first, clock, release }: { detail: ListingDetail; outcome: ListingOutcome; clock: Clock; release: (edit: DesignEdit) => Promise<Result<{ at: number }>> }) {
   const [spec, setSpec] = useState(detail.spec);
+  const [find, setFind] = useState('');
   const [issues, setIssues] = useState<Issue[]>([]);
   const [said, setSaid] = useState<string | null>(null);
   const [busy, setBusy] = useState(false);
-  const { outcome, problem } = useOutcome<ListingOutcome>('listing', { at: clock.at, key: detail.spec.key, spec }, first);
+  const { outcome, problem } = useOutcome<ListingOutcome>('listing', { at: clock.at, seeing: clock.seeing, key: detail.spec.key, spec, find }, first);
   const changed = JSON.stringify(spec) !== JSON.stringify(detail.spec);
   const readOnly = clock.tense !== 'now';
 
@@ -62,7 +64,8 @@ export function ListingScreen({ detail, outcome: first, clock, release }: { deta
             label="Result"
             tabs={[
               { key: 'in', label: `In (${outcome.total})`, content: <InSide outcome={outcome} /> },
-              { key: 'out', label: `Left out (${outcome.leftOutTotal})`, content: <LeftOutSide outcome={outcome} clock={clock} /> },
+              ...(outcome.page === null ? [] : [{ key: 'page', label: 'Page', content: <div className="flex h-full flex-col"><PreviewFrame html={outcome.page} title="Page" first={`First page at ${spec.address ?? '/'}`} at={clock.at} /></div> }]),
+              { key: 'out', label: `Left out (${outcome.leftOutTotal})`, content: <LeftOutSide outcome={outcome} clock={clock} find={find} onFind={setFind} /> },
             ]}
           />
         </>

@@ -1,8 +1,8 @@
 'use client';
 
-import { Fragment, useState } from 'react';
+import { Fragment } from 'react';
 import type { Clock } from '@/server/queries/clock.ts';
-import type { ListingOutcome } from '@/server/queries/listing.ts';
+import type { ListingOutcome, Reason } from '@/server/queries/listing.ts';
 import { counted, instantWords } from '../format.ts';
 import { ClockLink } from '../shell/clock-link.tsx';
 import { useClockParameters } from '../shell/use-clock.ts';
@@ -41,10 +41,8 @@ export function InSide({ outcome }: { outcome: ListingOutcome }) {
 }
 
 /** Who is left out, near misses first, with what keeps each out. */
-export function LeftOutSide({ outcome, clock }: { outcome: ListingOutcome; clock: Clock }) {
-  const [search, setSearch] = useState('');
+export function LeftOutSide({ outcome, clock, find, onFind }: { outcome: ListingOutcome; clock: Clock; find: string; onFind: (name: string) => void }) {
   const { set } = useClockParameters();
-  const found = outcome.leftOut.filter((e) => e.name.toLowerCase().includes(search.toLowerCase()));
   if (outcome.leftOutTotal === 0) return <p className="p-6 text-muted">Every entry of the type is in.</p>;
   return (
     <div className="px-6 py-3">
@@ -53,16 +51,20 @@ export function LeftOutSide({ outcome, clock }: { outcome: ListingOutcome; clock
           <li key={words}>{`${count} × ${words}`}</li>
         ))}
       </ul>
-      <input aria-label="Find an entry" placeholder="Find an entry" className="control mb-2 !w-64" value={search} onChange={(e) => setSearch(e.target.value)} />
+      {outcome.lookedAt !== null && <p className="mb-2 text-muted">{`Reasons are counted for the first ${outcome.lookedAt.toLocaleString('en')} entries; find others by name.`}</p>}
+      <input aria-label="Find an entry" placeholder="Find an entry" className="control mb-2 !w-64" value={find} onChange={(e) => onFind(e.target.value)} />
       <table className="table">
         <thead>
           <tr>
             <th scope="col">Entry</th>
             <th scope="col">Out because it fails</th>
+            <th scope="col">
+              <span className="sr-only">When it comes in</span>
+            </th>
           </tr>
         </thead>
         <tbody>
-          {found.map((entry) => (
+          {outcome.leftOut.map((entry) => (
             <tr key={entry.id}>
               <td className="font-[550]">
                 <ClockLink href={`/build/content/${entry.id}`} className="text-ink hover:underline">
@@ -70,9 +72,13 @@ export function LeftOutSide({ outcome, clock }: { outcome: ListingOutcome; clock
                 </ClockLink>
               </td>
               <td>
-                {entry.reasons.join('; ')}
+                {entry.reasons.map((reason) => (
+                  <ReasonLine key={reason.words} reason={reason} />
+                ))}
+              </td>
+              <td className="text-right whitespace-nowrap">
                 {entry.appears !== null && (
-                  <button type="button" className="button-quiet text-amber-text" onClick={() => set({ at: entry.appears })}>
+                  <button type="button" className="button-quiet !text-amber-text" title="Look at that instant" onClick={() => set({ at: entry.appears })}>
                     {`Appears ${instantWords(entry.appears, clock.zone, clock.now)}`}
                   </button>
                 )}
@@ -81,7 +87,25 @@ export function LeftOutSide({ outcome, clock }: { outcome: ListingOutcome; clock
           ))}
         </tbody>
       </table>
-      {found.length === 0 && <p className="py-2 text-muted">{`Nobody left out is called “${search}”.`}</p>}
+      {outcome.leftOut.length === 0 && <p className="py-2 text-muted">{`Nobody left out is called “${find}”.`}</p>}
+      {outcome.leftOut.length > 0 && find === '' && outcome.leftOutTotal > outcome.leftOut.length && <p className="py-2 text-muted">{`and ${counted(outcome.leftOutTotal - outcome.leftOut.length, 'more', 'more')}`}</p>}
     </div>
+  );
+}
+
+/** What keeps an entry out; a condition can be gone to. */
+function ReasonLine({ reason }: { reason: Reason }) {
+  const go = (): void => {
+    const line = document.querySelectorAll<HTMLElement>('[data-condition]')[reason.condition ?? -1];
+    line?.scrollIntoView({ block: 'center' });
+    line?.querySelector<HTMLElement>('select, input')?.focus();
+  };
+  if (reason.condition === null) return <p>{reason.words}</p>;
+  return (
+    <p>
+      <button type="button" className="text-left text-spruce hover:underline" title="Change this condition" onClick={go}>
+        {reason.words}
+      </button>
+    </p>
   );
 }

@@ -21,7 +21,7 @@ export function ClockStrip({ zone, serverNow, ticks }: { zone: string; serverNow
   const looking = Number.isNaN(parsed) ? null : parsed;
   const at = looking ?? now;
   const between = looking === null ? 0 : ticks.filter((t) => t.at > Math.min(now, at) && t.at <= Math.max(now, at)).length;
-  const words = looking === null ? `Now · ${instantWords(now, zone, now)}` : `Looking at ${instantWords(at, zone, now)}`;
+  const words = looking === null ? `Now · ${instantWords(now - (now % 60_000), zone, now)}` : `Looking at ${instantWords(at, zone, now)}`;
   const spoken = looking === null ? `${words} (${zone})` : `${words} (${zone}), ${between === 0 ? 'no changes' : `${between} ${between === 1 ? 'change' : 'changes'}`} ${at < now ? 'before' : 'from'} now`;
 
   const earlier = (): void => goTo(ticks.findLast((t) => t.at < at)?.at);

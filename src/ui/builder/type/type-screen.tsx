@@ -23,7 +23,7 @@ export function TypeScreen({ detail, outcome: first, specimen: firstSpecimen, cl
   const [issues, setIssues] = useState<Issue[]>([]);
   const [said, setSaid] = useState<string | null>(null);
   const [busy, setBusy] = useState(false);
-  const { outcome, problem } = useOutcome<TypeOutcome>('type', { at: clock.at, key: detail.spec.key, spec, specimen }, first);
+  const { outcome, problem } = useOutcome<TypeOutcome>('type', { at: clock.at, seeing: clock.seeing, key: detail.spec.key, spec, specimen }, first);
   const changed = JSON.stringify(spec) !== JSON.stringify(detail.spec);
   const readOnly = clock.tense !== 'now';
 

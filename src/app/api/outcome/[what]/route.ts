@@ -5,7 +5,7 @@ const clock = { at: z.number(), seeing: z.enum(['published', 'draft']).default('
 const FORMS = {
   entry: z.object({ ...clock, id: z.string().nullable(), type: z.string(), values: z.record(z.string(), z.unknown()).nullable() }),
   type: z.object({ ...clock, key: z.string(), spec: z.unknown(), specimen: z.string().nullable() }),
-  listing: z.object({ ...clock, key: z.string(), spec: z.unknown() }),
+  listing: z.object({ ...clock, key: z.string(), spec: z.unknown(), find: z.string().max(200).default('') }),
 };
 
 /** What unsaved values, or an unsaved setting, would make of the site as of an instant. Writes nothing. */
@@ -27,9 +27,9 @@ export async function POST(request: Request, { params }: { params: Promise<{ wha
     }
     if (name === 'type') {
       const input = data as z.output<typeof FORMS.type>;
-      return reader.ask('typeOutcome', actor!, { ...input, spec: input.spec }, input.at);
+      return reader.ask('typeOutcome', actor!, { ...input, spec: input.spec }, input.at, input.seeing);
     }
     const input = data as z.output<typeof FORMS.listing>;
-    return reader.ask('listingOutcome', actor!, { ...input, spec: input.spec }, input.at);
+    return reader.ask('listingOutcome', actor!, { ...input, spec: input.spec }, input.at, input.seeing);
   }
 }

@@ -8,6 +8,6 @@ export default async function Page({ params, searchParams }: { params: Promise<{
   const { key } = await params;
   const detail = await ask('listingDetail', key, clock.at);
   if (!detail) notFound();
-  const outcome = (await ask('listingOutcome', { key, spec: detail.spec }, clock.at))!;
+  const outcome = (await ask('listingOutcome', { key, spec: detail.spec, find: '' }, clock.at, clock.seeing))!;
   return <ListingScreen key={`${key}/${clock.tense}`} detail={detail} outcome={outcome} clock={clock} release={releaseEdit} />;
 }

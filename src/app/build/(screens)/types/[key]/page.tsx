@@ -9,6 +9,6 @@ export default async function Page({ params, searchParams }: { params: Promise<{
   const detail = await ask('typeDetail', key, clock.at);
   if (!detail) notFound();
   const specimen = detail.specimens[0]?.id ?? null;
-  const outcome = (await ask('typeOutcome', { key, spec: detail.spec, specimen }, clock.at))!;
+  const outcome = (await ask('typeOutcome', { key, spec: detail.spec, specimen }, clock.at, clock.seeing))!;
   return <TypeScreen key={`${key}/${clock.tense}`} detail={detail} outcome={outcome} specimen={specimen} clock={clock} release={releaseEdit} />;
 }

@@ -1,0 +1,96 @@
+import type { LeftOutEntry, ListingOutcome, Reason } from './listing.ts';
+import type { SiteView } from './site-view.ts';
+import type { EntryView, Values } from '@/core/design/values.ts';
+import { type Column, type ListingRow, cell } from '@/core/listing/columns.ts';
+import { holds } from '@/core/listing/evaluate.ts';
+import { failedConditions } from '@/core/listing/explain.ts';
+import { OPERATOR_WORDS } from '@/core/listing/operators.ts';
+import { type Condition, type ListingPlan, conditionsOf } from '@/core/listing/plan.ts';
+import { resolveFilter } from '@/core/listing/resolve.ts';
+import { type Instant, covers } from '@/core/time/interval.ts';
+import { addDays, dayStart } from '@/core/time/zone.ts';
+
+const SHOWN = 60;
+const LOOKED_AT = 5000;
+
+type Row = { entry: string; created: number; published: number | null; starts: number | null; ends: number | null; values: string; name: string; next: number | null };
+
+/** What is asked: as of when, whose name, with which drafts in place of what is published, and how many are in. */
+interface Asked {
+  at: Instant;
+  find: string;
+  drafts: readonly EntryView[];
+  total: number;
+}
+
+/** Those a listing leaves out, near misses first, with what keeps each out and when it comes in. */
+export function leftOut(view: SiteView, plan: ListingPlan, asked: Asked): Pick<ListingOutcome, 'leftOut' | 'leftOutTotal' | 'counts' | 'lookedAt'> {
+  const { at, total } = asked;
+  const filterAt = (instant: Instant): ReturnType<typeof resolveFilter> => resolveFilter(plan.filter, instant, plan.zone, view.subjects);
+  const filter = filterAt(at);
+  const live = liveTest(view);
+  const drafts = new Map(asked.drafts.map((d) => [d.id, d]));
+  const rows = candidates(view, plan, asked);
+  const out: LeftOutEntry[] = [];
+  for (const stored of rows) {
+    const row = rowOf(stored, drafts.get(stored.entry), at);
+    const isLive = stored.starts !== null || drafts.has(stored.entry);
+    if (isLive && holds(filter, row, (id) => live(id, at))) continue;
+    const failed = failedConditions(filter, row, (id) => live(id, at));
+    const reasons: Reason[] = [...(isLive ? [] : [{ words: 'not live at this instant', condition: null }]), ...failed.map((c) => ({ words: inWords(c), condition: conditionsOf(plan.filter).indexOf(c) }))];
+    const instants = isLive ? failed.flatMap((c) => crossings(c, row, plan.zone)) : stored.next === null ? [] : [stored.next];
+    const runs = isLive ? { from: row.from, to: row.to } : { from: at, to: null };
+    const appears = instants.filter((t) => t > at && covers(runs, t)).sort((a, b) => a - b).find((t) => holds(filterAt(t), row, (id) => live(id, t)));
+    out.push({ id: stored.entry, name: stored.name, reasons, appears: appears ?? null });
+  }
+  out.sort((a, b) => a.reasons.length - b.reasons.length || a.name.localeCompare(b.name));
+  const all = view.connection.driver.prepare('SELECT count(*) FROM entry WHERE type = ?').pluck().get(plan.type.key) as number;
+  return { leftOut: out.slice(0, SHOWN), leftOutTotal: Math.max(out.length, all - total), counts: countReasons(out), lookedAt: rows.length === LOOKED_AT ? LOOKED_AT : null };
+}
+
+function rowOf(row: Row, draft: EntryView | undefined, at: Instant): ListingRow {
+  const values = draft ? draft.values : (JSON.parse(row.values) as Values);
+  return { entry: row.entry, created: row.created, published: row.published ?? at, updated: row.starts ?? at, from: row.starts ?? at, to: row.ends, values };
+}
+
+function countReasons(out: readonly LeftOutEntry[]): ListingOutcome['counts'] {
+  const counts = new Map<string, number>();
+  for (const { reasons } of out) for (const { words } of reasons) counts.set(words, (counts.get(words) ?? 0) + 1);
+  return [...counts].map(([words, count]) => ({ words, count })).sort((a, b) => b.count - a.count);
+}
+
+function candidates(view: SiteView, plan: ListingPlan, { at, find }: Asked): Row[] {
+  const sql = `
+    SELECT e.id AS entry, e.created, e.published, l.starts, l.ends, r."values", r.name, (SELECT min(starts) FROM live_interval AS n WHERE n.entry = e.id AND n.starts > @at) AS next
+    FROM entry AS e LEFT JOIN live_interval AS l ON l.entry = e.id AND l.starts <= @at AND (l.ends IS NULL OR l.ends > @at)
+    JOIN revision AS r ON r.entry = e.id AND r.number = coalesce(l.revision, e.newest)
+    WHERE e.type = @type AND (@find = '' OR instr(lower(r.name), lower(@find)) > 0) ORDER BY e.created, e.id LIMIT ${LOOKED_AT}`;
+  return view.connection.driver.prepare(sql).all({ at, type: plan.type.key, find }) as Row[];
+}
+
+function liveTest(view: SiteView): (id: string, at: Instant) => boolean {
+  const one = view.connection.driver.prepare('SELECT 1 FROM live_interval WHERE entry = ? AND starts <= ? AND (ends IS NULL OR ends > ?)').pluck();
+  return (id, at) => one.get(id, at, at) !== undefined;
+}
+
+/** The instants at which a comparison with today or now may turn for a row, by the value it has. */
+function crossings({ column, operand }: Condition, row: ListingRow, zone: string): Instant[] {
+  if (operand.kind !== 'relative') return [];
+  const value = valueOf(row, column);
+  if (value === null) return [];
+  if ('now' in operand.value) return typeof value === 'number' ? [value - operand.value.now, value - operand.value.now + 1] : [];
+  const { today } = operand.value;
+  const day = typeof value === 'number' ? new Date(value).toISOString().slice(0, 10) : value;
+  return [-1, 0, 1, 2].map((more) => dayStart(addDays(day, more - today), zone));
+}
+
+function valueOf(row: ListingRow, column: Column): string | number | null {
+  const value = cell(row, column);
+  return typeof value === 'string' || typeof value === 'number' ? value : null;
+}
+
+/** A condition as it reads in the sentence: "stock is more than 0". */
+function inWords({ column, op, spec }: Condition): string {
+  const value = spec.value === undefined ? '' : ` ${[spec.value].flat().join(', ')}`;
+  return `${column.label.toLowerCase()} ${OPERATOR_WORDS[op]}${value}`;
+}
