@@ -7,8 +7,9 @@ const [{ context }, { bundle, copyMigrations }] = await Promise.all([import('esb
 const OUT = '.dev';
 let server;
 let stopping = false;
-/** Restarts one after the other: a second edit may come while the server still ends. */
+/** Restarts one after the other, the next one for all edits that came in between. */
 let restarting = Promise.resolve();
+let wanted = false;
 
 /** Ends the running server, if any, and starts it from the newest bundle. */
 async function restart() {
@@ -28,7 +29,12 @@ const plugin = {
     build.onEnd(({ errors }) => {
       if (errors.length > 0) return;
       copyMigrations(OUT);
-      restarting = restarting.then(restart);
+      if (wanted) return;
+      wanted = true;
+      restarting = restarting.then(() => {
+        wanted = false;
+        return restart();
+      });
     });
   },
 };

@@ -53,8 +53,8 @@ export class Environments {
   objectOf(type: ContentType): ObjectType {
     let found = this.objects.get(type.key);
     if (!found) {
-      const members = new Map<string, Member>(Object.entries(ENTRY_EXTRAS));
-      for (const field of type.fields) members.set(field.key, this.member(field));
+      const members = new Map<string, Member>(type.fields.map((field) => [field.key, this.member(field)]));
+      for (const [name, extra] of Object.entries(ENTRY_EXTRAS)) if (!members.has(name)) members.set(name, extra);
       found = objectType(type.label.toLowerCase(), members, type.naming);
       this.objects.set(type.key, found);
     }

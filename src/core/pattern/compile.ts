@@ -49,7 +49,7 @@ interface CompiledPart {
 /** Reads, checks and compiles a pattern; `pattern` is null where anything is wrong. */
 export function compilePattern(source: string, env: Environment, context: Context): { pattern: CompiledPattern | null; issues: Issue[] } {
   const { tree, issues } = readPattern(source);
-  const compiler = new PatternCompiler(env, context, issues);
+  const compiler = new PatternCompiler(env, context, issues, issues.length === 0);
   const pattern = compiler.pattern(tree);
   return { pattern: issues.length === 0 ? pattern : null, issues };
 }
@@ -64,6 +64,8 @@ class PatternCompiler {
     env: Environment,
     private readonly context: Context,
     private readonly issues: Issue[],
+    /** Whether the pattern could be read as it is meant. */
+    private readonly wellRead: boolean,
   ) {
     this.expressions = new ExpressionCompiler(env, context === 'address', issues);
     this.escape = context === 'text' || context === 'attribute' ? escapeHtml : (text) => text;
@@ -114,7 +116,7 @@ class PatternCompiler {
   }
 
   private literal(part: Extract<Part, { kind: 'text' }>): CompiledPart {
-    if (this.context === 'address') this.checkAddressText(part);
+    if (this.context === 'address' && this.wellRead) this.checkAddressText(part);
     const text = this.escape(part.text);
     return { kind: 'literal', literal: text, text: () => text, trace: (_, out) => out.push({ kind: 'literal', text: part.text, range: part.range }) };
   }

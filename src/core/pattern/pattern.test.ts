@@ -112,6 +112,7 @@ describe('reading', () => {
   });
 
   test('every issue of a broken pattern says where, why and what to do', () => {
+    expect(readPattern('/{a[-{b}]').issues.map((i) => i.code)).toEqual(['unexpected-character']);
     for (const issue of readPattern('a] {b c} [d').issues) {
       expect(issue.range!.end).toBeGreaterThan(issue.range!.start);
       expect(issue.message).toMatch(/\.$/);

@@ -27,6 +27,7 @@ class Reader {
   private readonly issues: Issue[] = [];
   private readonly frames: Frame[] = [{ parts: [], start: 0 }];
   private pos = 0;
+  private lost = false;
 
   constructor(
     private readonly source: string,
@@ -90,7 +91,9 @@ class Reader {
   private expression(): void {
     const start = this.pos;
     const read = readExpression(this.source, start + 1);
-    this.issues.push(...read.issues);
+    // What stands after a broken expression is likely to be read wrongly too; one cause, one issue.
+    if (!this.lost) this.issues.push(...read.issues);
+    if (read.issues.length > 0) this.lost = true;
     this.pos = read.end;
     if (read.expression) this.frames.at(-1)!.parts.push({ kind: 'expression', expression: read.expression, range: { start, end: read.end } });
   }
@@ -107,6 +110,6 @@ class Reader {
   }
 
   private issue(code: string, start: number, end: number, message: string, fix: string, replacement?: string): void {
-    this.issues.push({ code, range: { start, end }, message, fix, ...(replacement === undefined ? {} : { replacement }) });
+    if (!this.lost) this.issues.push({ code, range: { start, end }, message, fix, ...(replacement === undefined ? {} : { replacement }) });
   }
 }

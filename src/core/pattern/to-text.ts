@@ -37,7 +37,7 @@ function singleToText(type: ValueType): ToText {
     case 'number':
       return (v, scope) => (scope.address || type.plain ? String(v) : formatNumber(v as number, scope.language));
     case 'yesno':
-      return (v) => (v ? 'yes' : 'no');
+      return (v, scope) => yesOrNo(scope.address ? '' : scope.language)[v ? 0 : 1];
     case 'date':
       return (v, scope) => (scope.address ? String(v) : formatStyled(v as DateValue, 'medium', scope.language, scope.zone));
     case 'datetime':
@@ -53,6 +53,12 @@ function singleToText(type: ValueType): ToText {
     default:
       return (v) => blankToNull(String(v));
   }
+}
+
+const YES_NO: Record<string, readonly [yes: string, no: string]> = { de: ['ja', 'nein'] };
+
+function yesOrNo(language: string): readonly [string, string] {
+  return YES_NO[language.split('-')[0]!.toLowerCase()] ?? ['yes', 'no'];
 }
 
 function objectToText(type: ValueType): ToText {

@@ -6,6 +6,7 @@ import { Environments } from '../design/environment.ts';
 import type { ContentType, Design } from '../design/spec.ts';
 import { type ListingPlan, planListing } from '../listing/plan.ts';
 import { type SeoBook, compileSeo } from '../metadata/rules.ts';
+import { DEFAULT_STYLE } from '../template/default-style.ts';
 import { type Templates, compileTemplates } from '../template/compile.ts';
 import { checkDesign } from './check-design.ts';
 
@@ -22,6 +23,8 @@ export interface CompiledSite {
   seo: SeoBook;
   /** By-hand redirects by normal path. */
   redirects: Map<string, { to: string; status: number }>;
+  /** The style sheet of the pages: the design's, or the one for sites without. */
+  css: string;
   /** Names the style sheet; changes whenever its text does. */
   styleKey: string;
 }
@@ -39,6 +42,7 @@ export function compileSite(design: Design): { site: CompiledSite; issues: Issue
     issues.push(...planned.issues.map((issue) => ({ ...issue, path: `listings/${listing.key}/${issue.path}` })));
     if (planned.plan) listings.set(listing.key, planned.plan);
   }
+  const css = design.css.trim() === '' ? DEFAULT_STYLE : design.css;
   const site: CompiledSite = {
     design,
     environments,
@@ -49,7 +53,8 @@ export function compileSite(design: Design): { site: CompiledSite; issues: Issue
     templates: templates.templates,
     seo: seo.seo,
     redirects: new Map(design.redirects.map((r) => [normalOf(r.from), { to: r.to, status: r.status }])),
-    styleKey: fingerprint(design.css),
+    css,
+    styleKey: fingerprint(css),
   };
   return { site, issues: [...issues, ...addresses.issues, ...templates.issues, ...seo.issues, ...frontIssues(design), ...reservedIssues(design)] };
 }

@@ -11,9 +11,8 @@ export function documentHtml(site: CompiledSite, scope: PageScope, meta: PageMet
   const slots: Record<string, string> = { main };
   for (const [name, render] of Object.entries(template.slots)) slots[name] = render(scope);
   const body = site.templates.frame.render(scope.frame(slots));
-  const style = site.design.css === '' ? '' : `<link rel="stylesheet" href="/style/${site.styleKey}.css">`;
   return (
     `<!doctype html>\n<html lang="${escapeHtml(meta.language)}">\n<head><meta charset="utf-8"><meta name="viewport" content="width=device-width, initial-scale=1">` +
-    `${headHtml(meta)}${style}</head>\n<body><a class="skip" href="#content">${escapeHtml(wordsOf(meta.language).skip)}</a>${body}</body>\n</html>\n`
+    `${headHtml(meta)}<link rel="stylesheet" href="/style/${site.styleKey}.css"></head>\n<body><a class="skip" href="#content">${escapeHtml(wordsOf(meta.language).skip)}</a>${body}</body>\n</html>\n`
   );
 }

@@ -65,7 +65,7 @@ export class MediaDelivery {
     const specs = this.view.connection.driver.prepare('SELECT starts FROM design_version ORDER BY id DESC LIMIT 20').pluck().all() as number[];
     for (const starts of specs) {
       const site = this.view.at(starts)?.site;
-      if (site?.styleKey === key) return site.design.css;
+      if (site?.styleKey === key) return site.css;
     }
     return null;
   }

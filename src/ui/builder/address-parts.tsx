@@ -9,8 +9,8 @@ export function AddressParts({ path, parts, missing }: { path: string | null; pa
         {parts
           .filter((p) => p.kind !== 'literal' && p.kind !== 'left-out')
           .map((part, i) => (
-            <li key={i} className="border-t-2 border-spruce pt-0.5">
-              <span className="block">{part.text === '' ? '(blank)' : part.text}</span>
+            <li key={i} className="max-w-full min-w-0 border-t-2 border-spruce pt-0.5">
+              <span className="line-clamp-2 block max-w-[320px] [overflow-wrap:anywhere]" title={part.text}>{part.text === '' ? '(blank)' : part.text}</span>
               <span className="block font-mono text-muted">{part.expression}</span>
             </li>
           ))}

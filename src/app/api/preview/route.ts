@@ -27,7 +27,7 @@ export async function GET(request: Request): Promise<Response> {
   const at = Number(new URL(request.url).searchParams.get('at')) || Date.now();
   const site = container().view.at(at)?.site;
   const nonce = randomBytes(16).toString('base64');
-  const style = site && site.design.css !== '' ? `<link rel="stylesheet" href="/style/${site.styleKey}.css">` : '';
+  const style = site ? `<link rel="stylesheet" href="/style/${site.styleKey}.css">` : '';
   const html = `<!doctype html><html lang="en"><head><meta charset="utf-8"><meta name="viewport" content="width=device-width, initial-scale=1"><title>Preview</title>${style}</head><body><script nonce="${nonce}">${SCRIPT}</script></body></html>`;
   return new Response(html, {
     headers: {

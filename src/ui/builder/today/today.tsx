@@ -81,8 +81,8 @@ function EmptySite() {
   return (
     <main className="p-6">
       <h1>No site yet</h1>
-      <p className="mt-2">Load a folder to begin; it is described in docs/site-folder.md.</p>
-      <pre className="mt-3 font-mono text-table">npx bontel load FOLDER</pre>
+      <p className="mt-2">Load a folder of your own, as docs/site-folder.md describes it, or the demo. This screen fills as soon as it is there.</p>
+      <pre className="mt-3 font-mono text-table">{'npx bontel load FOLDER\nnpx bontel load demo/site'}</pre>
       <ol className="mt-4 list-decimal pl-5 text-muted">
         <li>A type</li>
         <li>its address</li>
