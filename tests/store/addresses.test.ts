@@ -165,6 +165,14 @@ describe('pages within pages', () => {
     expect(view.render('/', at('2026-06-02'))!.kind).toBe('front');
   });
 
+  test('children move when their parent comes back to another address than it left', async () => {
+    const parent = (live: string[]): object => entry('p', 'About', live);
+    const { view } = await loadFiles({ 'types/page.json': page(), 'entries/page/p.json': parent(['2026-01-01/2026-02-01', '2026-04-01/']), 'entries/page/q.json': entry('q', 'About', ['2026-03-01/'], { created: '2025-02-01' }), 'entries/page/c.json': entry('c', 'Team', ['2026-01-01/'], {}, { inside: 'p' }) });
+    expect(paths(view, '2026-03-02')).toEqual(['/', '/about', '/about/team']);
+    expect(paths(view, '2026-04-02')).toEqual(['/', '/about', '/about-2', '/about-2/team']);
+    expect(answer(view, '/about/team', '2026-04-02')).toBe('308 /about-2/team');
+  });
+
   test('a circle of pages keeps them from being published, with the reason', async () => {
     const { issues } = await loadFiles({ 'types/page.json': page(), 'entries/page/a.json': entry('a', 'A', ['2026-01-01/'], {}, { inside: 'b' }), 'entries/page/b.json': entry('b', 'B', [], {}, { inside: 'a' }) });
     expect(issues).toMatchObject([{ code: 'cycle', path: 'entries/page/a.json' }]);

@@ -8,7 +8,7 @@ import type { AddressRule } from './rules.ts';
  * that sit within pages of their own type are the one exception: there the entries make a tree.
  */
 export function circularAddresses(design: Design, byType: ReadonlyMap<string, AddressRule>): Issue[] {
-  const builtOn = new Map([...byType].map(([key, { type, pattern }]) => [key, typesBuiltOn(design, type, pattern.chains)]));
+  const builtOn = new Map([...byType].map(([key, { type, pattern }]) => [key, typesBuiltOn(design, type, pattern.chains, false)]));
   return [...builtOn.keys()].flatMap((key) => {
     const circle = wayBack(key, builtOn);
     if (!circle) return [];
@@ -18,14 +18,20 @@ export function circularAddresses(design: Design, byType: ReadonlyMap<string, Ad
   });
 }
 
-function typesBuiltOn(design: Design, type: ContentType, chains: readonly FieldChain[]): Set<string> {
+/** Keys of the types whose paths some address reads. */
+export function typesReadByAddresses(design: Design, byType: ReadonlyMap<string, AddressRule>): Set<string> {
+  return new Set([...byType.values()].flatMap(({ type, pattern }) => [...typesBuiltOn(design, type, pattern.chains, true)]));
+}
+
+/** `tree`: whether pages that sit within pages of their own type count. */
+function typesBuiltOn(design: Design, type: ContentType, chains: readonly FieldChain[], tree: boolean): Set<string> {
   const found = new Set<string>();
   for (const chain of chains) {
     if (!chain.readsPath) continue;
     const fields = chain.fields.slice(0, chain.references).map((id) => design.types.flatMap((t) => t.fields).find((f) => f.id === id));
     const last = fields.at(-1);
     if (!last) found.add(type.key);
-    else for (const target of last.types ?? design.types.map((t) => t.key)) if (target !== type.key || !fields.every((f) => f?.sitsWithin)) found.add(target);
+    else for (const target of last.types ?? design.types.map((t) => t.key)) if (tree || target !== type.key || !fields.every((f) => f?.sitsWithin)) found.add(target);
   }
   return found;
 }

@@ -2,7 +2,7 @@ import { type Issue, at } from '../issue.ts';
 import { type CompiledPattern, compilePattern } from '../pattern/compile.ts';
 import type { Environments } from '../design/environment.ts';
 import type { ContentType, Design } from '../design/spec.ts';
-import { circularAddresses } from './dependencies.ts';
+import { circularAddresses, typesReadByAddresses } from './dependencies.ts';
 
 /** A type's compiled address pattern, and the references it reads through. */
 export interface AddressRule {
@@ -16,6 +16,8 @@ export interface AddressRules {
   byType: Map<string, AddressRule>;
   /** Ids of reference fields that some address reads through, by type key. */
   referenceFields: Map<string, string[]>;
+  /** Types whose paths other addresses are built on, by key. */
+  builtOn: Set<string>;
   listingAddresses: Set<string>;
   frontEntry: string | null;
 }
@@ -36,6 +38,7 @@ export function compileAddressRules(design: Design, environments: Environments):
       design,
       byType,
       referenceFields: referenceFields(design, byType),
+      builtOn: typesReadByAddresses(design, byType),
       listingAddresses: new Set([...design.listings.flatMap((l) => l.address ?? []), ...(front && 'listing' in front ? ['/'] : [])]),
       frontEntry: front && 'entry' in front ? front.entry : null,
     },

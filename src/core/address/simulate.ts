@@ -50,6 +50,8 @@ class Simulation {
   private released = new Map<string, Answer>();
   private pending = new Set<string>();
   private before = new Map<string, Standing>();
+  /** Entries found to move although nothing of their own says so. */
+  private moving = new Set<string>();
   private building = new Set<string>();
   private cyclic = false;
   /** The pieces of the base built last. */
@@ -75,16 +77,51 @@ class Simulation {
     };
   }
 
-  /** One instant: plans, then endings, then claims. */
+  /**
+   * One instant: plans, then endings, then claims. What others are built on may get another path only
+   * when it is dealt, so where that can be, a rehearsal finds who has to move as well.
+   */
   instant(at: Instant, ids: ReadonlySet<string>): void {
+    this.begin(at, ids, new Set());
+    let claims = this.claims();
+    while (claims.some((entry) => this.rules.builtOn.has(entry.type.key))) {
+      const late = this.rehearse(ids);
+      if (late.length === 0) break;
+      for (const id of late) this.moving.add(id);
+      claims = this.claims();
+    }
+    this.deal(claims);
+  }
+
+  private begin(at: Instant, ids: ReadonlySet<string>, moving: ReadonlySet<string>): void {
     this.now = at;
+    this.moving = new Set(moving);
     this.before.clear();
-    this.released.clear();
     for (const id of ids) this.applyPlansOf(id);
     this.affected = this.withDependents(ids);
-    const claims = this.endings();
-    this.pending = new Set(claims.map((entry) => entry.id));
-    for (const entry of claims) this.claimPending(entry.id);
+  }
+
+  /** Entries that keep their address, and would have another base once the others have been dealt theirs. */
+  private rehearse(ids: ReadonlySet<string>): string[] {
+    const { source } = this;
+    const rehearsal = new Simulation(this.rules, {
+      entry: (id) => source.entry(id),
+      standing: (id) => ({ ...(this.before.get(id) ?? this.standing(id)) }),
+      holder: (path) => this.holderOf(path),
+      dependents: (id) => source.dependents(id),
+      subject: (set, key) => source.subject(set, key),
+      media: (id) => source.media(id),
+    });
+    rehearsal.begin(this.now, ids, this.moving);
+    rehearsal.deal(rehearsal.claims());
+    return [...rehearsal.affected].filter((id) => rehearsal.hasOtherBase(id));
+  }
+
+  private hasOtherBase(id: string): boolean {
+    const { live, held } = this.standing(id);
+    if (!live || !held || held.from === this.now) return false;
+    const wanted = this.wanted(id);
+    return wanted.ok && wanted.base !== held.base;
   }
 
   /** Closes what runs on, and gives all rows. */
@@ -138,19 +175,28 @@ class Simulation {
     return all;
   }
 
-  /** Ends addresses of retired entries and of those that move; gives those that need a new one, in order. */
-  private endings(): TimelineEntry[] {
+  /** The live entries that need an address, or another one, in the order in which they claim it. */
+  private claims(): TimelineEntry[] {
+    this.released.clear();
     const claims: TimelineEntry[] = [];
     for (const id of this.affected) {
       const entry = this.source.entry(id);
       if (!entry || !this.rules.byType.has(entry.type.key)) continue;
+      const { live, held } = this.standing(id);
+      if (live && (!held || this.isReleased(id))) claims.push(entry);
+    }
+    return claims.sort((a, b) => a.created - b.created || compareCodePoints(a.id, b.id));
+  }
+
+  /** Ends addresses of retired entries and of those that move; then deals new ones. */
+  private deal(claims: TimelineEntry[]): void {
+    for (const id of this.affected) {
       const standing = this.standing(id);
-      if (!standing.live) {
-        if (standing.held) this.release(id, standing);
-      } else if (!standing.held || this.isReleased(id)) claims.push(entry);
+      if (standing.held && !standing.live) this.release(id, standing);
     }
     for (const { id } of claims) if (this.standing(id).held) this.release(id, this.standing(id));
-    return claims.sort((a, b) => a.created - b.created || compareCodePoints(a.id, b.id));
+    this.pending = new Set(claims.map((entry) => entry.id));
+    for (const entry of claims) this.claimPending(entry.id);
   }
 
   /** Whether a live entry's address certainly ends now: its base changed, or a page it builds on moves. */
@@ -159,6 +205,7 @@ class Simulation {
     if (known !== undefined) return known === true;
     const standing = this.standing(id);
     if (!standing.held || !standing.live || !this.affected.has(id)) return false;
+    if (this.moving.has(id)) return true;
     this.released.set(id, 'asking');
     let builtOnMoving = false;
     const outer = this.path;
@@ -195,7 +242,7 @@ class Simulation {
     this.path = outer;
     const standing = this.standing(id);
     this.touch(id);
-    const dealt = wanted.ok ? this.deal(id, wanted, standing) : wanted;
+    const dealt = wanted.ok ? this.pathFor(id, wanted, standing) : wanted;
     if (dealt.ok) this.hold(id, standing, dealt.path, dealt.base);
     else this.withoutAddress(id, standing, dealt);
   }
@@ -222,7 +269,7 @@ class Simulation {
     }
   }
 
-  private deal(id: string, wanted: Extract<Wanted, { ok: true }>, standing: Standing): Wanted {
+  private pathFor(id: string, wanted: Extract<Wanted, { ok: true }>, standing: Standing): Wanted {
     const { base, exact, clash } = wanted;
     if (exact) return this.isTaken(wanted.path, id) ? this.clashOf(wanted.path, id) : wanted;
     if (clash === 'refuse') return this.isTaken(base, id) ? this.clashOf(base, id) : wanted;
