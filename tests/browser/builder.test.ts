@@ -37,6 +37,10 @@ const write = async (id: string, words: string): Promise<void> => {
   await browser.executeScript('arguments[0].scrollIntoView({ block: "center" })', field);
   await field.sendKeys(Key.chord(Key.CONTROL, 'a'), words);
 };
+const writeInto = async (label: string, words: string): Promise<void> => {
+  const field = await browser.wait(until.elementLocated(By.css(`[aria-label="${label}"]`)), WAIT);
+  await field.sendKeys(Key.chord(Key.CONTROL, 'a'), words);
+};
 /** The text of the sandboxed preview, read inside it. */
 const inPreview = async (words: string): Promise<void> => {
   const read = async (): Promise<boolean> => {
@@ -157,6 +161,42 @@ describe('the design', () => {
     expect([moved.status, moved.headers.get('location')]).toEqual([308, '/seeds-to-borrow/tidewater-pea']);
   });
 
+  test('seeing with my draft, a list has the draft where it would stand', async () => {
+    await open('/build/content/frost-lettuce');
+    await write('field-title', 'Aaa Lettuce');
+    await press('Save');
+    await see('Not public until it is published');
+    await open('/build/listings/all-varieties');
+    await see('In (');
+    expect(await browser.executeScript('return document.body.innerText')).not.toContain('Aaa Lettuce');
+    await browser.executeScript(`const s = document.querySelector('select[aria-label=Seeing]'); Object.getOwnPropertyDescriptor(HTMLSelectElement.prototype, 'value').set.call(s, 'draft'); s.dispatchEvent(new Event('change', { bubbles: true }));`);
+    await browser.wait(until.urlContains('seeing=draft'), WAIT);
+    await see('Aaa Lettuce');
+    const first = await browser.findElement(By.css('table tbody tr:nth-child(2) a'));
+    expect(await first.getText()).toBe('Aaa Lettuce');
+  });
+
+  test('what is left out says when it comes in, and the clock can be set to it', async () => {
+    await open('/build/listings/sow-this-month');
+    await see('In (');
+    await (await browser.findElement(By.xpath('//button[contains(., "Left out")]'))).click();
+    await writeInto('Find an entry', 'Doorstep');
+    const appears = await browser.wait(until.elementLocated(By.xpath('//tr[contains(., "Doorstep Squash")]//button[starts-with(., "Appears")]')), WAIT);
+    await appears.click();
+    await browser.wait(until.urlContains('at='), WAIT);
+    await (await browser.wait(until.elementLocated(By.xpath('//button[starts-with(., "In (")]')), WAIT)).click();
+    await see('Doorstep Squash');
+  });
+
+  test('addresses are found by path or name, former ones too', async () => {
+    await open('/build/addresses');
+    await writeInto('Search addresses', 'quay');
+    await see('leads to');
+    await browser.wait(async () => (await browser.findElements(By.css('table tbody tr'))).length === 1, WAIT);
+    await (await browser.findElement(By.css('table tbody button'))).click();
+    await see('stood here, and stands at');
+  });
+
   test('a listing shows who is in and who is left out while its sentence changes', async () => {
     await open('/build/listings/sow-this-month');
     await see('In (');
@@ -164,7 +204,7 @@ describe('the design', () => {
     const stock = await browser.findElement(By.css('input[type=number][aria-label=Value]'));
     await stock.sendKeys(Key.chord(Key.CONTROL, 'a'), '50');
     await browser.wait(async () => (await browser.findElement(By.css('[role=tab]')).getText()) !== before, WAIT);
-    await (await browser.findElements(By.css('[role=tab]')))[1]!.click();
+    await (await browser.findElement(By.xpath('//button[contains(., "Left out")]'))).click();
     await see('packets in stock is more than 50');
   });
 });

@@ -44,11 +44,18 @@ function read(files: Files): Entry[] {
   });
 }
 
+/** From an instant on: paths by entry, and the path by pattern of what stands at "/". */
+interface Moment {
+  at: number;
+  paths: Map<string, string>;
+  frontPattern: string | null;
+}
+
 class Refused extends Error {}
 
 class Oracle {
   readonly states = new Map<string, State>();
-  readonly history: { at: number; paths: Map<string, string> }[] = [];
+  readonly history: Moment[] = [];
   private now = 0;
 
   constructor(
@@ -58,6 +65,21 @@ class Oracle {
     for (const e of entries) this.states.set(e.id, { live: null, last: null, path: null, base: null, lastPath: null, lastBase: null });
     const instants = new Set(entries.flatMap((e) => [...e.plans.map((p) => p.at), ...e.revisions.map((r) => r.saved), ...e.byHand.flatMap((h) => [h.from, h.to])]));
     for (const at of [...instants].filter(Number.isFinite).sort((a, b) => a - b)) this.instant(at);
+  }
+
+  /** What a path answers in a moment: who stands there, else where the latest who stood there is now. Null where two left it at once. */
+  answer(path: string, i: number): string | null {
+    const { paths, frontPattern } = this.history[i]!;
+    if ([...paths.values()].includes(path)) return '200';
+    if (frontPattern === path) return '308 /';
+    for (let back = i - 1; back >= 0; back--) {
+      const then = this.history[back]!;
+      const held = [...then.paths].find(([, p]) => p === path)?.[0];
+      if (held !== undefined && then.frontPattern === path) return null;
+      const who = held ?? (then.frontPattern === path ? this.front! : undefined);
+      if (who !== undefined) return paths.has(who) ? `308 ${paths.get(who)}` : '410';
+    }
+    return '404';
   }
 
   private entry(id: unknown): Entry | undefined {
@@ -85,7 +107,8 @@ class Oracle {
       for (const e of late) moving.add(e.id);
       for (const [id, s] of before) this.states.set(id, s);
     }
-    this.history.push({ at, paths: new Map([...this.states].flatMap(([id, s]) => (s.path === null ? [] : [[id, s.path] as const]))) });
+    const front = this.front === null ? undefined : this.states.get(this.front);
+    this.history.push({ at, paths: new Map([...this.states].flatMap(([id, s]) => (s.path === null ? [] : [[id, s.path] as const]))), frontPattern: front?.path === '/' ? front.base!.slice('front '.length) : null });
   }
 
   private deal(moving: ReadonlySet<string>): void {
@@ -164,6 +187,7 @@ class Oracle {
 test('addresses are, at every instant, what the rules say when worked out by hand', async () => {
   let compared = 0;
   let refusals = 0;
+  let former = 0;
   await fc.assert(
     fc.asyncProperty(randomSite, async (files) => {
       const entries = read(files);
@@ -179,17 +203,26 @@ test('addresses are, at every instant, what the rules say when worked out by han
         return;
       }
       expect(result).toMatchObject({ ok: true });
+      const everHeld = new Set(oracle.history.flatMap(({ paths, frontPattern }) => [...paths.values(), ...(frontPattern === null ? [] : [frontPattern])]).filter((path) => path !== '/'));
       for (const [i, { at, paths }] of oracle.history.entries()) {
         const expected = [...paths].map(([id, path]) => `${id} ${path}`).sort();
         for (const t of [at, (oracle.history[i + 1]?.at ?? at + 86_400_000) - 1]) {
           const given = view.pages(t)!.flatMap((p) => (p.entry === null ? [] : [`${p.entry} ${p.path}`])).sort();
           expect({ at: new Date(t).toISOString(), given }).toEqual({ at: new Date(t).toISOString(), given: expected });
           compared += given.length;
+          for (const path of everHeld) {
+            const wanted = oracle.answer(path, i);
+            const { status, headers } = view.render(path, t)!;
+            const answer = headers.location === undefined ? String(status) : `${status} ${headers.location}`;
+            if (wanted !== null) expect({ at: new Date(t).toISOString(), path, answer }).toEqual({ at: new Date(t).toISOString(), path, answer: wanted });
+            if (wanted?.startsWith('308') || wanted === '410') former++;
+          }
         }
       }
     }),
     { numRuns: 150 },
   );
   expect(compared).toBeGreaterThan(2000);
+  expect(former).toBeGreaterThan(1000);
   expect(refusals).toBeLessThan(75);
 }, 240_000);
