@@ -9,7 +9,8 @@ const REQUESTS = 6_000;
 const ROUNDS = 9;
 const PATH = '/varieties/beans/purple-podded-wren';
 
-interface Party {
+/** A measured server. */
+export interface Party {
   port: number;
   process: ChildProcess;
 }
@@ -39,7 +40,8 @@ export async function measureHttp(data: string): Promise<PerfRow> {
   }
 }
 
-function start(port: number, options: object): Promise<Party> {
+/** Starts one of the servers compared. */
+export function start(port: number, options: object): Promise<Party> {
   const child = fork(fileURLToPath(new URL('./server-party.ts', import.meta.url)), [], { execArgv: ['--import', 'tsx'] });
   child.send({ port, ...options });
   return new Promise((resolve, reject) => {

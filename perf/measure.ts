@@ -1,4 +1,4 @@
-/** One line of the table: a ratio within this run. `met` says whether it is on the right side of its target. */
+/** One line of the table: a ratio within this run, or a time. `met` says whether it is on the right side of its target. */
 export interface PerfRow {
   name: string;
   value: number;
@@ -33,6 +33,11 @@ export function medians(ours: () => void, peer: () => void): { ours: number; pee
 /** The middle of a list of numbers. */
 export function median(values: number[]): number {
   return [...values].sort((a, b) => a - b)[Math.floor(values.length / 2)]!;
+}
+
+/** The value below which a share of sorted values lies. */
+export function quantile(sorted: readonly number[], share: number): number {
+  return sorted[Math.min(sorted.length - 1, Math.floor(sorted.length * share))]!;
 }
 
 /** A row for "at least" (`≥`) or "at most" (`≤`) targets. */

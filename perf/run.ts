@@ -1,4 +1,4 @@
-// npm run perf: ratios within one run, printed as a table and written to perf/results.json.
+// npm run perf: ratios within one run, and one wait, printed as a table and written to perf/results.json.
 import { existsSync, mkdirSync, writeFileSync } from 'node:fs';
 import { spawnSync } from 'node:child_process';
 import { join } from 'node:path';
@@ -9,6 +9,8 @@ import { openDatabase } from '@/server/db/connection.ts';
 import { readSite } from '@/server/files/read-site.ts';
 import { SiteView } from '@/server/queries/site-view.ts';
 import { measureHttp } from './http.ts';
+import { measureIntervals } from './intervals.ts';
+import { measureMoving } from './moving.ts';
 import { MEASURED, measureQueries } from './queries.ts';
 import { measureTemplates } from './templates.ts';
 
@@ -38,7 +40,8 @@ async function prepare(): Promise<void> {
 
 await prepare();
 const connection = openDatabase(join(data, 'site.db'));
-const rows = [...measureTemplates(), await measureHttp(data), ...measureQueries(new SiteView(connection))];
+const rows = [...measureTemplates(), await measureHttp(data), ...measureQueries(new SiteView(connection)), await measureIntervals(cache)];
 connection.close();
+rows.push(await measureMoving(data, cache));
 writeFileSync(join(root, 'perf/results.json'), `${JSON.stringify(rows, null, 2)}\n`);
 for (const { name, value, target, met } of rows) console.log(`${met ? 'met   ' : 'MISSED'}  ${String(value).padStart(7)}  ${target.padEnd(7)}  ${name}`);

@@ -2,7 +2,7 @@ import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import AxeBuilder from '@axe-core/webdriverjs';
-import { By, Key, type WebDriver, until } from 'selenium-webdriver';
+import { By, Key, type WebDriver, type WebElement, until } from 'selenium-webdriver';
 import { afterAll, beforeAll, describe, expect, test } from 'vitest';
 import { startBrowser } from '../helpers/browser.ts';
 import { bontel, type RunningServer, startServer } from '../helpers/run.ts';
@@ -25,22 +25,30 @@ afterAll(async () => {
 
 const open = (path: string): Promise<void> => browser.get(server.url + path);
 const see = (words: string): Promise<unknown> => browser.wait(async () => ((await browser.executeScript('return document.body?.innerText ?? ""')) as string).includes(words), WAIT, `waiting to see "${words}"`);
+/** An element, once it is shown and hears what one does: screens arrive as HTML before they come alive. */
+const ready = async (locator: By): Promise<WebElement> => {
+  const found = await browser.wait(async () => {
+    for (const element of await browser.findElements(locator)) {
+      const heard = await browser.executeScript(`return Object.keys(arguments[0]).some((k) => k.startsWith('__reactProps'))`, element).catch(() => false);
+      if (heard && (await element.isDisplayed().catch(() => false))) return element;
+    }
+    return null;
+  }, WAIT, `waiting for ${locator.toString()}`);
+  return found!;
+};
 const press = async (label: string): Promise<void> => {
-  const button = await browser.wait(until.elementLocated(By.xpath(`//button[normalize-space()=${JSON.stringify(label)}]`)), WAIT);
+  const button = await ready(By.xpath(`//button[normalize-space()=${JSON.stringify(label)}]`));
   await browser.wait(until.elementIsEnabled(button), WAIT);
   await button.click();
 };
-const write = async (id: string, words: string): Promise<void> => {
-  const field = await browser.wait(until.elementLocated(By.id(id)), WAIT);
-  // The preview starts once the screen is alive, and then what one types is heard.
-  await browser.wait(async () => browser.executeScript('return Boolean(document.querySelector("iframe")?.src)'), WAIT);
+const pressStarting = async (words: string): Promise<void> => (await ready(By.xpath(`//button[starts-with(normalize-space(), ${JSON.stringify(words)})]`))).click();
+const writeAt = async (locator: By, words: string): Promise<void> => {
+  const field = await ready(locator);
   await browser.executeScript('arguments[0].scrollIntoView({ block: "center" })', field);
   await field.sendKeys(Key.chord(Key.CONTROL, 'a'), words);
 };
-const writeInto = async (label: string, words: string): Promise<void> => {
-  const field = await browser.wait(until.elementLocated(By.css(`[aria-label="${label}"]`)), WAIT);
-  await field.sendKeys(Key.chord(Key.CONTROL, 'a'), words);
-};
+const write = (id: string, words: string): Promise<void> => writeAt(By.id(id), words);
+const writeInto = (label: string, words: string): Promise<void> => writeAt(By.css(`[aria-label="${label}"]`), words);
 /** The text of the sandboxed preview, read inside it. */
 const inPreview = async (words: string): Promise<void> => {
   const read = async (): Promise<boolean> => {
@@ -112,8 +120,9 @@ describe('an entry', () => {
     await press('Save');
     await browser.wait(until.urlMatches(/content\/page-[0-9a-f]+/), WAIT);
     const tomorrow = new Date(Date.now() + 86_400_000).toISOString().slice(0, 10);
+    await ready(By.css('input[type=datetime-local]'));
     await browser.executeScript(`const i = document.querySelector('input[type=datetime-local]'); Object.getOwnPropertyDescriptor(HTMLInputElement.prototype, 'value').set.call(i, '${tomorrow}T08:00'); i.dispatchEvent(new Event('input', { bubbles: true }));`);
-    await (await browser.wait(until.elementLocated(By.xpath('//button[starts-with(normalize-space(), "Publish at")]')), WAIT)).click();
+    await pressStarting('Publish at');
     await see('goes live');
     await open('/build/content?search=Rainwater');
     await see('scheduled');
@@ -126,7 +135,7 @@ describe('the clock', () => {
   test('moves every screen: what is not there yet, what is there later', async () => {
     await open('/build/addresses?try=/varieties/peas/skylark-pea');
     await see('404');
-    const slider = await browser.findElement(By.css('[role=slider]'));
+    const slider = await ready(By.css('[role=slider]'));
     for (let i = 0; i < 12 && !(await browser.getCurrentUrl()).includes('T08:00'); i++) {
       await slider.sendKeys('.');
       await browser.sleep(700);
@@ -169,6 +178,7 @@ describe('the design', () => {
     await open('/build/listings/all-varieties');
     await see('In (');
     expect(await browser.executeScript('return document.body.innerText')).not.toContain('Aaa Lettuce');
+    await ready(By.css('select[aria-label=Seeing]'));
     await browser.executeScript(`const s = document.querySelector('select[aria-label=Seeing]'); Object.getOwnPropertyDescriptor(HTMLSelectElement.prototype, 'value').set.call(s, 'draft'); s.dispatchEvent(new Event('change', { bubbles: true }));`);
     await browser.wait(until.urlContains('seeing=draft'), WAIT);
     await see('Aaa Lettuce');
@@ -179,12 +189,11 @@ describe('the design', () => {
   test('what is left out says when it comes in, and the clock can be set to it', async () => {
     await open('/build/listings/sow-this-month');
     await see('In (');
-    await (await browser.findElement(By.xpath('//button[contains(., "Left out")]'))).click();
+    await pressStarting('Left out');
     await writeInto('Find an entry', 'Doorstep');
-    const appears = await browser.wait(until.elementLocated(By.xpath('//tr[contains(., "Doorstep Squash")]//button[starts-with(., "Appears")]')), WAIT);
-    await appears.click();
+    await (await ready(By.xpath('//tr[contains(., "Doorstep Squash")]//button[starts-with(., "Appears")]'))).click();
     await browser.wait(until.urlContains('at='), WAIT);
-    await (await browser.wait(until.elementLocated(By.xpath('//button[starts-with(., "In (")]')), WAIT)).click();
+    await pressStarting('In (');
     await see('Doorstep Squash');
   });
 
@@ -193,7 +202,7 @@ describe('the design', () => {
     await writeInto('Search addresses', 'quay');
     await see('leads to');
     await browser.wait(async () => (await browser.findElements(By.css('table tbody tr'))).length === 1, WAIT);
-    await (await browser.findElement(By.css('table tbody button'))).click();
+    await (await ready(By.css('table tbody button'))).click();
     await see('stood here, and stands at');
   });
 
@@ -201,10 +210,9 @@ describe('the design', () => {
     await open('/build/listings/sow-this-month');
     await see('In (');
     const before = await browser.findElement(By.css('[role=tab]')).getText();
-    const stock = await browser.findElement(By.css('input[type=number][aria-label=Value]'));
-    await stock.sendKeys(Key.chord(Key.CONTROL, 'a'), '50');
+    await writeAt(By.css('input[type=number][aria-label=Value]'), '50');
     await browser.wait(async () => (await browser.findElement(By.css('[role=tab]')).getText()) !== before, WAIT);
-    await (await browser.findElement(By.xpath('//button[contains(., "Left out")]'))).click();
+    await pressStarting('Left out');
     await see('packets in stock is more than 50');
   });
 });

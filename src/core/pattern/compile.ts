@@ -76,13 +76,12 @@ class PatternCompiler {
     const parts = tree.parts.map((part) => this.part(part)).filter((part) => part !== null);
     const joined = concatenate(parts);
     const folds = this.context === 'metadata';
-    const text = (scope: Scope): string | null => {
+    const whole = (scope: Scope): string | null => {
       scope.steps = MAX_STEPS;
-      let result = joined(scope);
-      if (result === null) return null;
-      if (result.length > MAX_RESULT) result = cap(result, scope);
-      return folds ? foldSpace(result) : result;
+      const result = joined(scope);
+      return result !== null && result.length > MAX_RESULT ? cap(result, scope) : result;
     };
+    const text = folds ? folded(whole) : whole;
     const read = single && this.context === 'value' && this.issues.length === 0 ? this.expressions.compile(single) : null;
     return {
       source: tree.source,
@@ -150,6 +149,13 @@ class PatternCompiler {
   }
 }
 
+function folded(text: Text): Text {
+  return (scope) => {
+    const result = text(scope);
+    return result === null ? null : foldSpace(result);
+  };
+}
+
 /** The parts one after the other; null where nothing but white space would stand there. */
 function concatenate(parts: CompiledPart[]): Text {
   const [first, second] = parts;
@@ -171,7 +177,8 @@ function concatenate(parts: CompiledPart[]): Text {
 
 function pair(first: Text, second: Text): Text {
   return (scope) => {
-    const [a, b] = [first(scope), second(scope)];
+    const a = first(scope);
+    const b = second(scope);
     if (a === null) return b;
     return b === null ? a : a + b;
   };
@@ -200,6 +207,12 @@ function around(parts: CompiledPart[], value: CompiledPart): Text {
   const at = parts.indexOf(value);
   const [before, after] = [parts.slice(0, at), parts.slice(at + 1)].map((side) => side.map((part) => part.literal).join('')) as [string, string];
   const { text } = value;
+  if (after === '') {
+    return (scope) => {
+      const inner = text(scope);
+      return inner === null ? null : before + inner;
+    };
+  }
   return (scope) => {
     const inner = text(scope);
     return inner === null ? null : before + inner + after;

@@ -7,10 +7,10 @@ export function cardList(entries: EntryView[], card: Render, needs: string[][], 
   if (!first) return '';
   scope.prefetch(entries, needs);
   const each = scope.of(first); // one scope for all cards: each is drawn before the next is shown
-  let out = '<ul class="cards">';
-  for (const entry of entries) {
-    each.own = entry;
-    out += `<li>${card(each)}</li>`;
+  let out = `<ul class="cards"><li>${card(each)}`;
+  for (let i = 1; i < entries.length; i++) {
+    each.own = entries[i]!;
+    out += `</li><li>${card(each)}`;
   }
-  return `${out}</ul>`;
+  return `${out}</li></ul>`;
 }

@@ -1,6 +1,6 @@
 import type { Connection } from '../db/connection.ts';
 import { DesignStore } from '../store/design-store.ts';
-import { StoredReader, ValuesCache } from '../store/site-reader.ts';
+import { StoredReader, RowCache } from '../store/site-reader.ts';
 import { SubjectStore } from '../store/subject-store.ts';
 import { settledInstant, totalGeneration } from '../store/write.ts';
 import type { CompiledSite } from '@/core/site/compile.ts';
@@ -22,7 +22,7 @@ export interface SiteAt {
 export class SiteView {
   readonly subjects: SubjectStore;
   private readonly designs: DesignStore;
-  private readonly values = new ValuesCache();
+  private readonly rows = new RowCache();
   private generation = -1;
 
   constructor(readonly connection: Connection) {
@@ -35,11 +35,11 @@ export class SiteView {
     const generation = totalGeneration(this.connection);
     if (generation !== this.generation) {
       this.generation = generation;
-      this.values.clear(); // a load may have put other values under the same entry and number
+      this.rows.clear(); // a load may have put other values under the same entry and number
     }
     const released = this.designs.at(instant);
     if (!released) return null;
-    return { site: released.site, reader: new StoredReader(this.connection, released.site, this.subjects, this.values, settledInstant(this.connection)), until: released.until };
+    return { site: released.site, reader: new StoredReader(this.connection, released.site, this.subjects, this.rows, settledInstant(this.connection)), until: released.until };
   }
 
   /** A page as of an instant; null while no site is loaded. */

@@ -5,7 +5,7 @@ import { entryName, shownValue } from './content.ts';
 import { withEntries } from '../store/overlay-reader.ts';
 import { entryWith, explainWith, newestValues, readerSeeing } from './preview.ts';
 import type { Seeing } from './clock.ts';
-import { StoredReader, ValuesCache } from '../store/site-reader.ts';
+import { StoredReader, RowCache } from '../store/site-reader.ts';
 import { settledInstant } from '../store/write.ts';
 import type { Issue } from '@/core/issue.ts';
 import type { ContentType, Template } from '@/core/design/spec.ts';
@@ -68,7 +68,7 @@ export function typeOutcome(view: SiteView, actor: Actor, { key, spec, specimen 
   const site = edited.ok ? compileSite(edited.value).site : current.site;
   const type = site.types.get(key);
   if (!type) return null;
-  const store = new StoredReader(view.connection, site, view.subjects, new ValuesCache(), settledInstant(view.connection));
+  const store = new StoredReader(view.connection, site, view.subjects, new RowCache(), settledInstant(view.connection));
   const live = specimen === null ? undefined : store.liveEntries([specimen], new Validity(at)).get(specimen);
   const stored = live && seeing === 'published' ? live.values : newestValues(view, specimen);
   const values = stored ?? standInValues(type, view);

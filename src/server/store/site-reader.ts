@@ -7,6 +7,7 @@ import { crossingOf, movingComparisons, nextDayCrossing } from '@/core/listing/c
 import { type ListingPlan, conditionsOf } from '@/core/listing/plan.ts';
 import type { Instant, Validity } from '@/core/time/interval.ts';
 import { cellColumn, hasListingIndex, indexTable } from './index-tables.ts';
+import { ListMemory } from './list-memory.ts';
 import { listingSql } from './listing-sql.ts';
 import { type Prepared, statement } from './statement.ts';
 import type { SubjectStore } from './subject-store.ts';
@@ -28,26 +29,41 @@ interface EntryRow {
 /** Entry, role, start and end of an address row. */
 type PathRow = [entry: string, role: 'current' | 'redirect', starts: number, ends: number | null];
 
-const MAX_VALUES = 20_000;
+const MOST_KEPT = 20_000;
 
-/** Values of revisions, which never change, by entry and number; shared by all readers of a connection. */
-export class ValuesCache {
-  private readonly known = new Map<string, Values>();
+/** What does not change between two writes: values of revisions, pictures, and lists while they hold; shared by all readers of a connection. */
+export class RowCache {
+  private readonly revisions = new Map<string, Values>();
+  private readonly pictures = new Map<string, Media | null>();
+  readonly lists = new ListMemory();
 
-  get(connection: Connection, entry: string, revision: number): Values {
-    const key = `${entry}\n${revision}`;
-    let values = this.known.get(key);
-    if (values) return values;
-    const json = statement(connection, 'SELECT "values" FROM revision WHERE entry = ? AND number = ?').pluck().get(entry, revision) as string | undefined;
-    values = JSON.parse(json ?? '{}') as Values;
-    if (this.known.size >= MAX_VALUES) this.known.clear();
-    this.known.set(key, values);
-    return values;
+  /** The values of a revision; none where it is not there. */
+  values(connection: Connection, entry: string, revision: number): Values {
+    return kept(this.revisions, `${entry}\n${revision}`, () => {
+      const json = statement(connection, 'SELECT "values" FROM revision WHERE entry = ? AND number = ?').pluck().get(entry, revision) as string | undefined;
+      return JSON.parse(json ?? '{}') as Values;
+    });
+  }
+
+  /** A picture or file; null where there is none. */
+  media(connection: Connection, id: string): Media | null {
+    return kept(this.pictures, id, () => (statement(connection, 'SELECT id, hash, alt, width, height, mime FROM media WHERE id = ?').get(id) as Media | undefined) ?? null);
   }
 
   clear(): void {
-    this.known.clear();
+    this.revisions.clear();
+    this.pictures.clear();
+    this.lists.clear();
   }
+}
+
+function kept<T>(known: Map<string, T>, key: string, read: () => T): T {
+  const found = known.get(key);
+  if (found !== undefined) return found;
+  const value = read();
+  if (known.size >= MOST_KEPT) known.clear();
+  known.set(key, value);
+  return value;
 }
 
 const COVERS = 'starts <= ? AND (ends IS NULL OR ends > ?)';
@@ -61,7 +77,7 @@ export class StoredReader implements SiteReader {
     private readonly connection: Connection,
     private readonly site: CompiledSite,
     private readonly subjects: SubjectStore,
-    private readonly values: ValuesCache,
+    private readonly rows: RowCache,
     /** Instant of the last write, ms UTC. */
     private readonly settled: Instant,
   ) {
@@ -71,30 +87,29 @@ export class StoredReader implements SiteReader {
 
   liveEntries(ids: readonly string[], validity: Validity): Map<string, EntryView> {
     const { at } = validity;
+    const alone = ids.length === 1; // by its key; several in one query
     const read = this.sql(
       `SELECT e.id, e.type, e.created, e.author, e.published, l.starts, l.ends, l.revision, a.path, a.starts AS pathStarts, a.ends AS pathEnds
        FROM entry AS e JOIN live_interval AS l ON l.entry = e.id AND l.starts <= ? AND (l.ends IS NULL OR l.ends > ?)
-       LEFT JOIN address AS a ON a.entry = e.id AND a.role = 'current' AND a.starts <= ? AND (a.ends IS NULL OR a.ends > ?) WHERE e.id = ?`,
+       LEFT JOIN address AS a ON a.entry = e.id AND a.role = 'current' AND a.starts <= ? AND (a.ends IS NULL OR a.ends > ?)
+       WHERE e.id ${alone ? '= ?' : 'IN (SELECT value FROM json_each(?))'}`,
     );
     const found = new Map<string, EntryView>();
-    for (const id of ids) {
-      const row = read.get(at, at, at, at, id) as EntryRow | undefined;
-      if (row) {
-        const view = this.view(row);
-        if (view) found.set(id, view);
-        validity.tell(row.ends);
-        validity.tell(row.starts);
-        validity.tell(row.pathEnds);
-        validity.tell(row.pathStarts);
-      } else validity.tell(this.nextStart('live_interval', 'entry', id, at));
+    const missing = new Set(ids);
+    for (const row of read.all(at, at, at, at, alone ? ids[0] : JSON.stringify(ids)) as EntryRow[]) {
+      missing.delete(row.id);
+      const view = this.view(row);
+      if (view) found.set(row.id, view);
+      for (const bound of [row.starts, row.ends, row.pathStarts, row.pathEnds]) validity.tell(bound);
     }
+    for (const id of missing) validity.tell(this.nextStart('live_interval', 'entry', id, at));
     return found;
   }
 
   private view(row: EntryRow): EntryView | null {
     const type = this.site.types.get(row.type);
     if (!type) return null;
-    const values = this.values.get(this.connection, row.id, row.revision);
+    const values = this.rows.values(this.connection, row.id, row.revision);
     return { id: row.id, type, values, created: row.created, published: row.published ?? row.starts, updated: row.starts, author: row.author, state: 'live', path: row.path };
   }
 
@@ -136,6 +151,13 @@ export class StoredReader implements SiteReader {
   }
 
   listing(plan: ListingPlan, validity: Validity, offset: number, limit: number, without: readonly string[] = []): { ids: string[]; total: number } {
+    const list = this.rows.lists.list(plan, validity.at, [offset, limit, ...without].join('/'), (own) => this.readListing(plan, own, offset, limit, without));
+    validity.tell(list.validity.until);
+    validity.tell(list.validity.since);
+    return { ids: list.ids, total: list.total };
+  }
+
+  private readListing(plan: ListingPlan, validity: Validity, offset: number, limit: number, without: readonly string[]): { ids: string[]; total: number } {
     const { from: all, params: needed, order } = listingSql(plan, validity.at, this.settled, this.subjects, hasListingIndex(this.connection, plan));
     const from = without.length === 0 ? all : `${all} AND r.entry NOT IN (${without.map(() => '?').join(', ')})`;
     const params = [...needed, ...without];
@@ -209,7 +231,7 @@ export class StoredReader implements SiteReader {
   }
 
   media(id: string): Media | null {
-    return (this.sql('SELECT id, hash, alt, width, height, mime FROM media WHERE id = ?').get(id) as Media | undefined) ?? null;
+    return this.rows.media(this.connection, id);
   }
 
   private nextStart(table: 'live_interval' | 'address', column: 'entry' | 'path', value: string, at: Instant): Instant | null {

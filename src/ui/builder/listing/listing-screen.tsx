@@ -1,7 +1,7 @@
 'use client';
 
 import { useState } from 'react';
-import type { Issue, Result } from '@/core/issue.ts';
+import type { Result } from '@/core/issue.ts';
 import type { DesignEdit } from '@/server/commands/release-design.ts';
 import type { Clock } from '@/server/queries/clock.ts';
 import type { ListingDetail, ListingOutcome } from '@/server/queries/listing.ts';
@@ -11,6 +11,7 @@ import { instantWords } from '../format.ts';
 import { Panes } from '../panes.tsx';
 import { PreviewFrame } from '../preview-frame.tsx';
 import { useOutcome } from '../use-outcome.ts';
+import { useRelease } from '../use-release.tsx';
 import { InSide, LeftOutSide } from './listing-sides.tsx';
 import { QuerySentence } from './query-sentence.tsx';
 
@@ -18,36 +19,14 @@ import { QuerySentence } from './query-sentence.tsx';
 export function ListingScreen({ detail, outcome: first, clock, release }: { detail: ListingDetail; outcome: ListingOutcome; clock: Clock; release: (edit: DesignEdit) => Promise<Result<{ at: number }>> }) {
   const [spec, setSpec] = useState(detail.spec);
   const [find, setFind] = useState('');
-  const [issues, setIssues] = useState<Issue[]>([]);
-  const [said, setSaid] = useState<string | null>(null);
-  const [busy, setBusy] = useState(false);
   const { outcome, problem } = useOutcome<ListingOutcome>('listing', { at: clock.at, seeing: clock.seeing, key: detail.spec.key, spec, find }, first);
-  const changed = JSON.stringify(spec) !== JSON.stringify(detail.spec);
   const readOnly = clock.tense !== 'now';
-
-  const save = async (): Promise<void> => {
-    setBusy(true);
-    const result = await release({ part: 'listings', key: detail.spec.key, spec }).catch(() => null);
-    setBusy(false);
-    setIssues(result === null ? [{ code: 'unreachable', message: 'The server cannot be reached; nothing was changed.', fix: 'Try again in a moment.' }] : result.ok ? [] : result.issues);
-    setSaid(result?.ok ? `Released ${instantWords(result.value.at, clock.zone, clock.now)}.` : null);
-  };
+  const { changed, issues, said, buttons } = useRelease({ part: 'listings', saved: detail.spec, spec, undo: () => setSpec(detail.spec), allowed: !readOnly && outcome.issues.length === 0, clock, release });
   return (
     <Panes
       title={detail.spec.label}
       lead={detail.spec.address ?? 'Stands inside templates only'}
-      actions={
-        <div className="flex gap-2">
-          {changed && (
-            <button type="button" className="button" onClick={() => setSpec(detail.spec)}>
-              Undo changes
-            </button>
-          )}
-          <button type="button" className={changed ? 'button button-main' : 'button'} disabled={!changed || busy || readOnly || outcome.issues.length > 0} onClick={() => void save()}>
-            Save and release now
-          </button>
-        </div>
-      }
+      actions={buttons}
       settings={
         <div className="flex flex-col gap-3">
           <Said words={said} />

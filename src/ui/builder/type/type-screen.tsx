@@ -1,7 +1,7 @@
 'use client';
 
 import { useState } from 'react';
-import type { Issue, Result } from '@/core/issue.ts';
+import type { Result } from '@/core/issue.ts';
 import type { DesignEdit } from '@/server/commands/release-design.ts';
 import type { Clock } from '@/server/queries/clock.ts';
 import type { TypeDetail, TypeOutcome } from '@/server/queries/type.ts';
@@ -12,6 +12,7 @@ import { Panes } from '../panes.tsx';
 import { PreviewFrame } from '../preview-frame.tsx';
 import { Snippet } from '../snippet.tsx';
 import { useOutcome } from '../use-outcome.ts';
+import { useRelease } from '../use-release.tsx';
 import { BindingChain } from './binding-chain.tsx';
 
 type Spec = TypeDetail['spec'];
@@ -20,20 +21,9 @@ type Spec = TypeDetail['spec'];
 export function TypeScreen({ detail, outcome: first, specimen: firstSpecimen, clock, release }: { detail: TypeDetail; outcome: TypeOutcome; specimen: string | null; clock: Clock; release: (edit: DesignEdit) => Promise<Result<{ at: number }>> }) {
   const [spec, setSpec] = useState<Spec>(detail.spec);
   const [specimen, setSpecimen] = useState(firstSpecimen);
-  const [issues, setIssues] = useState<Issue[]>([]);
-  const [said, setSaid] = useState<string | null>(null);
-  const [busy, setBusy] = useState(false);
   const { outcome, problem } = useOutcome<TypeOutcome>('type', { at: clock.at, seeing: clock.seeing, key: detail.spec.key, spec, specimen }, first);
-  const changed = JSON.stringify(spec) !== JSON.stringify(detail.spec);
   const readOnly = clock.tense !== 'now';
-
-  const save = async (): Promise<void> => {
-    setBusy(true);
-    const result = await release({ part: 'types', key: detail.spec.key, spec }).catch(() => null);
-    setBusy(false);
-    setIssues(result === null ? [{ code: 'unreachable', message: 'The server cannot be reached; nothing was changed.', fix: 'Try again in a moment.' }] : result.ok ? [] : result.issues);
-    setSaid(result?.ok ? `Released ${instantWords(result.value.at, clock.zone, clock.now)}. Former addresses lead to the new ones.` : null);
-  };
+  const { changed, issues, said, buttons } = useRelease({ part: 'types', saved: detail.spec, spec, undo: () => setSpec(detail.spec), allowed: !readOnly && outcome.issues.length === 0, then: ' Former addresses lead to the new ones.', clock, release });
   const at = detail.specimens.findIndex((s) => s.id === specimen);
   const stepTo = (i: number): void => setSpecimen(detail.specimens.at(i % detail.specimens.length)?.id ?? null);
   const when = clock.tense === 'now' ? 'now' : instantWords(clock.at, clock.zone, clock.now);
@@ -42,18 +32,7 @@ export function TypeScreen({ detail, outcome: first, specimen: firstSpecimen, cl
     <Panes
       title={detail.spec.label}
       lead={detail.spec.description}
-      actions={
-        <div className="flex gap-2">
-          {changed && (
-            <button type="button" className="button" onClick={() => setSpec(detail.spec)}>
-              Undo changes
-            </button>
-          )}
-          <button type="button" className={changed ? 'button button-main' : 'button'} disabled={!changed || busy || readOnly || outcome.issues.length > 0} onClick={() => void save()}>
-            Save and release now
-          </button>
-        </div>
-      }
+      actions={buttons}
       settings={
         <div className="flex flex-col gap-3">
           <Said words={said} />
