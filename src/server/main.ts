@@ -29,6 +29,16 @@ function isBuilders(path: string): boolean {
   return /^\/(build|api|_next)([/?]|$)/.test(path) || (dev && path.startsWith('/__nextjs'));
 }
 
+/** Whether every percent code of an address is UTF-8; the framework answers others with a fault. */
+function isDecodable(url: string): boolean {
+  try {
+    decodeURIComponent(url);
+    return true;
+  } catch {
+    return false;
+  }
+}
+
 async function start(): Promise<void> {
   const data = dataFolder();
   openDatabase(data.database).close(); // says plainly what is wrong with it, before any thread starts
@@ -57,6 +67,7 @@ async function start(): Promise<void> {
       const refusal = refuse(request, known.hosts);
       if (refusal) return void response.writeHead(refusal.status, { 'content-type': 'text/plain; charset=utf-8', connection: 'close' }).end(`${refusal.message}\n`);
       if (builder && isBuilders(request.url ?? '/')) {
+        if (!isDecodable(request.url ?? '/')) return void response.writeHead(400, { 'content-type': 'text/plain; charset=utf-8' }).end('This address has a percent code that is not UTF-8.\n');
         scrub(request);
         return await builder.answer(request, response);
       }

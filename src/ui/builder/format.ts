@@ -21,3 +21,20 @@ export function localValue(at: number, zone: string): string {
 export function counted(n: number, one: string, many = `${one}s`): string {
   return `${n.toLocaleString('en')} ${n === 1 ? one : many}`;
 }
+
+/** The instant of a local time in a zone, the earlier where it comes twice, moved forward where it never comes; null where it is no time. */
+export function localToInstant(value: string, zone: string): number | null {
+  const wanted = Date.parse(`${value}:00Z`);
+  if (Number.isNaN(wanted)) return null;
+  let guess = wanted;
+  for (let i = 0; i < 2; i++) guess += wanted - Date.parse(`${localValue(guess, zone)}:00Z`);
+  const twice = [3_600_000, 1_800_000].find((shift) => localValue(guess - shift, zone) === value);
+  return twice === undefined ? guess : guess - twice;
+}
+
+/** The instant an address bar names: exact with an offset, local in the zone without; a bare date is that day's start. Null where it is none. */
+export function readInstant(text: string, zone: string): number | null {
+  if (/(Z|[+-]\d{2}:?\d{2})$/i.test(text) && text.includes('T')) return Number.isNaN(Date.parse(text)) ? null : Date.parse(text);
+  const local = /^(\d{4}-\d{2}-\d{2})(?:[T ](\d{2}:\d{2}))?/.exec(text);
+  return local ? localToInstant(`${local[1]}T${local[2] ?? '00:00'}`, zone) : null;
+}

@@ -3,7 +3,7 @@
 import { type KeyboardEvent, type PointerEvent, useEffect, useMemo, useRef, useState } from 'react';
 import type { ChangeTick } from '@/server/queries/clock.ts';
 import { Dialog } from '@/ui/primitives/dialog.tsx';
-import { instantWords, localValue } from '../format.ts';
+import { instantWords, localToInstant, localValue, readInstant } from '../format.ts';
 import { type Zoom, ZOOMS, instantAt, placeOf, rulerDays, rulerTicks, snap } from './ruler.ts';
 import { useClockParameters } from './use-clock.ts';
 
@@ -17,8 +17,7 @@ export function ClockStrip({ zone, serverNow, ticks }: { zone: string; serverNow
     const timer = setInterval(() => setNow(Date.now()), 10_000);
     return () => clearInterval(timer);
   }, []);
-  const parsed = given === null ? Number.NaN : Date.parse(given);
-  const looking = Number.isNaN(parsed) ? null : parsed;
+  const looking = given === null ? null : readInstant(given, zone);
   const at = looking ?? now;
   const between = looking === null ? 0 : ticks.filter((t) => t.at > Math.min(now, at) && t.at <= Math.max(now, at)).length;
   const words = looking === null ? `Now · ${instantWords(now - (now % 60_000), zone, now)}` : `Looking at ${instantWords(at, zone, now)}`;
@@ -180,13 +179,4 @@ function TypeInstant({ open, onOpenChange, zone, at, onPick }: { open: boolean; 
       </form>
     </Dialog>
   );
-}
-
-/** The instant of a local time in a zone, found by correcting a guess twice; null where it is no time. */
-function localToInstant(value: string, zone: string): number | null {
-  const wanted = Date.parse(`${value}:00Z`);
-  if (Number.isNaN(wanted)) return null;
-  let guess = wanted;
-  for (let i = 0; i < 2; i++) guess += wanted - Date.parse(`${localValue(guess, zone)}:00Z`);
-  return guess;
 }
