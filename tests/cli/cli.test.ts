@@ -1,11 +1,11 @@
-import { chmodSync, writeFileSync } from 'node:fs';
+import { chmodSync, readdirSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { describe, expect, test } from 'vitest';
 import { openDatabase } from '@/server/db/connection.ts';
 import { type Files, SITE, temporaryFolder, writeFiles } from '../helpers/folder.ts';
 import { write } from '@/server/store/write.ts';
 import { readSite } from '@/server/files/read-site.ts';
-import { bontel, startBontel } from '../helpers/run.ts';
+import { bontel, bontelOnFullDisk, startBontel } from '../helpers/run.ts';
 
 const GOOD: Files = {
   'site.yaml': `name: Test site\nurl: https://test.example\nzone: Europe/Dublin\nlanguage: en\n`,
@@ -121,6 +121,16 @@ describe('data that cannot be used', () => {
     writeFileSync(blocked, '');
     expect(bontel('load', writeFiles(temporaryFolder(), GOOD), '--data', blocked).code).toBe(1);
   });
+});
+
+test('a full disk is said plainly, and the old site stays whole', () => {
+  const { data } = load(GOOD);
+  const before = bontel('pages', '--data', data, '--at', '2026-03-01', '--json').out;
+  const ran = bontelOnFullDisk(300, 'load', 'demo/site', '--data', data);
+  expect(ran).toMatchObject({ code: 1, err: expect.stringContaining('is full; nothing was changed') });
+  expect(ran.err).not.toMatch(/\n\s+at /);
+  expect(readdirSync(join(data, 'media')).filter((f) => f.endsWith('.new'))).toEqual([]);
+  expect(bontel('pages', '--data', data, '--at', '2026-03-01', '--json').out).toBe(before);
 });
 
 test('a load that finds the database held says by whom and since when, and changes nothing', () => {

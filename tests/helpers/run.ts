@@ -19,6 +19,12 @@ export function bontel(...args: string[]): Ran {
   return { code: status, out: stdout, err: stderr, json: <T>() => JSON.parse(stdout) as T };
 }
 
+/** Runs `bontel` where no file may grow above so many kB, as on a full disk. */
+export function bontelOnFullDisk(kilobytes: number, ...args: string[]): Ran {
+  const { status, stdout, stderr } = spawnSync('bash', ['-c', `ulimit -f ${kilobytes}; exec "$@"`, 'bash', process.execPath, ...CLI, ...args], { cwd: root, encoding: 'utf8' });
+  return { code: status, out: stdout, err: stderr, json: <T>() => JSON.parse(stdout) as T };
+}
+
 /** Starts `bontel` and leaves it running. */
 export function startBontel(...args: string[]): ChildProcess {
   return spawn(process.execPath, [...CLI, ...args], { cwd: root, stdio: ['ignore', 'pipe', 'pipe'] });

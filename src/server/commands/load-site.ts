@@ -1,4 +1,4 @@
-import { copyFileSync, existsSync, mkdirSync, renameSync } from 'node:fs';
+import { copyFileSync, existsSync, mkdirSync, renameSync, rmSync } from 'node:fs';
 import { join } from 'node:path';
 import type { Connection } from '../db/connection.ts';
 import type { EntryToLoad } from '../files/interpret-entry.ts';
@@ -65,8 +65,13 @@ function keepFiles(dataFolder: string, media: ReadMedia[]): void {
   for (const { hash, source } of media) {
     const target = join(folder, hash);
     if (existsSync(target)) continue;
-    copyFileSync(source, `${target}.new`);
-    renameSync(`${target}.new`, target);
+    try {
+      copyFileSync(source, `${target}.new`);
+      renameSync(`${target}.new`, target);
+    } catch (error) {
+      rmSync(`${target}.new`, { force: true });
+      throw error;
+    }
   }
 }
 

@@ -38,3 +38,8 @@ export function readInstant(text: string, zone: string): number | null {
   const local = /^(\d{4}-\d{2}-\d{2})(?:[T ](\d{2}:\d{2}))?/.exec(text);
   return local ? localToInstant(`${local[1]}T${local[2] ?? '00:00'}`, zone) : null;
 }
+
+/** Where an entry's screen is; ids may hold "#", "?" or "%". */
+export function entryHref(id: string): string {
+  return `/build/content/${id.split('/').map(encodeURIComponent).join('/')}`;
+}

@@ -4,7 +4,7 @@ import { useRouter } from 'next/navigation';
 import { useEffect, useState } from 'react';
 import type { AddressTable, TriedAddress } from '@/server/queries/addresses.ts';
 import type { Clock } from '@/server/queries/clock.ts';
-import { counted, instantWords } from '../format.ts';
+import { counted, entryHref, instantWords } from '../format.ts';
 import { Panes } from '../panes.tsx';
 import { PreviewFrame } from '../preview-frame.tsx';
 import { ClockLink } from '../shell/clock-link.tsx';
@@ -56,7 +56,7 @@ export function AddressesScreen({ table, search: searched, answer, clock }: { ta
                   </td>
                   <td className="whitespace-nowrap text-muted">{page.entry === null ? (page.listing === null ? 'automatic list' : `listing${page.page! > 1 ? `, page ${page.page}` : ''}`) : page.type}</td>
                   <td className="max-w-[200px] truncate">
-                    <ClockLink href={page.entry === null ? `/build/listings/${page.listing ?? ''}` : `/build/content/${page.entry}`} className="text-ink hover:underline">
+                    <ClockLink href={page.entry === null ? `/build/listings/${page.listing ?? ''}` : entryHref(page.entry)} className="text-ink hover:underline">
                       {page.title}
                     </ClockLink>
                   </td>

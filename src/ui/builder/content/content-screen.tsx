@@ -4,7 +4,7 @@ import { useRouter } from 'next/navigation';
 import { useEffect, useState } from 'react';
 import type { Clock } from '@/server/queries/clock.ts';
 import type { ContentTable } from '@/server/queries/content.ts';
-import { counted, dayWords } from '../format.ts';
+import { counted, dayWords, entryHref } from '../format.ts';
 import { ClockLink } from '../shell/clock-link.tsx';
 import { useClockParameters } from '../shell/use-clock.ts';
 import { LifeBar, lifeScale } from './life-bar.tsx';
@@ -73,7 +73,7 @@ export function ContentScreen({ table, clock, filters }: { table: ContentTable; 
             {table.rows.map((row) => (
               <tr key={row.id}>
                 <td className="max-w-[280px] truncate font-[550]">
-                  <ClockLink href={`/build/content/${row.id}`} className="text-ink hover:underline">
+                  <ClockLink href={entryHref(row.id)} className="text-ink hover:underline">
                     {row.name}
                   </ClockLink>
                 </td>

@@ -48,8 +48,9 @@ export function LifeBar({ spans, scale, tall = false }: { spans: LifeSpan[]; sca
 export function lifeWords(spans: LifeSpan[], { at, zone }: LifeScale): string {
   const live = spans.find((s) => s.from <= at && (s.to === null || at < s.to));
   if (live) {
-    const first = spans.filter((s) => s.to === live.from || s === live)[0] ?? live;
-    const last = spans.find((s) => s.from === live.to) ?? live;
+    let [first, last] = [live, live];
+    for (const s of [...spans].reverse()) if (s.to === first.from) first = s;
+    for (const s of spans) if (s.from === last.to) last = s;
     return `Live since ${dayWords(first.from, zone)}${last.to === null ? '' : `; leaves ${dayWords(last.to, zone)}`}`;
   }
   const next = spans.find((s) => s.from > at);

@@ -8,7 +8,7 @@ import type { SaveInput } from '@/server/commands/write-entry.ts';
 import type { Clock } from '@/server/queries/clock.ts';
 import type { EntryDetail, EntryOutcome } from '@/server/queries/entry.ts';
 import { Issues, Said } from '@/ui/primitives/issues.tsx';
-import { instantWords } from '../format.ts';
+import { entryHref, instantWords } from '../format.ts';
 import { Panes } from '../panes.tsx';
 import { useClockParameters } from '../shell/use-clock.ts';
 import { useOutcome } from '../use-outcome.ts';
@@ -71,7 +71,7 @@ export function EntryScreen({ detail, outcome: first, clock, actions }: { detail
         setChanged(false);
         setSeen(revision);
         recovery.forget();
-        if (detail.id === null) router.push(keep(`/build/content/${id}`));
+        if (detail.id === null) router.push(keep(entryHref(id)));
         const waiting = detail.plans.find((p) => p.action === 'publish' && p.revision === null);
         if (waiting) return `Saved as version ${revision}. It goes live ${instantWords(waiting.at, clock.zone, clock.now)}.`;
         return `Saved as version ${revision}. Not public until it is published.`;

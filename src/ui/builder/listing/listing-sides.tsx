@@ -3,7 +3,7 @@
 import { Fragment } from 'react';
 import type { Clock } from '@/server/queries/clock.ts';
 import type { ListingOutcome, Reason } from '@/server/queries/listing.ts';
-import { counted, instantWords } from '../format.ts';
+import { counted, entryHref, instantWords } from '../format.ts';
 import { ClockLink } from '../shell/clock-link.tsx';
 import { useClockParameters } from '../shell/use-clock.ts';
 
@@ -24,7 +24,7 @@ export function InSide({ outcome }: { outcome: ListingOutcome }) {
               <tr>
                 <td className="w-8 text-right text-muted">{i + 1}</td>
                 <td className="font-[550]">
-                  <ClockLink href={`/build/content/${entry.id}`} className="text-ink hover:underline">
+                  <ClockLink href={entryHref(entry.id)} className="text-ink hover:underline">
                     {entry.name}
                   </ClockLink>
                 </td>
@@ -67,7 +67,7 @@ export function LeftOutSide({ outcome, clock, find, onFind }: { outcome: Listing
           {outcome.leftOut.map((entry) => (
             <tr key={entry.id}>
               <td className="font-[550]">
-                <ClockLink href={`/build/content/${entry.id}`} className="text-ink hover:underline">
+                <ClockLink href={entryHref(entry.id)} className="text-ink hover:underline">
                   {entry.name}
                 </ClockLink>
               </td>

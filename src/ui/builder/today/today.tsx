@@ -1,6 +1,6 @@
 import type { Clock } from '@/server/queries/clock.ts';
 import type { TodayDetail } from '@/server/queries/today.ts';
-import { counted, instantWords } from '../format.ts';
+import { counted, entryHref, instantWords } from '../format.ts';
 import { ClockLink } from '../shell/clock-link.tsx';
 
 /** A short account of the site: drafts, what happened, what comes, what asks for attention. */
@@ -13,13 +13,13 @@ export function Today({ detail, clock }: { detail: TodayDetail | null; clock: Cl
         <h1 className="col-span-2">{clock.tense === 'now' ? 'Today' : `The site at ${when(clock.at)}`}</h1>
         <Block title={clock.tense === 'now' ? 'Coming up in two days' : 'In the two days after'} empty="Nothing is planned.">
           {detail.coming.map((change) => (
-            <Change key={`${change.at}${change.entry}`} when={when(change.at)} ahead href={`/build/content/${change.entry}`} name={change.name} words={`${change.what === 'live' ? 'goes live' : change.what === 'retired' ? 'leaves' : 'shows a new version'}${change.path ? ` ${change.what === 'retired' ? '' : 'at '}${change.path}` : ''}`} />
+            <Change key={`${change.at}${change.entry}`} when={when(change.at)} ahead href={entryHref(change.entry)} name={change.name} words={`${change.what === 'live' ? 'goes live' : change.what === 'retired' ? 'leaves' : 'shows a new version'}${change.path ? ` ${change.what === 'retired' ? '' : 'at '}${change.path}` : ''}`} />
           ))}
         </Block>
         <Block title="Not published" empty="Everything written is published.">
           {detail.drafts.map((draft) => (
             <li key={draft.id} className="flex justify-between gap-4 border-t border-rule py-1.5">
-              <ClockLink href={`/build/content/${draft.id}`} className="min-w-0 truncate font-medium">
+              <ClockLink href={entryHref(draft.id)} className="min-w-0 truncate font-medium">
                 {draft.name}
               </ClockLink>
               <span className="shrink-0 text-muted">{`${draft.typeLabel}, saved ${when(draft.saved)}`}</span>
@@ -28,7 +28,7 @@ export function Today({ detail, clock }: { detail: TodayDetail | null; clock: Cl
         </Block>
         <Block title="Went live in the last week" empty="Nothing went live.">
           {detail.wentLive.map((change) => (
-            <Change key={`${change.at}${change.entry}`} when={when(change.at)} href={`/build/content/${change.entry}`} name={change.name} words={change.what === 'retired' ? 'left' : change.what === 'live' ? 'went live' : 'showed a new version'} />
+            <Change key={`${change.at}${change.entry}`} when={when(change.at)} href={entryHref(change.entry)} name={change.name} words={change.what === 'retired' ? 'left' : change.what === 'live' ? 'went live' : 'showed a new version'} />
           ))}
         </Block>
         <Block title="Asking for attention" empty="Nothing found.">
@@ -40,7 +40,7 @@ export function Today({ detail, clock }: { detail: TodayDetail | null; clock: Cl
           ))}
           {detail.findings.map((finding, i) => (
             <li key={i} className="border-t border-rule py-1.5">
-              <ClockLink href={`/build/content/${finding.entry}`} className="font-medium">
+              <ClockLink href={entryHref(finding.entry)} className="font-medium">
                 {finding.name}
               </ClockLink>
               : {finding.message} <span className="text-muted">{finding.fix}</span>
