@@ -2,6 +2,7 @@
 import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
+import { By } from 'selenium-webdriver';
 import { picture, startBrowser } from '../tests/helpers/browser.ts';
 import { bontel, startServer } from '../tests/helpers/run.ts';
 
@@ -16,6 +17,7 @@ const VIEWS: [string, string][] = [
   ['entry-later', `/build/content/lighthouse-carrot?at=${later}`],
   ['type', '/build/types/variety'],
   ['listing', '/build/listings/sow-this-month'],
+  ['left-out', '/build/listings/sow-this-month'],
   ['addresses', '/build/addresses?try=/varieties/carrots/quay-carrot'],
 ];
 
@@ -29,6 +31,8 @@ try {
   for (const [name, path] of VIEWS) {
     await browser.get(server.url + path);
     await browser.sleep(3500);
+    if (name === 'left-out') await browser.findElement(By.xpath('//button[starts-with(., "Left out")]')).click();
+    await browser.sleep(300);
     await picture(browser, `docs/screenshots/${name}.png`);
   }
 } finally {

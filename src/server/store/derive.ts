@@ -38,8 +38,10 @@ export function derive(connection: Connection, request: DeriveRequest): Derived 
   forgetAfter(connection, site, start);
   const source = new StoredTimeline(connection, site, start);
   const timeline = simulate(site.addresses, source, eventsAfter(connection, start, settled, request));
-  writeTimeline(connection, timeline);
-  const types = indexTimeline(connection, site, timeline, settled, rebuilt);
+  const runs = changedRuns(connection, timeline);
+  writeTimeline(connection, timeline, runs);
+  indexRuns(connection, site, runs, settled, rebuilt);
+  const types = new Set([...timeline.touched].flatMap((id) => typeOf(connection, site, id)?.key ?? []));
   for (const type of rebuilt) reindex(connection, site, type, settled, types);
   closeSettled(connection, site, settled);
   return { refusals: timeline.refusals, types };
@@ -48,6 +50,8 @@ export function derive(connection: Connection, request: DeriveRequest): Derived 
 /** Takes away what was derived for instants after `start`. */
 function forgetAfter(connection: Connection, site: CompiledSite, start: Instant): void {
   const { driver } = connection;
+  // Until they are derived again, planned publications publish nothing.
+  statement(connection, 'UPDATE entry SET unpublished = NOT EXISTS (SELECT 1 FROM live_interval AS l WHERE l.entry = entry.id AND l.revision = entry.newest AND l.starts <= ?) WHERE id IN (SELECT entry FROM live_interval WHERE starts > ?)').run(start, start);
   for (const table of ['live_interval', 'address']) {
     driver.prepare(`DELETE FROM ${table} WHERE starts > ?`).run(start);
     driver.prepare(`UPDATE ${table} SET ends = NULL WHERE ends > ?`).run(start);
@@ -79,35 +83,49 @@ function eventsAfter(connection: Connection, start: Instant, settled: Instant, {
   return events;
 }
 
-function writeTimeline(connection: Connection, { touched, live, addresses, published, refusals }: Timeline): void {
-  const dropLive = statement(connection, 'DELETE FROM live_interval WHERE entry = ? AND ends IS NULL');
-  const dropAddress = statement(connection, 'DELETE FROM address WHERE entry = ? AND ends IS NULL');
-  for (const id of touched) {
-    dropLive.run(id);
-    dropAddress.run(id);
+/** The live intervals of the entries whose publication changed; the others' rows are as they should be. */
+function changedRuns(connection: Connection, { touched, live }: Timeline): Map<string, LiveInterval[]> {
+  const runs = new Map<string, LiveInterval[]>([...touched].map((id) => [id, []]));
+  for (const row of live) runs.get(row.entry)?.push(row);
+  const open = statement(connection, 'SELECT starts, revision FROM live_interval WHERE entry = ? AND ends IS NULL');
+  for (const [id, rows] of runs) {
+    const stands = open.all(id) as { starts: Instant; revision: number }[];
+    const [row] = rows;
+    const same = rows.length === 0 ? stands.length === 0 : rows.length === 1 && stands.length === 1 && row!.to === null && row!.from === stands[0]!.starts && row!.revision === stands[0]!.revision;
+    if (same) runs.delete(id);
   }
+  return runs;
+}
+
+function writeTimeline(connection: Connection, { touched, addresses, published, refusals }: Timeline, runs: ReadonlyMap<string, LiveInterval[]>): void {
+  const dropLive = statement(connection, 'DELETE FROM live_interval WHERE entry = ? AND ends IS NULL');
   const addLive = statement(connection, 'INSERT OR REPLACE INTO live_interval (entry, language, starts, ends, revision, shared_revision) VALUES (?, ?, ?, ?, ?, ?)');
-  for (const r of live) addLive.run(r.entry, r.language, r.from, r.to, r.revision, r.sharedRevision);
+  const setPublished = statement(connection, 'UPDATE entry SET published = ?, unpublished = NOT EXISTS (SELECT 1 FROM live_interval AS l WHERE l.entry = entry.id AND l.revision = entry.newest) WHERE id = ?');
+  for (const [id, rows] of runs) {
+    dropLive.run(id);
+    for (const r of rows) addLive.run(r.entry, r.language, r.from, r.to, r.revision, r.sharedRevision);
+    setPublished.run(published.get(id) ?? null, id);
+  }
+  const dropAddress = statement(connection, 'DELETE FROM address WHERE entry = ? AND ends IS NULL');
+  for (const id of touched) dropAddress.run(id);
   const addAddress = statement(connection, 'INSERT OR REPLACE INTO address (path, language, entry, starts, ends, role, base) VALUES (?, ?, ?, ?, ?, ?, ?)');
   for (const r of addresses) addAddress.run(r.path, r.language, r.entry, r.from, r.to, r.role, r.base);
-  const setPublished = statement(connection, 'UPDATE entry SET published = ?, unpublished = NOT EXISTS (SELECT 1 FROM live_interval AS l WHERE l.entry = entry.id AND l.revision = entry.newest) WHERE id = ?');
-  for (const [id, at] of published) setPublished.run(at, id);
   const addRefusal = statement(connection, 'INSERT OR REPLACE INTO refusal (entry, at, code, message, fix, cancelled) VALUES (?, ?, ?, ?, ?, ?)');
   for (const r of refusals) addRefusal.run(r.entry, r.at, r.code, r.message, r.fix, r.cancelled ? 1 : 0);
 }
 
-function indexTimeline(connection: Connection, site: CompiledSite, timeline: Timeline, settled: Instant, rebuilt: ContentType[]): Set<string> {
-  const byEntry = new Map<string, LiveInterval[]>([...timeline.touched].map((id) => [id, []]));
-  for (const row of timeline.live) byEntry.get(row.entry)?.push(row);
+function typeOf(connection: Connection, site: CompiledSite, entry: string): ContentType | undefined {
+  return site.types.get(statement(connection, 'SELECT type FROM entry WHERE id = ?').pluck().get(entry) as string);
+}
+
+function indexRuns(connection: Connection, site: CompiledSite, runs: ReadonlyMap<string, LiveInterval[]>, settled: Instant, rebuilt: ContentType[]): void {
   const writers = new Map<string, ReturnType<typeof typeWriter>>();
-  for (const [id, rows] of byEntry) {
-    const key = statement(connection, 'SELECT type FROM entry WHERE id = ?').pluck().get(id) as string;
-    const type = site.types.get(key);
+  for (const [id, rows] of runs) {
+    const type = typeOf(connection, site, id);
     if (!type || rebuilt.includes(type)) continue;
-    if (!writers.has(key)) writers.set(key, typeWriter(connection, site, type, settled));
-    writers.get(key)!(id, rows);
+    if (!writers.has(type.key)) writers.set(type.key, typeWriter(connection, site, type, settled));
+    writers.get(type.key)!(id, rows);
   }
-  return new Set(writers.keys());
 }
 
 /** Replaces the open rows of an entry in its type's derived tables by those given. */
