@@ -1,5 +1,5 @@
 #!/usr/bin/env node
-// The built command where there is one that is current; else the sources, through tsx.
+// The built command where there is one; else the sources, through tsx.
 import { spawnSync } from 'node:child_process';
 import { existsSync } from 'node:fs';
 import { fileURLToPath } from 'node:url';
