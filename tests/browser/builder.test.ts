@@ -113,6 +113,28 @@ describe('an entry', () => {
     expect(await page()).toContain('as ice');
   });
 
+  test('unsaved words, rich text and links among them, are kept in the browser and can be brought back', async () => {
+    await open('/build/content/tidewater-pea');
+    await ready(By.css('.rich'));
+    const story = await browser.wait(until.elementLocated(By.id('field-story')), WAIT);
+    await browser.executeScript('arguments[0].scrollIntoView({ block: "center" })', story);
+    await story.click();
+    await story.sendKeys(Key.chord(Key.CONTROL, Key.END), ' Kept by the tide.');
+    await story.sendKeys(Key.chord(Key.SHIFT, Key.HOME));
+    await press('Link');
+    await writeInto('Where the selected words lead', '/about-the-library');
+    await press('Set link');
+    await inPreview('Kept by the tide.');
+    await see('unsaved changes');
+    await browser.wait(async () => browser.executeScript(`return (localStorage.getItem('bontel.unsaved.tidewater-pea') ?? '').includes('about-the-library')`), WAIT);
+    await open('/build/content/tidewater-pea');
+    await press('Bring them back');
+    await inPreview('Kept by the tide.');
+    expect(await browser.findElement(By.id('field-story')).getText()).toContain('Kept by the tide.');
+    await press('Save');
+    await see('Not public until it is published');
+  });
+
   test('a new one is written, saved, published ahead of time, and stands in Content as scheduled', async () => {
     await open('/build/content/new/page');
     await write('field-title', 'Rainwater & barrels');

@@ -1,9 +1,11 @@
 'use client';
 
-import { Node } from '@tiptap/core';
+import { type Editor, type JSONContent, Node } from '@tiptap/core';
 import Image from '@tiptap/extension-image';
 import { EditorContent, useEditor } from '@tiptap/react';
 import StarterKit from '@tiptap/starter-kit';
+import { useEffect } from 'react';
+import { RichTextToolbar } from './rich-text-toolbar.tsx';
 
 // Tables can be read, kept and their cells written in; the nodes are those of the documents.
 const cell = (name: string, tag: string): Node => Node.create({ name, content: 'block+', isolating: true, parseHTML: () => [{ tag }], renderHTML: () => [tag, 0] });
@@ -13,50 +15,42 @@ const TABLE = [
   cell('tableCell', 'td'),
   cell('tableHeader', 'th'),
 ];
-
-const MARKS = [
-  ['Bold', 'bold'],
-  ['Italic', 'italic'],
-] as const;
+const BLANK = { type: 'doc', content: [{ type: 'paragraph' }] };
 
 /** A rich text field's control. */
 export function RichTextControl({ id, value, readOnly, onChange, label }: { id: string; value: unknown; readOnly: boolean; onChange: (value: unknown) => void; label: string }) {
   const editor = useEditor({
     extensions: [StarterKit.configure({ link: { openOnClick: false } }), Image, ...TABLE],
-    content: (value ?? { type: 'doc', content: [{ type: 'paragraph' }] }) as object,
+    content: (value ?? BLANK) as JSONContent,
     editable: !readOnly,
     immediatelyRender: false,
     editorProps: { attributes: { id, 'aria-label': label, role: 'textbox', 'aria-multiline': 'true' } },
-    onUpdate: ({ editor: e }) => onChange(e.isEmpty ? null : e.getJSON()),
+    onUpdate: ({ editor: e }) => onChange(documentOf(e)),
   });
-  const run = (act: () => boolean) => (event: React.MouseEvent) => {
-    event.preventDefault();
-    act();
-  };
+  // What comes from elsewhere, words brought back say, is put in place of what stands here.
+  useEffect(() => {
+    if (editor && JSON.stringify(documentOf(editor)) !== JSON.stringify(written(editor, value))) editor.commands.setContent((value ?? BLANK) as JSONContent, { emitUpdate: false });
+  }, [editor, value]);
   return (
     <div className="rich">
-      {!readOnly && editor && (
-        <div role="toolbar" aria-label={`Form of ${label}`} className="flex flex-wrap border-b border-rule text-table">
-          {MARKS.map(([words, mark]) => (
-            <button key={mark} type="button" className="h-7 px-2" onMouseDown={run(() => editor.chain().focus().toggleMark(mark).run())}>
-              {words}
-            </button>
-          ))}
-          <button type="button" className="h-7 px-2" onMouseDown={run(() => editor.chain().focus().toggleHeading({ level: 2 }).run())}>
-            Heading
-          </button>
-          <button type="button" className="h-7 px-2" onMouseDown={run(() => editor.chain().focus().toggleBulletList().run())}>
-            List
-          </button>
-          <button type="button" className="h-7 px-2" onMouseDown={run(() => editor.chain().focus().toggleBlockquote().run())}>
-            Quote
-          </button>
-          <button type="button" className="h-7 px-2" onMouseDown={run(() => editor.chain().focus().undo().run())}>
-            Undo
-          </button>
-        </div>
-      )}
+      {!readOnly && editor && <RichTextToolbar editor={editor} label={label} />}
       <EditorContent editor={editor} />
     </div>
   );
+}
+
+/** What an editor holds, without the blank paragraphs it keeps at the end to write in; null where that is nothing. */
+function documentOf(editor: Editor): JSONContent | null {
+  return editor.isEmpty ? null : trimmed(editor.getJSON());
+}
+
+/** A value as the editor would write it: attributes and all. */
+function written(editor: Editor, value: unknown): JSONContent | null {
+  return value === null || value === undefined ? null : trimmed(editor.schema.nodeFromJSON(value).toJSON() as JSONContent);
+}
+
+function trimmed(doc: JSONContent): JSONContent {
+  const content = [...(doc.content ?? [])];
+  while (content.length > 1 && content.at(-1)?.type === 'paragraph' && !content.at(-1)?.content?.length) content.pop();
+  return { ...doc, content };
 }
