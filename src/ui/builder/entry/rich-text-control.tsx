@@ -4,7 +4,7 @@ import { type Editor, type JSONContent, Node } from '@tiptap/core';
 import Image from '@tiptap/extension-image';
 import { EditorContent, useEditor } from '@tiptap/react';
 import StarterKit from '@tiptap/starter-kit';
-import { useEffect } from 'react';
+import { useEffect, useRef } from 'react';
 import { RichTextToolbar } from './rich-text-toolbar.tsx';
 
 // Tables can be read, kept and their cells written in; the nodes are those of the documents.
@@ -19,17 +19,20 @@ const BLANK = { type: 'doc', content: [{ type: 'paragraph' }] };
 
 /** A rich text field's control. */
 export function RichTextControl({ id, value, readOnly, onChange, label }: { id: string; value: unknown; readOnly: boolean; onChange: (value: unknown) => void; label: string }) {
+  const known = useRef(value);
   const editor = useEditor({
     extensions: [StarterKit.configure({ link: { openOnClick: false } }), Image, ...TABLE],
     content: (value ?? BLANK) as JSONContent,
     editable: !readOnly,
     immediatelyRender: false,
     editorProps: { attributes: { id, 'aria-label': label, role: 'textbox', 'aria-multiline': 'true' } },
-    onUpdate: ({ editor: e }) => onChange(documentOf(e)),
+    // The editor changes itself too, as when it keeps a blank paragraph at its end; that is no change of the words.
+    onUpdate: ({ editor: e }) => differs(e, known.current) && onChange(documentOf(e)),
   });
   // What comes from elsewhere, words brought back say, is put in place of what stands here.
   useEffect(() => {
-    if (editor && JSON.stringify(documentOf(editor)) !== JSON.stringify(written(editor, value))) editor.commands.setContent((value ?? BLANK) as JSONContent, { emitUpdate: false });
+    known.current = value;
+    if (editor && differs(editor, value)) editor.commands.setContent((value ?? BLANK) as JSONContent, { emitUpdate: false });
   }, [editor, value]);
   return (
     <div className="rich">
@@ -37,6 +40,10 @@ export function RichTextControl({ id, value, readOnly, onChange, label }: { id: 
       <EditorContent editor={editor} />
     </div>
   );
+}
+
+function differs(editor: Editor, value: unknown): boolean {
+  return JSON.stringify(documentOf(editor)) !== JSON.stringify(written(editor, value));
 }
 
 /** What an editor holds, without the blank paragraphs it keeps at the end to write in; null where that is nothing. */
