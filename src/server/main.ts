@@ -24,6 +24,8 @@ const dev = process.env.BONTEL_DEV === '1';
 const baseUrl = process.env.BONTEL_URL ?? `http://${hostname}:${port}`;
 const log = pino({ level: process.env.LOG_LEVEL ?? 'warn', redact: ['req.headers.cookie', 'req.headers.authorization'] });
 
+const BUILDERS_METHODS = new Set(['GET', 'HEAD', 'POST', 'DELETE']);
+
 /** Paths that belong to the builder, and in development to its reloading. */
 function isBuilders(path: string): boolean {
   return /^\/(build|api|_next)([/?]|$)/.test(path) || (dev && path.startsWith('/__nextjs'));
@@ -67,6 +69,7 @@ async function start(): Promise<void> {
       const refusal = refuse(request, known.hosts);
       if (refusal) return void response.writeHead(refusal.status, { 'content-type': 'text/plain; charset=utf-8', connection: 'close' }).end(`${refusal.message}\n`);
       if (builder && isBuilders(request.url ?? '/')) {
+        if (!BUILDERS_METHODS.has(request.method ?? '')) return void response.writeHead(405, { allow: [...BUILDERS_METHODS].join(', '), 'content-type': 'text/plain; charset=utf-8' }).end('The builder has no such method.\n');
         if (!isDecodable(request.url ?? '/')) return void response.writeHead(400, { 'content-type': 'text/plain; charset=utf-8' }).end('This address has a percent code that is not UTF-8.\n');
         scrub(request);
         return await builder.answer(request, response);

@@ -1,4 +1,5 @@
 import { mkdtempSync, rmSync } from 'node:fs';
+import { request } from 'node:http';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import AxeBuilder from '@axe-core/webdriverjs';
@@ -86,6 +87,27 @@ describe('screens', () => {
     const { violations } = await new AxeBuilder(browser).exclude('iframe').analyze();
     expect(violations.filter((v) => v.impact === 'serious' || v.impact === 'critical').map((v) => `${v.id}: ${v.nodes[0]?.html}`)).toEqual([]);
     expect(await browser.executeScript('return document.documentElement.scrollWidth <= innerWidth')).toBe(true);
+  });
+
+  test.each([
+    ['GET', '/build/content/%ff', 400],
+    ['TRACE', '/api/outcome/entry', 405],
+    ['PROPFIND', '/build', 405],
+    ['POST', '/api/outcome/entry', 400],
+    ['POST', '/api/outcome/nothing', 404],
+    ['DELETE', '/api/nothing', 404],
+  ])('%s %s answers %i, never 500', async (method, path, status) => {
+    const cookie = (await browser.manage().getCookies()).map(({ name, value }) => `${name}=${value}`).join('; ');
+    const { hostname, port } = new URL(server.url);
+    const answer = await new Promise<number>((resolve, reject) => {
+      const sent = request({ hostname, port, path, method, headers: { origin: server.url, cookie } }, (response) => {
+        response.resume();
+        resolve(response.statusCode!);
+      });
+      sent.once('error', reject);
+      sent.end(method === 'POST' ? '{"at": "no number"' : undefined);
+    });
+    expect(answer).toBe(status);
   });
 
   test('an unknown screen says so', async () => {
