@@ -15,16 +15,12 @@ export function AddressesScreen({ table, search: searched, answer, clock }: { ta
   const router = useRouter();
   const { keep } = useClockParameters();
   const { pages, total, former, formerTotal } = table;
-  const [path, setPath] = useState(answer?.path ?? '/');
   const [search, setSearch] = useState(searched);
   const show = (change: { try?: string; search?: string }): void => {
     const query = new URLSearchParams(Object.entries({ try: answer?.path, search, ...change }).filter((e): e is [string, string] => Boolean(e[1])));
     router.replace(keep(`/build/addresses?${query}`), { scroll: false });
   };
-  const tryPath = (p: string): void => {
-    setPath(p);
-    show({ try: p });
-  };
+  const tryPath = (path: string): void => show({ try: path });
   useEffect(() => {
     if (search === searched) return;
     const timer = setTimeout(() => show({ search }), 250);
@@ -38,68 +34,82 @@ export function AddressesScreen({ table, search: searched, answer, clock }: { ta
       settings={
         <>
           <input aria-label="Search addresses" placeholder="Search paths and names" className="control mb-2 !w-64" value={search} onChange={(e) => setSearch(e.target.value)} />
-          <table className="table">
-            <thead>
-              <tr>
-                <th scope="col">Path</th>
-                <th scope="col">Shows</th>
-                <th scope="col">Title</th>
-              </tr>
-            </thead>
-            <tbody>
-              {pages.map((page) => (
-                <tr key={page.path}>
-                  <td className="max-w-[300px] truncate">
-                    <button type="button" className="block max-w-full truncate font-mono text-note text-spruce hover:underline" title={page.path} onClick={() => tryPath(page.path)}>
-                      {page.path}
-                    </button>
-                  </td>
-                  <td className="whitespace-nowrap text-muted">{page.entry === null ? (page.listing === null ? 'automatic list' : `listing${page.page! > 1 ? `, page ${page.page}` : ''}`) : page.type}</td>
-                  <td className="max-w-[200px] truncate">
-                    <ClockLink href={page.entry === null ? `/build/listings/${page.listing ?? ''}` : entryHref(page.entry)} className="text-ink hover:underline">
-                      {page.title}
-                    </ClockLink>
-                  </td>
-                </tr>
-              ))}
-              {former.map((f) => (
-                <tr key={`former ${f.path}`}>
-                  <td className="max-w-[300px] truncate">
-                    <button type="button" className="block max-w-full truncate font-mono text-note text-muted hover:underline" onClick={() => tryPath(f.path)}>
-                      {f.path}
-                    </button>
-                  </td>
-                  <td className="whitespace-nowrap text-muted">{f.status === 410 ? 'gone' : 'leads to'}</td>
-                  <td className="max-w-[200px] truncate text-muted">{f.location ?? ''}</td>
-                </tr>
-              ))}
-            </tbody>
-          </table>
+          <AddressRows table={table} onTry={tryPath} />
           {pages.length + former.length === 0 && <p className="border-t border-rule py-2 text-muted">No address fits. Clear the search.</p>}
           {more > 0 && <p className="py-2 text-muted">{`and ${counted(more, 'more', 'more')}; search for others`}</p>}
         </>
       }
       outcome={
         <>
-          <form
-            className="flex items-end gap-2 border-b border-rule px-6 py-3"
-            onSubmit={(event) => {
-              event.preventDefault();
-              tryPath(path.startsWith('/') ? path : `/${path}`);
-            }}
-          >
-            <label className="min-w-0 flex-1 text-note text-muted">
-              Try an address
-              <input className="control font-mono !text-table text-ink" spellCheck={false} value={path} onChange={(e) => setPath(e.target.value)} />
-            </label>
-            <button type="submit" className="button button-main">
-              Try
-            </button>
-          </form>
+          <TryForm key={answer?.path} path={answer?.path ?? '/'} onTry={tryPath} />
           {answer === null ? <p className="p-6 text-muted">Type an address, or press one in the table, to see step by step where it leads and why.</p> : <Trace answer={answer} at={clock.at} />}
         </>
       }
     />
+  );
+}
+
+/** Paths that show something, then those that lead elsewhere or are gone. */
+function AddressRows({ table, onTry }: { table: AddressTable; onTry: (path: string) => void }) {
+  return (
+    <table className="table">
+      <thead>
+        <tr>
+          <th scope="col">Path</th>
+          <th scope="col">Shows</th>
+          <th scope="col">Title</th>
+        </tr>
+      </thead>
+      <tbody>
+        {table.pages.map((page) => (
+          <tr key={page.path}>
+            <td className="max-w-[300px] truncate">
+              <button type="button" className="block max-w-full truncate font-mono text-note text-spruce hover:underline" title={page.path} onClick={() => onTry(page.path)}>
+                {page.path}
+              </button>
+            </td>
+            <td className="whitespace-nowrap text-muted">{page.entry === null ? (page.listing === null ? 'automatic list' : `listing${page.page! > 1 ? `, page ${page.page}` : ''}`) : page.type}</td>
+            <td className="max-w-[200px] truncate">
+              <ClockLink href={page.entry === null ? `/build/listings/${page.listing ?? ''}` : entryHref(page.entry)} className="text-ink hover:underline">
+                {page.title}
+              </ClockLink>
+            </td>
+          </tr>
+        ))}
+        {table.former.map((f) => (
+          <tr key={`former ${f.path}`}>
+            <td className="max-w-[300px] truncate">
+              <button type="button" className="block max-w-full truncate font-mono text-note text-muted hover:underline" onClick={() => onTry(f.path)}>
+                {f.path}
+              </button>
+            </td>
+            <td className="whitespace-nowrap text-muted">{f.status === 410 ? 'gone' : 'leads to'}</td>
+            <td className="max-w-[200px] truncate text-muted">{f.location ?? ''}</td>
+          </tr>
+        ))}
+      </tbody>
+    </table>
+  );
+}
+
+function TryForm({ path: tried, onTry }: { path: string; onTry: (path: string) => void }) {
+  const [path, setPath] = useState(tried);
+  return (
+    <form
+      className="flex items-end gap-2 border-b border-rule px-6 py-3"
+      onSubmit={(event) => {
+        event.preventDefault();
+        onTry(path.startsWith('/') ? path : `/${path}`);
+      }}
+    >
+      <label className="min-w-0 flex-1 text-note text-muted">
+        Try an address
+        <input className="control font-mono !text-table text-ink" spellCheck={false} value={path} onChange={(e) => setPath(e.target.value)} />
+      </label>
+      <button type="submit" className="button button-main">
+        Try
+      </button>
+    </form>
   );
 }
 

@@ -7,7 +7,7 @@ import type { ContentTable } from '@/server/queries/content.ts';
 import { counted, dayWords, entryHref } from '../format.ts';
 import { ClockLink } from '../shell/clock-link.tsx';
 import { useClockParameters } from '../shell/use-clock.ts';
-import { LifeBar, lifeScale } from './life-bar.tsx';
+import { LifeBar, type LifeScale, lifeScale } from './life-bar.tsx';
 
 const STATES = ['draft', 'scheduled', 'live', 'live with newer draft', 'retired', 'not yet written'];
 
@@ -49,49 +49,7 @@ export function ContentScreen({ table, clock, filters }: { table: ContentTable; 
         <NewEntry table={table} type={filters.type} />
       </div>
       <div className="min-h-0 flex-1 overflow-auto px-4">
-        <table className="table">
-          <thead className="sticky top-0 z-10 bg-paper">
-            <tr>
-              <th scope="col">Name</th>
-              {!type && <th scope="col">Type</th>}
-              {table.columns.map((c) => (
-                <th key={c.key} scope="col" className={c.numeric ? '!text-right' : ''}>
-                  {c.label}
-                </th>
-              ))}
-              <th scope="col">State</th>
-              <th scope="col" className="w-[260px]">
-                <span className="flex justify-between">
-                  <span>{dayWords(scale.from, clock.zone)}</span>
-                  <span>{dayWords(scale.to, clock.zone)}</span>
-                </span>
-              </th>
-              <th scope="col">Address</th>
-            </tr>
-          </thead>
-          <tbody>
-            {table.rows.map((row) => (
-              <tr key={row.id}>
-                <td className="max-w-[280px] truncate font-[550]">
-                  <ClockLink href={entryHref(row.id)} className="text-ink hover:underline">
-                    {row.name}
-                  </ClockLink>
-                </td>
-                {!type && <td className="whitespace-nowrap text-muted">{row.typeLabel}</td>}
-                {table.columns.map((c) => (
-                  <td key={c.key} className={`max-w-[160px] truncate ${c.numeric ? 'text-right' : ''}`}>
-                    {row.cells[c.key]}
-                  </td>
-                ))}
-                <td className={`whitespace-nowrap ${row.state === 'scheduled' ? 'text-amber-text' : ''}`}>{row.state}</td>
-                <td>
-                  <LifeBar spans={row.spans} scale={scale} />
-                </td>
-                <td className="max-w-[280px] truncate text-muted">{row.path ?? ''}</td>
-              </tr>
-            ))}
-          </tbody>
-        </table>
+        <ContentRows table={table} scale={scale} zone={clock.zone} showsType={type === undefined} />
         {table.rows.length === 0 && (
           <p className="border-t border-rule px-2 py-3 text-muted">
             {filtered ? 'No entry fits. Clear the search or choose another state.' : `No ${type ? type.label.toLowerCase() : 'entries'} yet. They are what your types become; write the first with “New”.`}
@@ -100,6 +58,54 @@ export function ContentScreen({ table, clock, filters }: { table: ContentTable; 
         {table.total > table.rows.length && <p className="px-2 py-3 text-muted">{`The first ${table.rows.length} of ${table.total}; search or filter for others.`}</p>}
       </div>
     </main>
+  );
+}
+
+function ContentRows({ table, scale, zone, showsType }: { table: ContentTable; scale: LifeScale; zone: string; showsType: boolean }) {
+  return (
+    <table className="table">
+      <thead className="sticky top-0 z-10 bg-paper">
+        <tr>
+          <th scope="col">Name</th>
+          {showsType && <th scope="col">Type</th>}
+          {table.columns.map((c) => (
+            <th key={c.key} scope="col" className={c.numeric ? '!text-right' : ''}>
+              {c.label}
+            </th>
+          ))}
+          <th scope="col">State</th>
+          <th scope="col" className="w-[260px]">
+            <span className="flex justify-between">
+              <span>{dayWords(scale.from, zone)}</span>
+              <span>{dayWords(scale.to, zone)}</span>
+            </span>
+          </th>
+          <th scope="col">Address</th>
+        </tr>
+      </thead>
+      <tbody>
+        {table.rows.map((row) => (
+          <tr key={row.id}>
+            <td className="max-w-[280px] truncate font-[550]">
+              <ClockLink href={entryHref(row.id)} className="text-ink hover:underline">
+                {row.name}
+              </ClockLink>
+            </td>
+            {showsType && <td className="whitespace-nowrap text-muted">{row.typeLabel}</td>}
+            {table.columns.map((c) => (
+              <td key={c.key} className={`max-w-[160px] truncate ${c.numeric ? 'text-right' : ''}`}>
+                {row.cells[c.key]}
+              </td>
+            ))}
+            <td className={`whitespace-nowrap ${row.state === 'scheduled' ? 'text-amber-text' : ''}`}>{row.state}</td>
+            <td>
+              <LifeBar spans={row.spans} scale={scale} />
+            </td>
+            <td className="max-w-[280px] truncate text-muted">{row.path ?? ''}</td>
+          </tr>
+        ))}
+      </tbody>
+    </table>
   );
 }
 

@@ -29,10 +29,6 @@ export function BindingChain({ spec, detail, outcome, readOnly, onChange }: Prop
   );
   const without = (key: keyof Spec): Spec => Object.fromEntries(Object.entries(spec).filter(([k]) => k !== key)) as Spec;
   const setOrDrop = (key: 'address' | 'template' | 'card', value: string): void => onChange(value === '' ? without(key) : { ...spec, [key]: value });
-  const seo = (key: 'title' | 'description', value: string): void => {
-    const { [key]: _, ...rest } = spec.seo;
-    onChange({ ...spec, seo: value === '' ? rest : { ...rest, [key]: value } });
-  };
 
   return (
     <div className="border-b border-rule">
@@ -42,17 +38,7 @@ export function BindingChain({ spec, detail, outcome, readOnly, onChange }: Prop
         'Address',
         spec.address !== undefined,
         outcome.path ?? outcome.noPath ?? '',
-        <>
-          <Line label="Pattern" htmlFor="address" help="Braces read fields; a part in [ ] is left out where what it reads is blank." result={<AddressParts path={outcome.path} parts={outcome.address} missing={outcome.noPath} />}>
-            <PatternInput id="address" value={spec.address ?? ''} placeholder="No pages of its own" readOnly={readOnly} issues={issuesAt('address')} onChange={(v) => setOrDrop('address', v)} />
-          </Line>
-          <Line label="When taken" htmlFor="clash">
-            <select id="clash" className="control" disabled={readOnly} value={spec.clash} onChange={(e) => onChange({ ...spec, clash: e.target.value as Spec['clash'] })}>
-              <option value="number">the later entry is numbered: -2, -3, …</option>
-              <option value="refuse">the later entry is refused</option>
-            </select>
-          </Line>
-        </>,
+        <AddressSettings spec={spec} outcome={outcome} readOnly={readOnly} issues={issuesAt('address')} onAddress={(v) => setOrDrop('address', v)} onClash={(clash) => onChange({ ...spec, clash })} />,
       )}
       {link(
         'template',
@@ -91,22 +77,48 @@ export function BindingChain({ spec, detail, outcome, readOnly, onChange }: Prop
         'SEO',
         spec.seo.title !== undefined || spec.seo.description !== undefined,
         outcome.title,
-        <>
-          <Line label="Title" htmlFor="seo-title" result={outcome.title}>
-            <PatternInput id="seo-title" value={spec.seo.title ?? ''} placeholder={`{${spec.naming}}`} readOnly={readOnly} issues={issuesAt('seo/title')} onChange={(v) => seo('title', v)} />
-          </Line>
-          <Line label="Description" htmlFor="seo-description" result={outcome.description ?? <span className="text-muted">none</span>}>
-            <PatternInput id="seo-description" value={spec.seo.description ?? ''} placeholder={spec.summary ? `{${spec.summary}}` : 'the first paragraph'} readOnly={readOnly} issues={issuesAt('seo/description')} onChange={(v) => seo('description', v)} />
-          </Line>
-          <Line label="Search engines" htmlFor="seo-index">
-            <select id="seo-index" className="control" disabled={readOnly} value={spec.seo.index === false ? 'no' : 'yes'} onChange={(e) => onChange({ ...spec, seo: { ...spec.seo, index: e.target.value === 'yes' } })}>
-              <option value="yes">may list these pages</option>
-              <option value="no">may not list these pages</option>
-            </select>
-          </Line>
-        </>,
+        <SeoSettings spec={spec} outcome={outcome} readOnly={readOnly} issuesAt={issuesAt} onChange={onChange} />,
       )}
     </div>
+  );
+}
+
+function AddressSettings({ spec, outcome, readOnly, issues, onAddress, onClash }: Omit<Props, 'detail' | 'onChange'> & { issues: Issue[]; onAddress: (pattern: string) => void; onClash: (clash: Spec['clash']) => void }) {
+  return (
+    <>
+      <Line label="Pattern" htmlFor="address" help="Braces read fields; a part in [ ] is left out where what it reads is blank." result={<AddressParts path={outcome.path} parts={outcome.address} missing={outcome.noPath} />}>
+        <PatternInput id="address" value={spec.address ?? ''} placeholder="No pages of its own" readOnly={readOnly} issues={issues} onChange={onAddress} />
+      </Line>
+      <Line label="When taken" htmlFor="clash">
+        <select id="clash" className="control" disabled={readOnly} value={spec.clash} onChange={(e) => onClash(e.target.value as Spec['clash'])}>
+          <option value="number">the later entry is numbered: -2, -3, …</option>
+          <option value="refuse">the later entry is refused</option>
+        </select>
+      </Line>
+    </>
+  );
+}
+
+function SeoSettings({ spec, outcome, readOnly, issuesAt, onChange }: Omit<Props, 'detail'> & { issuesAt: (place: string) => Issue[] }) {
+  const seo = (key: 'title' | 'description', value: string): void => {
+    const { [key]: _, ...rest } = spec.seo;
+    onChange({ ...spec, seo: value === '' ? rest : { ...rest, [key]: value } });
+  };
+  return (
+    <>
+      <Line label="Title" htmlFor="seo-title" result={outcome.title}>
+        <PatternInput id="seo-title" value={spec.seo.title ?? ''} placeholder={`{${spec.naming}}`} readOnly={readOnly} issues={issuesAt('seo/title')} onChange={(v) => seo('title', v)} />
+      </Line>
+      <Line label="Description" htmlFor="seo-description" result={outcome.description ?? <span className="text-muted">none</span>}>
+        <PatternInput id="seo-description" value={spec.seo.description ?? ''} placeholder={spec.summary ? `{${spec.summary}}` : 'the first paragraph'} readOnly={readOnly} issues={issuesAt('seo/description')} onChange={(v) => seo('description', v)} />
+      </Line>
+      <Line label="Search engines" htmlFor="seo-index">
+        <select id="seo-index" className="control" disabled={readOnly} value={spec.seo.index === false ? 'no' : 'yes'} onChange={(e) => onChange({ ...spec, seo: { ...spec.seo, index: e.target.value === 'yes' } })}>
+          <option value="yes">may list these pages</option>
+          <option value="no">may not list these pages</option>
+        </select>
+      </Line>
+    </>
   );
 }
 
