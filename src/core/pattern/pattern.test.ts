@@ -111,6 +111,12 @@ describe('reading', () => {
     expect(readPattern(source).issues.map((i) => i.code)).toContain(code);
   });
 
+  test('a style writes the day of a date-time in the site’s zone; a pattern may write its time', () => {
+    const fields = { starts: { kind: 'datetime', value: Date.UTC(2026, 4, 9, 23, 30) } as const };
+    expect(evaluate('{date(starts, "long")}', fields)).toBe('May 10, 2026');
+    expect(evaluate('{date(starts, "d MMM yyyy, HH:mm")}', fields)).toBe('10 May 2026, 00:30');
+  });
+
   test('every issue of a broken pattern says where, why and what to do', () => {
     expect(readPattern('/{a[-{b}]').issues.map((i) => i.code)).toEqual(['unexpected-character']);
     for (const issue of readPattern('a] {b c} [d').issues) {
