@@ -9,7 +9,7 @@ import { useClockParameters } from '../shell/use-clock.ts';
 
 /** Who is in, in order, with page breaks marked. */
 export function InSide({ outcome }: { outcome: ListingOutcome }) {
-  if (outcome.entries.length === 0) return <p className="p-6 text-muted">Nobody is in at this instant. “Left out” says, entry by entry, why.</p>;
+  if (outcome.entries.length === 0) return <p className="p-6 text-muted">{outcome.leftOutTotal === 0 ? 'There are no entries of this type yet; the first one stands here once it is live.' : 'Nobody is in at this instant. “Left out” says, entry by entry, why.'}</p>;
   return (
     <div className="px-6 py-2">
       <table className="table">
@@ -43,7 +43,7 @@ export function InSide({ outcome }: { outcome: ListingOutcome }) {
 /** Who is left out, near misses first, with what keeps each out. */
 export function LeftOutSide({ outcome, clock, find, onFind }: { outcome: ListingOutcome; clock: Clock; find: string; onFind: (name: string) => void }) {
   const { set } = useClockParameters();
-  if (outcome.leftOutTotal === 0) return <p className="p-6 text-muted">Every entry of the type is in.</p>;
+  if (outcome.leftOutTotal === 0) return <p className="p-6 text-muted">{outcome.total === 0 ? 'There are no entries of this type yet.' : 'Every entry of the type is in.'}</p>;
   return (
     <div className="px-6 py-3">
       <ul className="mb-2 flex flex-wrap gap-x-4 text-muted">
