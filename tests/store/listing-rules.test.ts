@@ -96,3 +96,19 @@ describe('orders', () => {
     expect(await ids({ sort: ['-entry.created'] })).toBe('a b c d');
   });
 });
+
+test('keys that differ in case alone, or look like names of the store, are kept apart', async () => {
+  const type = (key: string): object => ({ key, fields: [{ key: 'sowFrom', kind: 'number' }, { key: 'sowfrom', kind: 'number' }, { key: 'traits', kind: 'choice', many: true, options: ['a', 'ab'] }] });
+  const keys = ['note', 'noTe', 'entry_note', 'members', 'starts'];
+  const files: Files = {};
+  for (const key of keys) {
+    files[`types/${key}.json`] = type(key);
+    files[`listings/${key}.json`] = { key, type: key, where: { field: 'traits', op: 'is', value: 'a' }, sort: ['sowFrom', 'sowfrom'] };
+    files[`entries/${key}/x.json`] = { entry: { id: `${key}-1`, live: '2026-01-01' }, sowFrom: 2, sowfrom: 1, traits: ['a'] };
+    files[`entries/${key}/y.json`] = { entry: { id: `${key}-2`, live: '2026-01-01' }, sowFrom: 1, sowfrom: 2, traits: ['a', 'ab'] };
+  }
+  const { view, result } = await loadFiles(files);
+  expect(result).toMatchObject({ ok: true });
+  const { site, reader } = view.at(at('2026-06-01'))!;
+  for (const key of keys) expect(reader.listing(site.listings.get(key)!, new Validity(at('2026-06-01')), 0, 9).ids).toEqual([`${key}-2`, `${key}-1`]);
+});

@@ -8,7 +8,7 @@ import { planListing } from '@/core/listing/plan.ts';
 import { sortKey } from '@/core/listing/sort-key.ts';
 import { covers, Validity } from '@/core/time/interval.ts';
 import type { Connection } from '@/server/db/connection.ts';
-import { leadingMember } from '@/server/store/index-tables.ts';
+import { hasListingIndex, leadingMember } from '@/server/store/index-tables.ts';
 import { loadFiles } from '../helpers/folder.ts';
 import { day, randomSite } from '../helpers/random-site.ts';
 
@@ -59,6 +59,7 @@ test('a listing in SQL gives what the in-memory evaluator gives, at any instant,
         for (const at of instants) {
           const { site, reader } = view.at(at)!;
           const indexed = site.listings.get(spec.key)!;
+          expect(hasListingIndex(connection, indexed)).toBe(true);
           const { plan: unsaved } = planListing(listingSpec.parse({ ...spec, key: 'unsaved' }), site.design);
           const expected = evaluateListing(indexed, rows, at, { isLive: (id, t) => live.some((l) => l.entry === id && covers(l, t)), keysWithin: (set, key) => view.subjects.keysWithin(set, key) });
           for (const plan of [indexed, unsaved!]) {

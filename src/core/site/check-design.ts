@@ -7,6 +7,8 @@ export function checkDesign(design: Design): Issue[] {
   return [
     ...doubled(design.types.map((t) => t.key), 'types'),
     ...doubled(design.listings.map((l) => l.key), 'listings'),
+    ...doubledIds(design.types, 'types'),
+    ...doubledIds(design.listings, 'listings'),
     ...doubled(design.templates.map((t) => t.key), 'templates'),
     ...doubled(design.subjectSets.map((s) => s.key), 'subjects'),
     ...doubled(design.listings.flatMap((l) => l.address ?? []), 'listings', 'address'),
@@ -16,7 +18,15 @@ export function checkDesign(design: Design): Issue[] {
 
 function doubled(keys: string[], path: string, what = 'key'): Issue[] {
   const again = new Set(keys.filter((k, i) => keys.indexOf(k) !== i));
-  return [...again].map((k) => ({ code: 'doubled-key', path: `${path}/${k}`, message: `The ${what} "${k}" is used twice.`, fix: `Give each a ${what} of its own.` }));
+  return [...again].map((k) => ({ code: 'doubled-key', path: `${path}/${k}`, message: `The ${what} "${k}" is used twice.`, fix: `Give each its own ${what}.` }));
+}
+
+/** Parts of different keys that share an id. */
+function doubledIds(parts: { id: string; key: string }[], path: string): Issue[] {
+  return parts.flatMap(({ id, key }, i) => {
+    const first = parts.slice(0, i).find((p) => p.id === id && p.key !== key);
+    return first ? [{ code: 'doubled-id', path: `${path}/${key}/id`, message: `The id "${id}" is also that of "${first.key}".`, fix: 'Give each its own id, or leave it out.' }] : [];
+  });
 }
 
 function checkType(type: ContentType, design: Design): Issue[] {

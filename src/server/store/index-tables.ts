@@ -8,12 +8,17 @@ import { statement } from './statement.ts';
 
 /** Name of a type's index table: one row for each live interval, derived, dropped and rebuilt at will. */
 export function indexTable(type: ContentType): string {
-  return quoted(`index_${type.id}`);
+  return quoted(`index_${named(type.id)}`);
 }
 
 /** Name of the table with the members of a type's many-valued fields. */
 export function memberTable(type: ContentType): string {
-  return quoted(`member_${type.id}`);
+  return quoted(`member_${named(type.id)}`);
+}
+
+/** An id as part of an SQL name: SQL names ignore case, ids do not. */
+function named(id: string): string {
+  return id.replace(/[A-Z]/g, (c) => `$${c.toLowerCase()}`);
 }
 
 /** An SQL identifier in quotes. */
@@ -23,12 +28,12 @@ export function quoted(name: string): string {
 
 /** The column a filter compares, and the one a sort key orders by. */
 export function cellColumn(column: Column): string {
-  return quoted(column.meta ?? `c_${column.field!.id}`);
+  return quoted(column.meta ?? `c_${named(column.field!.id)}`);
 }
 
 /** The column a sort key orders by: a sort key or an option's place where that is not the value itself. */
 export function sortColumn(column: Column): string {
-  return column.family === 'text' || column.family === 'choice' ? quoted(`s_${column.field!.id}`) : cellColumn(column);
+  return column.family === 'text' || column.family === 'choice' ? quoted(`s_${named(column.field!.id)}`) : cellColumn(column);
 }
 
 /** Whether a field's members stand in the member table rather than in a column. */
@@ -58,11 +63,11 @@ function tablesOf(type: ContentType, plans: ListingPlan[]): string[] {
 function indexesOf(type: ContentType, plans: ListingPlan[]): string[] {
   const table = indexTable(type);
   return [
-    `CREATE INDEX ${quoted(`starts_${type.id}`)} ON ${table} (starts)`,
-    `CREATE INDEX ${quoted(`ends_${type.id}`)} ON ${table} (ends) WHERE ends IS NOT NULL`,
-    `CREATE INDEX ${quoted(`member_entry_${type.id}`)} ON ${memberTable(type)} (entry, starts)`,
-    `CREATE INDEX ${quoted(`closing_${type.id}`)} ON ${table} (ends) WHERE open = 1`,
-    ...(repeatedColumns(type, plans).length === 0 ? [] : [`CREATE INDEX ${quoted(`member_closing_${type.id}`)} ON ${memberTable(type)} (ends) WHERE open = 1`]),
+    `CREATE INDEX ${quoted(`starts.${named(type.id)}`)} ON ${table} (starts)`,
+    `CREATE INDEX ${quoted(`ends.${named(type.id)}`)} ON ${table} (ends) WHERE ends IS NOT NULL`,
+    `CREATE INDEX ${quoted(`entries.${named(type.id)}`)} ON ${memberTable(type)} (entry, starts)`,
+    `CREATE INDEX ${quoted(`closing.${named(type.id)}`)} ON ${table} (ends) WHERE open = 1`,
+    ...(repeatedColumns(type, plans).length === 0 ? [] : [`CREATE INDEX ${quoted(`closing.members.${named(type.id)}`)} ON ${memberTable(type)} (ends) WHERE open = 1`]),
     ...plans.map((plan) => listingIndex(plan)),
   ];
 }
@@ -117,12 +122,12 @@ export function listingIndex(plan: ListingPlan): string {
     const name = c.replace(/ DESC$/, '');
     return seen.has(name) ? false : (seen.add(name), true);
   });
-  return `CREATE INDEX ${quoted(`listing_${plan.listing.id}`)} ON ${leading ? memberTable(plan.type) : indexTable(plan.type)} (${columns.join(', ')}) WHERE open = 1`;
+  return `CREATE INDEX ${quoted(`listing.${named(plan.listing.id)}`)} ON ${leading ? memberTable(plan.type) : indexTable(plan.type)} (${columns.join(', ')}) WHERE open = 1`;
 }
 
 /** Whether the database has the index that a listing, as it is planned, is read by. */
 export function hasListingIndex(connection: Connection, plan: ListingPlan): boolean {
-  return statement(connection, `SELECT sql FROM sqlite_master WHERE type = 'index' AND name = ?`).pluck().get(`listing_${plan.listing.id}`) === listingIndex(plan);
+  return statement(connection, `SELECT sql FROM sqlite_master WHERE type = 'index' AND name = ?`).pluck().get(`listing.${named(plan.listing.id)}`) === listingIndex(plan);
 }
 
 /** The ORDER BY terms of a sort key: where blanks go, then the value. */
