@@ -8,6 +8,7 @@ import { planListing } from '@/core/listing/plan.ts';
 import { sortKey } from '@/core/listing/sort-key.ts';
 import { covers, Validity } from '@/core/time/interval.ts';
 import type { Connection } from '@/server/db/connection.ts';
+import { readValues } from '@/server/store/stored-values.ts';
 import { hasListingIndex, leadingMember } from '@/server/store/index-tables.ts';
 import { loadFiles } from '../helpers/folder.ts';
 import { day, randomSite } from '../helpers/random-site.ts';
@@ -41,7 +42,7 @@ const sort = fc.uniqueArray(
 
 function rowsOf({ driver }: Connection): ListingRow[] {
   const sql = `SELECT l.entry, e.created, e.published, l.starts AS "from", l.ends AS "to", r."values" AS v FROM live_interval AS l JOIN entry AS e ON e.id = l.entry JOIN revision AS r ON r.entry = l.entry AND r.number = l.revision WHERE e.type = 'variety'`;
-  return (driver.prepare(sql).all() as (ListingRow & { v: string })[]).map((r) => ({ ...r, updated: r.from, values: JSON.parse(r.v) as ListingRow['values'] }));
+  return (driver.prepare(sql).all() as (ListingRow & { v: string })[]).map((r) => ({ ...r, updated: r.from, values: readValues(r.v, 'en') }));
 }
 
 test('a listing in SQL gives what the in-memory evaluator gives, at any instant, on any page, with its own index and without', async () => {

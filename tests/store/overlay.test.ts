@@ -4,6 +4,7 @@ import type { EntryView } from '@/core/design/values.ts';
 import { type ListingRow } from '@/core/listing/columns.ts';
 import { evaluateListing } from '@/core/listing/evaluate.ts';
 import { covers, Validity } from '@/core/time/interval.ts';
+import { readValues } from '@/server/store/stored-values.ts';
 import { withEntries } from '@/server/store/overlay-reader.ts';
 import { loadFiles } from '../helpers/folder.ts';
 import { day, randomSite } from '../helpers/random-site.ts';
@@ -25,7 +26,7 @@ test('a list with unsaved values in it is, page by page, what it would be with t
         return live ? { ...live, values: v } : { id, type, values: v, created: instant, published: instant, updated: instant, author: '', state: 'draft', path: null };
       });
       const sql = `SELECT l.entry, e.created, e.published, l.starts AS "from", l.ends AS "to", l.starts AS updated, r."values" AS json FROM live_interval AS l JOIN entry AS e ON e.id = l.entry JOIN revision AS r ON r.entry = l.entry AND r.number = l.revision WHERE e.type = 'variety'`;
-      const stored = (connection.driver.prepare(sql).all() as (ListingRow & { json: string })[]).map((r): ListingRow => ({ ...r, values: JSON.parse(r.json) as ListingRow['values'] }));
+      const stored = (connection.driver.prepare(sql).all() as (ListingRow & { json: string })[]).map((r): ListingRow => ({ ...r, values: readValues(r.json, 'en') }));
       const rows = [...stored.filter((r) => !shown.some((s) => s.id === r.entry)), ...shown.map((s): ListingRow => ({ entry: s.id, created: s.created, published: s.published!, updated: s.updated!, from: instant, to: null, values: s.values }))];
       const live = connection.driver.prepare('SELECT entry, starts AS "from", ends AS "to" FROM live_interval').all() as { entry: string; from: number; to: number | null }[];
       const seen = withEntries(reader, shown);

@@ -18,6 +18,8 @@ const fieldKey = z
 export const FIELD_KINDS = ['text', 'paragraphs', 'richtext', 'number', 'yesno', 'date', 'datetime', 'choice', 'media', 'reference', 'tags', 'category'] as const;
 export type FieldKind = (typeof FIELD_KINDS)[number];
 
+const TRANSLATED_KINDS: readonly FieldKind[] = ['text', 'paragraphs', 'richtext'];
+
 const option = z.union([key.transform((k) => ({ key: k, label: k })), z.strictObject({ key, label: z.string().min(1) })]);
 
 export const fieldSpec = z
@@ -43,10 +45,12 @@ export const fieldSpec = z
     sitsWithin: z.boolean().default(false),
     /** The subject set of tags or a category. */
     set: key.optional(),
+    /** Holds a value for each language; texts do unless said otherwise. */
+    translated: z.boolean().optional(),
     /** A value for new entries. */
     default: z.union([z.string(), z.number(), z.boolean()]).optional(),
   })
-  .transform((f) => ({ ...f, id: f.id ?? f.key, label: f.label ?? sentence(f.key), many: f.kind === 'tags' ? true : f.many }));
+  .transform((f) => ({ ...f, id: f.id ?? f.key, label: f.label ?? sentence(f.key), many: f.kind === 'tags' ? true : f.many, translated: f.translated ?? TRANSLATED_KINDS.includes(f.kind) }));
 export type Field = z.output<typeof fieldSpec>;
 
 export const seoSpec = z.strictObject({

@@ -92,7 +92,7 @@ function insertAll(connection: Connection, site: SiteToLoad, at: Instant): void 
   for (const m of site.media) media.run(m.id, m.hash, m.alt, m.width, m.height, m.mime, m.bytes);
   const entry = statement(connection, 'INSERT INTO entry (id, type, created, author) VALUES (?, ?, ?, ?)');
   for (const e of site.entries) entry.run(e.id, e.type.key, e.created, e.author);
-  const writeRevision = revisionWriter(connection);
+  const writeRevision = revisionWriter(connection, site.design.site.language);
   const plan = statement(connection, 'INSERT INTO planned_change (entry, language, at, sequence, action, revision, person) VALUES (?, ?, ?, ?, ?, ?, ?)');
   const byHand = statement(connection, 'INSERT INTO by_hand (entry, path, starts, ends) VALUES (?, ?, ?, ?)');
   for (const e of site.entries) {

@@ -1,5 +1,6 @@
 import type { Connection } from '../db/connection.ts';
 import { derive } from '../store/derive.ts';
+import { readValues } from '../store/stored-values.ts';
 import { statement } from '../store/statement.ts';
 import { raisePublic } from '../store/write.ts';
 import { type Actor, permit } from './permit.ts';
@@ -7,7 +8,6 @@ import { Refusal, refusable } from './write-entry.ts';
 import type { Result } from '@/core/issue.ts';
 import { isBlank } from '@/core/pattern/types.ts';
 import type { ContentType } from '@/core/design/spec.ts';
-import type { Values } from '@/core/design/values.ts';
 import type { CompiledSite } from '@/core/site/compile.ts';
 import { parseInstant } from '@/core/time/parse.ts';
 import type { Instant } from '@/core/time/interval.ts';
@@ -27,7 +27,7 @@ export function planChange(connection: Connection, actor: Actor, input: PlanInpu
   return refusable(connection, wallClock, (now, site) => {
     const type = typeOf(connection, site, input.entry);
     const at = instantOf(input, now, site);
-    if (input.action === 'publish') checkRequired(connection, type, input);
+    if (input.action === 'publish') checkRequired(connection, type, site.design.site.language, input);
     // A second publication at one instant takes the place of the first.
     if (input.at !== null) statement(connection, 'DELETE FROM planned_change WHERE entry = ? AND at = ? AND action = ?').run(input.entry, at, input.action);
     const sequence = ((statement(connection, 'SELECT max(sequence) FROM planned_change WHERE entry = ? AND at = ?').pluck().get(input.entry, at) as number | null) ?? -1) + 1;
@@ -72,10 +72,10 @@ function instantOf({ at }: PlanInput, now: Instant, site: CompiledSite): Instant
   return instant;
 }
 
-function checkRequired(connection: Connection, type: ContentType, { entry, revision }: PlanInput): void {
+function checkRequired(connection: Connection, type: ContentType, language: string, { entry, revision }: PlanInput): void {
   const row = statement(connection, 'SELECT "values" AS v FROM revision WHERE entry = ? AND (? IS NULL OR number = ?) ORDER BY number DESC LIMIT 1').get(entry, revision, revision) as { v: string } | undefined;
   if (!row) throw new Refusal([{ code: 'nothing-saved', message: 'Nothing of this entry has been saved yet.', fix: 'Save it first.' }]);
-  const values = JSON.parse(row.v) as Values;
+  const values = readValues(row.v, language);
   const blank = type.fields.filter((f) => f.required && isBlank(values[f.id]));
   if (blank.length > 0) throw new Refusal(blank.map((f) => ({ code: 'required', path: f.key, message: `${f.label} is required, and it is blank.`, fix: 'Fill it in and save before publishing.' })));
 }

@@ -87,7 +87,7 @@ function insertRevision(connection: Connection, site: CompiledSite, actor: Actor
   if (input.seen !== null && newest > input.seen) {
     throw new Refusal([{ code: 'newer-revision', message: 'Somebody saved a newer version while you were writing.', fix: 'Open the newest version in another tab, bring your words over, and save again.' }]);
   }
-  revisionWriter(connection)(id, type, { number: newest + 1, saved: at, values: values.value, author: actor.name });
+  revisionWriter(connection, site.design.site.language)(id, type, { number: newest + 1, saved: at, values: values.value, author: actor.name });
   return { id, revision: newest + 1 };
 }
 

@@ -1,5 +1,6 @@
 import type { SiteView } from './site-view.ts';
 import { type Actor, permit } from '../commands/permit.ts';
+import { readValues } from '../store/stored-values.ts';
 import { settledInstant } from '../store/write.ts';
 import { stateAt } from '@/core/publication/state.ts';
 import type { EntryState } from '@/core/publication/model.ts';
@@ -107,7 +108,7 @@ function lifeOf(row: Pick<Row, 'revisions' | 'spans'>, at: Instant): { state: En
 function contentRow(view: SiteView, row: Row, type: ContentType | undefined, columns: Field[], at: Instant): ContentRow | null {
   if (!type) return null;
   const { state, spans } = lifeOf(row, at);
-  const values = JSON.parse(row.values) as Values;
+  const values = readValues(row.values, view.at(at)!.site.design.site.language);
   const cells = Object.fromEntries(columns.map((f) => [f.key, shownValue(view, f, values, at)]));
   return { id: row.id, type: type.key, typeLabel: type.label, name: row.name, state, spans, path: row.path, cells, saved: row.saved };
 }

@@ -2,6 +2,7 @@ import type { SiteView } from './site-view.ts';
 import { entryName } from './content.ts';
 import { type Actor, permit } from '../commands/permit.ts';
 import { interpretValues } from '../commands/write-entry.ts';
+import { readValues } from '../store/stored-values.ts';
 import { withEntries } from '../store/overlay-reader.ts';
 import { entryWith, explainWith, newestValues, readerSeeing } from './preview.ts';
 import type { Seeing } from './clock.ts';
@@ -58,14 +59,14 @@ export function entryDetail(view: SiteView, actor: Actor, id: string, at: Instan
   const row = driver.prepare('SELECT type FROM entry WHERE id = ?').get(id) as { type: string } | undefined;
   const site = view.at(at)?.site;
   const type = row && site?.types.get(row.type);
-  if (!type) return null;
+  if (!site || !type) return null;
   const revisions = driver.prepare('SELECT number, saved, name, "values" FROM revision WHERE entry = ? ORDER BY number').all(id) as { number: number; saved: number; name: string; values: string }[];
   const shown = revisions.findLast((r) => r.saved <= at) ?? revisions[0];
   const spans = driver.prepare('SELECT starts AS "from", ends AS "to", revision FROM live_interval WHERE entry = ? ORDER BY starts').all(id) as LifeSpan[];
   return {
     id,
     type: formType(view, type, at),
-    values: formValues(type, JSON.parse(shown?.values ?? '{}') as Values),
+    values: formValues(type, readValues(shown?.values ?? '{}', site.design.site.language)),
     name: shown?.name ?? id,
     revision: revisions.at(-1)?.number ?? null,
     saved: shown?.saved ?? null,
@@ -149,7 +150,7 @@ export function entryOutcome(view: SiteView, actor: Actor, input: UnsavedValues,
   const given = input.values === null ? null : interpretValues(site, type, input.values, at);
   const issues = given && !given.ok ? given.issues : [];
   const asPublished = seeing === 'published' && input.values === null;
-  const values = asPublished && live ? live.values : given?.ok ? given.value : (newestValues(view, input.id) ?? {});
+  const values = asPublished && live ? live.values : given?.ok ? given.value : (newestValues(view, input.id, at) ?? {});
   const id = input.id ?? `${type.key}-new`;
   const explained = explainWith(view, site, type, id, values, at);
   const entry = entryWith(view, site, live, { id, type, values, author: actor.name }, at);

@@ -1,6 +1,7 @@
 import type { LeftOutEntry, ListingOutcome, Reason } from './listing.ts';
+import { readValues } from '../store/stored-values.ts';
 import type { SiteView } from './site-view.ts';
-import type { EntryView, Values } from '@/core/design/values.ts';
+import type { EntryView } from '@/core/design/values.ts';
 import { type Column, type ListingRow, cell } from '@/core/listing/columns.ts';
 import { holds } from '@/core/listing/evaluate.ts';
 import { failedConditions } from '@/core/listing/explain.ts';
@@ -31,9 +32,10 @@ export function leftOut(view: SiteView, plan: ListingPlan, asked: Asked): Pick<L
   const live = liveTest(view);
   const drafts = new Map(asked.drafts.map((d) => [d.id, d]));
   const rows = candidates(view, plan, asked);
+  const language = view.at(at)!.site.design.site.language;
   const out: LeftOutEntry[] = [];
   for (const stored of rows) {
-    const row = rowOf(stored, drafts.get(stored.entry), at);
+    const row = rowOf(stored, drafts.get(stored.entry), at, language);
     const isLive = stored.starts !== null || drafts.has(stored.entry);
     if (isLive && holds(filter, row, (id) => live(id, at))) continue;
     const failed = failedConditions(filter, row, (id) => live(id, at));
@@ -48,8 +50,8 @@ export function leftOut(view: SiteView, plan: ListingPlan, asked: Asked): Pick<L
   return { leftOut: out.slice(0, SHOWN), leftOutTotal: Math.max(out.length, all - total), counts: countReasons(out), lookedAt: rows.length === LOOKED_AT ? LOOKED_AT : null };
 }
 
-function rowOf(row: Row, draft: EntryView | undefined, at: Instant): ListingRow {
-  const values = draft ? draft.values : (JSON.parse(row.values) as Values);
+function rowOf(row: Row, draft: EntryView | undefined, at: Instant, language: string): ListingRow {
+  const values = draft ? draft.values : readValues(row.values, language);
   return { entry: row.entry, created: row.created, published: row.published ?? at, updated: row.starts ?? at, from: row.starts ?? at, to: row.ends, values };
 }
 

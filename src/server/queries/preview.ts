@@ -1,5 +1,6 @@
 import type { Actor } from '../commands/permit.ts';
 import { withEntries } from '../store/overlay-reader.ts';
+import { readValues } from '../store/stored-values.ts';
 import { StoredTimeline } from '../store/timeline-source.ts';
 import type { Seeing } from './clock.ts';
 import type { SiteView } from './site-view.ts';
@@ -31,9 +32,9 @@ export function entryWith(view: SiteView, site: CompiledSite, live: EntryView | 
 }
 
 /** The values of an entry's newest revision; none where nothing is saved. */
-export function newestValues(view: SiteView, id: string | null): Values | null {
+export function newestValues(view: SiteView, id: string | null, at: Instant): Values | null {
   const json = view.connection.driver.prepare('SELECT r."values" FROM entry AS e JOIN revision AS r ON r.entry = e.id AND r.number = e.newest WHERE e.id = ?').pluck().get(id) as string | undefined;
-  return json === undefined ? null : (JSON.parse(json) as Values);
+  return json === undefined ? null : readValues(json, view.at(at)!.site.design.site.language);
 }
 
 const MOST_DRAFTS = 200;
@@ -47,7 +48,7 @@ export function draftsSeen(view: SiteView, actor: Actor, at: Instant, seeing: Se
   const live = found.reader.liveEntries(rows.map((r) => r.id), new Validity(at));
   return rows.flatMap(({ id, type: key, json, author }) => {
     const type = found.site.types.get(key);
-    return type ? [entryWith(view, found.site, live.get(id), { id, type, values: JSON.parse(json) as Values, author }, at)] : [];
+    return type ? [entryWith(view, found.site, live.get(id), { id, type, values: readValues(json, found.site.design.site.language), author }, at)] : [];
   });
 }
 

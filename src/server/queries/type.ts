@@ -70,7 +70,7 @@ export function typeOutcome(view: SiteView, actor: Actor, { key, spec, specimen 
   if (!type) return null;
   const store = new StoredReader(view.connection, site, view.subjects, new RowCache(), settledInstant(view.connection));
   const live = specimen === null ? undefined : store.liveEntries([specimen], new Validity(at)).get(specimen);
-  const stored = live && seeing === 'published' ? live.values : newestValues(view, specimen);
+  const stored = live && seeing === 'published' ? live.values : newestValues(view, specimen, at);
   const values = stored ?? standInValues(type, view);
   const id = specimen ?? `${key}-stand-in`;
   const explained = explainWith(view, site, type, id, values, at);

@@ -4,10 +4,10 @@ import { simulate } from '@/core/address/simulate.ts';
 import type { Refusal, Timeline } from '@/core/address/timeline.ts';
 import type { LiveInterval } from '@/core/publication/model.ts';
 import type { ContentType } from '@/core/design/spec.ts';
-import type { Values } from '@/core/design/values.ts';
 import { type Instant, BEGINNING } from '@/core/time/interval.ts';
 import { ensureIndexTables, indexTable, indexWriter, makeIndexes, memberTable, repeatsBounds } from './index-tables.ts';
 import { statement } from './statement.ts';
+import { readValues } from './stored-values.ts';
 import { StoredTimeline } from './timeline-source.ts';
 
 /** What a write touched: entries to look at again at its instant, or everything from the beginning. */
@@ -141,7 +141,7 @@ function typeWriter(connection: Connection, site: CompiledSite, type: ContentTyp
     drop.run(id);
     const { created, published } = facts.get(id) as { created: number; published: number | null };
     for (const row of rows) {
-      const parsed = JSON.parse(values.get(id, row.revision) as string) as Values;
+      const parsed = readValues(values.get(id, row.revision) as string, site.design.site.language);
       write({ entry: id, created, published: published ?? row.from, updated: row.from, from: row.from, to: row.to, values: parsed }, row.revision, settled);
     }
   };
@@ -153,7 +153,7 @@ function reindex(connection: Connection, site: CompiledSite, type: ContentType, 
   const sql = `SELECT l.entry, l.starts AS "from", l.ends AS "to", l.revision, e.created, e.published, r."values" FROM entry AS e JOIN live_interval AS l ON l.entry = e.id JOIN revision AS r ON r.entry = l.entry AND r.number = l.revision WHERE e.type = ?`;
   type Row = { entry: string; from: number; to: number | null; revision: number; created: number; published: number | null; values: string };
   for (const row of connection.driver.prepare(sql).all(type.key) as Row[]) {
-    write({ ...row, published: row.published ?? row.from, updated: row.from, values: JSON.parse(row.values) as Values }, row.revision, settled);
+    write({ ...row, published: row.published ?? row.from, updated: row.from, values: readValues(row.values, site.design.site.language) }, row.revision, settled);
   }
   makeIndexes(connection, type, site.listings.values());
   types.add(type.key);

@@ -10,6 +10,7 @@ import { cellColumn, hasListingIndex, indexTable } from './index-tables.ts';
 import { ListMemory } from './list-memory.ts';
 import { listingSql } from './listing-sql.ts';
 import { type Prepared, statement } from './statement.ts';
+import { readValues } from './stored-values.ts';
 import type { SubjectStore } from './subject-store.ts';
 
 interface EntryRow {
@@ -37,11 +38,11 @@ export class RowCache {
   private readonly pictures = new Map<string, Media | null>();
   readonly lists = new ListMemory();
 
-  /** The values of a revision; none where it is not there. */
-  values(connection: Connection, entry: string, revision: number): Values {
-    return kept(this.revisions, `${entry}\n${revision}`, () => {
+  /** The values of a revision in a language; none where it is not there. */
+  values(connection: Connection, entry: string, revision: number, language: string): Values {
+    return kept(this.revisions, `${entry}\n${revision}\n${language}`, () => {
       const json = statement(connection, 'SELECT "values" FROM revision WHERE entry = ? AND number = ?').pluck().get(entry, revision) as string | undefined;
-      return JSON.parse(json ?? '{}') as Values;
+      return readValues(json ?? '{}', language);
     });
   }
 
@@ -109,7 +110,7 @@ export class StoredReader implements SiteReader {
   private view(row: EntryRow): EntryView | null {
     const type = this.site.types.get(row.type);
     if (!type) return null;
-    const values = this.rows.values(this.connection, row.id, row.revision);
+    const values = this.rows.values(this.connection, row.id, row.revision, this.site.design.site.language);
     return { id: row.id, type, values, created: row.created, published: row.published ?? row.starts, updated: row.starts, author: row.author, state: 'live', path: row.path };
   }
 

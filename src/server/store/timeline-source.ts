@@ -1,10 +1,11 @@
 import type { Connection } from '../db/connection.ts';
 import type { CompiledSite } from '@/core/site/compile.ts';
-import type { Media, Subject, Values } from '@/core/design/values.ts';
+import type { Media, Subject } from '@/core/design/values.ts';
 import { type Standing, type TimelineEntry, type TimelineSource, freshStanding } from '@/core/address/timeline.ts';
 import type { Plan, Revision } from '@/core/publication/model.ts';
 import type { Instant } from '@/core/time/interval.ts';
 import { type Prepared, statement } from './statement.ts';
+import { readValues } from './stored-values.ts';
 import { SubjectStore } from './subject-store.ts';
 
 /** Reads entries, and how they stand at an instant, for the simulation; each entry once. */
@@ -71,7 +72,7 @@ export class StoredTimeline implements TimelineSource {
     const type = row && this.site.types.get(row.type);
     if (!type) return undefined;
     const revisions = (this.sql('SELECT number, saved, author, "values" FROM revision WHERE entry = ? ORDER BY number').all(id) as { number: number; saved: number; author: string; values: string }[]).map(
-      (r): Revision => ({ ...r, values: JSON.parse(r.values) as Values }),
+      (r): Revision => ({ ...r, values: readValues(r.values, this.site.design.site.language) }),
     );
     const plans = this.sql('SELECT at, sequence, action AS "do", revision FROM planned_change WHERE entry = ? ORDER BY at, sequence').all(id) as Plan[];
     const byHand = this.sql('SELECT path, starts AS "from", ends AS "to" FROM by_hand WHERE entry = ? ORDER BY id').all(id) as { path: string; from: number; to: number | null }[];

@@ -1,0 +1,27 @@
+import type { ContentType } from '@/core/design/spec.ts';
+import type { Values } from '@/core/design/values.ts';
+
+/** How the value of a translated field is stored: one for each language, by BCP 47 tag. */
+interface Translated {
+  languages: Record<string, unknown>;
+}
+
+function isTranslated(value: unknown): value is Translated {
+  return typeof value === 'object' && value !== null && 'languages' in value;
+}
+
+/** Values as a revision stores them, as JSON by field id: a translated field holds a value per language. */
+export function writeValues(type: ContentType, values: Values, language: string): string {
+  const translated = new Set(type.fields.filter((f) => f.translated).map((f) => f.id));
+  return JSON.stringify(Object.fromEntries(Object.entries(values).map(([id, value]) => [id, translated.has(id) && value !== null ? ({ languages: { [language]: value } } satisfies Translated) : value])));
+}
+
+/** The values of a stored revision in a language. */
+export function readValues(json: string, language: string): Values {
+  const values = JSON.parse(json) as Values;
+  for (const id in values) {
+    const value = values[id];
+    if (isTranslated(value)) values[id] = value.languages[language] ?? null;
+  }
+  return values;
+}
