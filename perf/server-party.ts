@@ -26,7 +26,7 @@ function delivery({ data, port }: Extract<Start, { kind: 'delivery' }>) {
   return createServer((request, response) => {
     const refusal = refuse(request, hosts);
     if (refusal) response.writeHead(refusal.status).end();
-    else void shop.answer(request, response);
+    else shop.answer(request, response)?.catch(() => response.end());
   });
 }
 

@@ -51,7 +51,7 @@ async function start(): Promise<void> {
   const delivery = new Delivery(view, data.folder, (path, at) => reader.ask('publicFile', path, at));
   const builder = process.env.BONTEL_BUILDER === 'off' ? null : new BuilderHandler();
   const sockets = new Set<Duplex>();
-  const server = createServer((request, response) => void answer(request, response));
+  const server = createServer((request, response) => answer(request, response));
   server.headersTimeout = 20_000;
   server.on('upgrade', (request, socket, head) => {
     sockets.add(socket);
@@ -63,23 +63,33 @@ async function start(): Promise<void> {
   const hosts = (): Set<string> => allowedHosts(port, view.at(Date.now())?.site.design.site.url ?? null, `${new URL(baseUrl).host},${process.env.BONTEL_HOSTS ?? ''}`);
   let known = { at: 0, hosts: hosts() };
 
-  async function answer(request: IncomingMessage, response: ServerResponse): Promise<void> {
+  const plain = (response: ServerResponse, status: number, words: string, headers: Record<string, string> = {}): void => {
+    response.writeHead(status, { 'content-type': 'text/plain; charset=utf-8', ...headers }).end(`${words}\n`);
+  };
+  const fail = (response: ServerResponse, error: unknown): void => {
+    log.error(error);
+    if (response.headersSent) response.end();
+    else plain(response, 500, 'The server met a fault of its own; it has been logged.');
+  };
+
+  // Not async: a promise for every cached page would cost a tenth of it.
+  function answer(request: IncomingMessage, response: ServerResponse): void {
     try {
       if (Date.now() - known.at > 1000) known = { at: Date.now(), hosts: hosts() };
       const refusal = refuse(request, known.hosts);
-      if (refusal) return void response.writeHead(refusal.status, { 'content-type': 'text/plain; charset=utf-8', connection: 'close' }).end(`${refusal.message}\n`);
-      if (builder && isBuilders(request.url ?? '/')) {
-        if (!BUILDERS_METHODS.has(request.method ?? '')) return void response.writeHead(405, { allow: [...BUILDERS_METHODS].join(', '), 'content-type': 'text/plain; charset=utf-8' }).end('The builder has no such method.\n');
-        if (!isDecodable(request.url ?? '/')) return void response.writeHead(400, { 'content-type': 'text/plain; charset=utf-8' }).end('This address has a percent code that is not UTF-8.\n');
-        scrub(request);
-        return await builder.answer(request, response);
-      }
-      await delivery.answer(request, response);
+      if (refusal) return plain(response, refusal.status, refusal.message, { connection: 'close' });
+      const done = builder && isBuilders(request.url ?? '/') ? answerBuilder(builder, request, response) : delivery.answer(request, response);
+      done?.catch((error: unknown) => fail(response, error));
     } catch (error) {
-      log.error(error);
-      if (!response.headersSent) response.writeHead(500, { 'content-type': 'text/plain; charset=utf-8' });
-      response.end('The server met a fault of its own; it has been logged.\n');
+      fail(response, error);
     }
+  }
+
+  function answerBuilder(screens: BuilderHandler, request: IncomingMessage, response: ServerResponse): void | Promise<void> {
+    if (!BUILDERS_METHODS.has(request.method ?? '')) return plain(response, 405, 'The builder has no such method.', { allow: [...BUILDERS_METHODS].join(', ') });
+    if (!isDecodable(request.url ?? '/')) return plain(response, 400, 'This address has a percent code that is not UTF-8.');
+    scrub(request);
+    return screens.answer(request, response);
   }
 
   await listen(server);

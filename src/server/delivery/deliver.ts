@@ -28,8 +28,8 @@ export class Delivery {
     this.readGeneration = publicGenerationOf(view.connection);
   }
 
-  /** Answers one request; never throws. */
-  async answer(request: IncomingMessage, response: ServerResponse): Promise<void> {
+  /** Answers one request: pages at once, what is read from files or made elsewhere when it is there. */
+  answer(request: IncomingMessage, response: ServerResponse): void | Promise<void> {
     if (request.method !== 'GET' && request.method !== 'HEAD') {
       response.writeHead(405, { allow: 'GET, HEAD', 'content-type': 'text/plain; charset=utf-8' }).end('This address answers GET and HEAD only.\n');
       return;
@@ -37,7 +37,12 @@ export class Delivery {
     const url = request.url ?? '/';
     const mark = url.search(/[?#]/);
     const path = mark < 0 ? url : url.slice(0, mark);
-    if ((path.startsWith('/media/') || path.startsWith('/style/')) && (await this.media.answer(path, request, response))) return;
+    if (path.startsWith('/media/') || path.startsWith('/style/') || path.startsWith('/sitemap')) return this.answerFile(path, request, response);
+    this.send(this.find(path), request, response);
+  }
+
+  private async answerFile(path: string, request: IncomingMessage, response: ServerResponse): Promise<void> {
+    if (!path.startsWith('/sitemap') && (await this.media.answer(path, request, response))) return;
     this.send(path.startsWith('/sitemap') ? await this.findFile(path) : this.find(path), request, response);
   }
 
@@ -58,10 +63,9 @@ export class Delivery {
   }
 
   /** A page made earlier may be reused for less long than when it was made. */
-  private freshness({ page, headers }: CachedPage): string | null {
-    const stated = /max-age=(\d+)$/.exec(headers['cache-control'] ?? '')?.[1];
-    if (stated === undefined || page.validUntil === null) return null;
-    return `public, max-age=${Math.max(0, Math.min(Number(stated), Math.floor((page.validUntil - this.clock()) / 1000)))}`;
+  private freshness({ page, statedAge }: CachedPage): string | null {
+    if (statedAge === null || page.validUntil === null) return null;
+    return `public, max-age=${Math.max(0, Math.min(statedAge, Math.floor((page.validUntil - this.clock()) / 1000)))}`;
   }
 
   /**
