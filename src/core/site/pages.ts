@@ -25,13 +25,16 @@ export interface PageLine {
 const BATCH = 500;
 
 /** Every page of the site as of an instant, sorted by path. */
-export function allPages(site: CompiledSite, reader: SiteReader, at: Instant, validity = new Validity(at)): PageLine[] {
+export function allPages(site: CompiledSite, reader: SiteReader, at: Instant): PageLine[] {
+  const validity = new Validity(at);
   const pages = [...entryPages(site, reader, validity), ...listingPages(site, reader, validity)];
-  if (!pages.some((p) => p.path === '/')) {
-    const meta = frontMeta(site);
-    pages.push({ path: '/', kind: 'front', title: meta.title, type: null, entry: null, listing: null, page: null, automatic: true });
-  }
+  if (!pages.some((p) => p.path === '/')) pages.push(automaticFront(site));
   return pages.sort((a, b) => compareCodePoints(a.path, b.path));
+}
+
+/** What stands at "/" while nothing is chosen for it, or what is chosen is not live. */
+export function automaticFront(site: CompiledSite): PageLine {
+  return { path: '/', kind: 'front', title: frontMeta(site).title, type: null, entry: null, listing: null, page: null, automatic: true };
 }
 
 /** The pages of entries as of an instant, in the order of their paths. */

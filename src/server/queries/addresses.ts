@@ -3,7 +3,7 @@ import { readerSeeing } from './preview.ts';
 import type { SiteView } from './site-view.ts';
 import { type Actor, permit } from '../commands/permit.ts';
 import type { LivePage } from '@/core/site/reader.ts';
-import { type PageLine, listingPages, pageLines } from '@/core/site/pages.ts';
+import { type PageLine, automaticFront, listingPages, pageLines } from '@/core/site/pages.ts';
 import { trace } from '@/core/site/render.ts';
 import type { TraceStep } from '@/core/site/resolve.ts';
 import { compareCodePoints } from '@/core/text.ts';
@@ -35,15 +35,13 @@ export function addressTable(view: SiteView, actor: Actor, at: Instant, search: 
   const { site, reader } = found;
   const validity = new Validity(at);
   const { live, total } = livePages(view, at, search);
-  const lists = listingPages(site, reader, validity).filter((p) => fits(`${p.path} ${p.title}`, search));
-  const automatic = live.some((p) => p.path === '/') || lists.some((p) => p.path === '/') || !fits(`/ ${site.design.site.name}`, search) ? [] : [automaticFront(site.design.site.name)];
+  const allLists = listingPages(site, reader, validity);
+  const lists = allLists.filter((p) => fits(`${p.path} ${p.title}`, search));
+  const chosen = reader.holders('/', validity).current !== null || allLists.some((p) => p.path === '/');
+  const automatic = chosen ? [] : [automaticFront(site)].filter((p) => fits(`${p.path} ${p.title}`, search));
   const pages = [...automatic, ...pageLines(site, reader, validity, live), ...lists].sort((a, b) => compareCodePoints(a.path, b.path));
   const former = view.formerPaths(at, search, SHOWN);
   return { pages: pages.slice(0, SHOWN), total: total + lists.length + automatic.length, former: former.lines.map(({ path, page }) => ({ path, status: page.status, location: page.headers.location ?? null })), formerTotal: former.total };
-}
-
-function automaticFront(title: string): PageLine {
-  return { path: '/', kind: 'front', title, type: null, entry: null, listing: null, page: null, automatic: true };
 }
 
 function fits(text: string, search: string): boolean {

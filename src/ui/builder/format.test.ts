@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { expect, test } from 'vitest';
 import { parseInstant } from '@/core/time/parse.ts';
-import { localToInstant, localValue, readInstant } from './format.ts';
+import { entryHref, localToInstant, localValue, readInstant } from './format.ts';
 
 const ZONES = ['Europe/Dublin', 'America/New_York', 'Australia/Lord_Howe', 'Asia/Kathmandu', 'UTC'];
 
@@ -19,4 +19,9 @@ test('local times are read as the server reads them, in gaps and doubled hours t
 test('the address bar takes exact instants, local ones and bare dates', () => {
   for (const text of ['2026-03-12T08:00:00Z', '2026-03-12T08:00:00+02:00', '2026-07-12T08:00', '2026-07-12']) expect(readInstant(text, 'Europe/Dublin')).toBe(parseInstant(text, 'Europe/Dublin'));
   expect(readInstant('soon', 'UTC')).toBe(null);
+});
+
+test('an entry’s screen is found whatever its id holds', () => {
+  expect(entryHref('notes#000001')).toBe('/build/content/notes%23000001');
+  expect(new URL(entryHref('a/100%?b c'), 'http://x').pathname.split('/').slice(3).map(decodeURIComponent).join('/')).toBe('a/100%?b c');
 });
