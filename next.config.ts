@@ -11,7 +11,10 @@ const config: NextConfig = {
     {
       source: '/build/:path*',
       headers: [
-        { key: 'Content-Security-Policy', value: "frame-ancestors 'none'; base-uri 'self'; form-action 'self'; object-src 'none'" },
+        {
+          key: 'Content-Security-Policy',
+          value: "frame-ancestors 'none'; base-uri 'self'; form-action 'self'; object-src 'none'",
+        },
         { key: 'X-Content-Type-Options', value: 'nosniff' },
         { key: 'Referrer-Policy', value: 'same-origin' },
         { key: 'Cache-Control', value: 'private, no-store' },

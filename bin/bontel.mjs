@@ -6,6 +6,10 @@ import { fileURLToPath } from 'node:url';
 
 const at = (path) => fileURLToPath(new URL(path, import.meta.url));
 const built = at('../dist/cli.js');
-const args = existsSync(built) ? ['--enable-source-maps', built] : ['--import', 'tsx', at('../src/cli/main.ts')];
-const { status } = spawnSync(process.execPath, [...args, ...process.argv.slice(2)], { stdio: 'inherit' });
+const args = existsSync(built)
+  ? ['--enable-source-maps', built]
+  : ['--import', 'tsx', at('../src/cli/main.ts')];
+const { status } = spawnSync(process.execPath, [...args, ...process.argv.slice(2)], {
+  stdio: 'inherit',
+});
 process.exit(status ?? 1);

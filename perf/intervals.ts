@@ -24,9 +24,13 @@ function sequence(): () => number {
 
 function csv(from: number): string {
   const next = sequence();
-  const day = (n: number): string => new Date(from + Math.floor(n) * DAY).toISOString().slice(0, 10);
+  const day = (n: number): string =>
+    new Date(from + Math.floor(n) * DAY).toISOString().slice(0, 10);
   const lines = Array.from({ length: ENTRIES }, (_, i) => {
-    const live = Array.from({ length: INTERVALS }, (_, k) => `${day(k * 20 + next() * 5)}/${day(k * 20 + 8 + next() * 10)}`).join(';');
+    const live = Array.from(
+      { length: INTERVALS },
+      (_, k) => `${day(k * 20 + next() * 5)}/${day(k * 20 + 8 + next() * 10)}`,
+    ).join(';');
     const traits = ['t0', 't1', 't2', 't3', 't4'].filter(() => next() < 0.4).join(';');
     return `e${i},${live},Name ${Math.floor(next() * 1e6).toString(36)} ${i},${Math.floor(next() * 10)},${traits}`;
   });
@@ -35,11 +39,15 @@ function csv(from: number): string {
 
 async function prepare(folder: string, data: string): Promise<void> {
   if (existsSync(join(data, 'loaded'))) return;
-  console.log(`Making and loading a site of ${ENTRIES} entries with ${INTERVALS} intervals each (once) …`);
+  console.log(
+    `Making and loading a site of ${ENTRIES} entries with ${INTERVALS} intervals each (once) …`,
+  );
   const files: Record<string, string> = {
-    'site.yaml': 'name: Intervals\nurl: https://intervals.example\nzone: Europe/Dublin\nlanguage: en\n',
+    'site.yaml':
+      'name: Intervals\nurl: https://intervals.example\nzone: Europe/Dublin\nlanguage: en\n',
     'subjects/traits.yaml': `key: traits\nkind: tags\nsubjects: [${[0, 1, 2, 3, 4].map((i) => `{ key: t${i}, name: T${i} }`).join(', ')}]\n`,
-    'types/n.yaml': 'key: n\naddress: /n/{title}\nfields:\n  - { key: title, kind: text }\n  - { key: stock, kind: number }\n  - { key: traits, kind: tags, set: traits }\n',
+    'types/n.yaml':
+      'key: n\naddress: /n/{title}\nfields:\n  - { key: title, kind: text }\n  - { key: stock, kind: number }\n  - { key: traits, kind: tags, set: traits }\n',
     'listings/tagged.yaml': `key: tagged\ntype: n\npageSize: ${SIZE}\nwhere: { all: [{ field: traits, op: is, value: t3 }, { field: stock, op: more-than, value: 2 }] }\nsort: [title]\n`,
     'entries/n.csv': csv(Date.now() - 200 * DAY),
   };
@@ -66,18 +74,32 @@ export async function measureIntervals(cache: string): Promise<PerfRow> {
   const view = new SiteView(connection);
   const { site } = view.at(now)!;
   const plan = site.listings.get('tagged')!;
-  driver.exec(`CREATE TEMP TABLE hand AS SELECT m.key, r.s_title AS title, r.created, r.entry, r.c_stock AS stock, r.starts, r.ends FROM index_n AS r JOIN member_n AS m ON m.entry = r.entry AND m.starts = r.starts WHERE m.field = 'traits' AND r.ends > ${now}`);
-  driver.exec('CREATE INDEX temp.hand_order ON hand (key, title, created, entry, starts, ends, stock)');
+  driver.exec(
+    `CREATE TEMP TABLE hand AS SELECT m.key, r.s_title AS title, r.created, r.entry, r.c_stock AS stock, r.starts, r.ends FROM index_n AS r JOIN member_n AS m ON m.entry = r.entry AND m.starts = r.starts WHERE m.field = 'traits' AND r.ends > ${now}`,
+  );
+  driver.exec(
+    'CREATE INDEX temp.hand_order ON hand (key, title, created, entry, starts, ends, stock)',
+  );
   const where = `key = 't3' AND starts <= ? AND (ends IS NULL OR ends > ?) AND stock > 2`;
-  const page = driver.prepare(`SELECT entry FROM hand WHERE ${where} ORDER BY title, created, entry LIMIT ${SIZE} OFFSET ${OFFSET}`).pluck();
+  const page = driver
+    .prepare(
+      `SELECT entry FROM hand WHERE ${where} ORDER BY title, created, entry LIMIT ${SIZE} OFFSET ${OFFSET}`,
+    )
+    .pluck();
   const count = driver.prepare(`SELECT count(*) FROM hand WHERE ${where}`).pluck();
   const byHand = (): unknown => ({ ids: page.all(now, now), total: count.get(now, now) });
-  const ours = (): unknown => freshReader(view, site).listing(plan, new Validity(now), OFFSET, SIZE);
+  const ours = (): unknown =>
+    freshReader(view, site).listing(plan, new Validity(now), OFFSET, SIZE);
   assert.deepEqual(ours(), byHand());
   const times = (make: () => unknown) => (): void => {
     for (let i = 0; i < 40; i++) make();
   };
   const time = medians(times(ours), times(byHand));
   connection.close();
-  return row(`page 37 with total by one tag, text sort, ${ENTRIES.toLocaleString('en')} entries with ${INTERVALS} intervals each, against SQL by hand (time)`, time.ours / time.peer, '≤', 1.25);
+  return row(
+    `page 37 with total by one tag, text sort, ${ENTRIES.toLocaleString('en')} entries with ${INTERVALS} intervals each, against SQL by hand (time)`,
+    time.ours / time.peer,
+    '≤',
+    1.25,
+  );
 }

@@ -14,7 +14,8 @@ process.on('message', async ({ port, seconds, paths }: Order) => {
     new Promise((resolve, reject) => {
       const from = process.hrtime.bigint();
       get({ host: '127.0.0.1', port, path, agent }, (response) => {
-        if (response.statusCode! >= 400) return reject(new Error(`${path} answered ${response.statusCode}`));
+        if (response.statusCode! >= 400)
+          return reject(new Error(`${path} answered ${response.statusCode}`));
         response.resume().once('end', () => {
           latencies.push(Number(process.hrtime.bigint() - from) / 1e6);
           resolve();

@@ -1,7 +1,12 @@
 import { connect } from 'node:net';
 
 /** Sends `total` requests over `connections` kept-alive connections to 127.0.0.1, one at a time each; resolves when all are answered. */
-export function load(port: number, path: string, connections: number, total: number): Promise<void> {
+export function load(
+  port: number,
+  path: string,
+  connections: number,
+  total: number,
+): Promise<void> {
   let sent = 0;
   const request = Buffer.from(`GET ${path} HTTP/1.1\r\nHost: 127.0.0.1:${port}\r\n\r\n`);
   const one = (): Promise<void> =>
@@ -22,7 +27,8 @@ export function load(port: number, path: string, connections: number, total: num
         if (wanted < 0) {
           const head = chunk.indexOf('\r\n\r\n');
           const length = /content-length: (\d+)/i.exec(chunk.toString('latin1', 0, head))?.[1];
-          if (!chunk.toString('latin1', 0, 12).endsWith('200')) return reject(new Error(chunk.toString('latin1', 0, 100)));
+          if (!chunk.toString('latin1', 0, 12).endsWith('200'))
+            return reject(new Error(chunk.toString('latin1', 0, 100)));
           wanted = head + 4 + Number(length);
         }
         if (got >= wanted) next();

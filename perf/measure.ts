@@ -43,5 +43,11 @@ export function quantile(sorted: readonly number[], share: number): number {
 /** A row for "at least" (`≥`) or "at most" (`≤`) targets. */
 export function row(name: string, value: number, relation: '≥' | '≤', target: number): PerfRow {
   const rounded = Math.round(value * 1000) / 1000;
-  return { name, value: rounded, unit: 'ratio', target: `${relation} ${target}`, met: relation === '≥' ? rounded >= target : rounded <= target };
+  return {
+    name,
+    value: rounded,
+    unit: 'ratio',
+    target: `${relation} ${target}`,
+    met: relation === '≥' ? rounded >= target : rounded <= target,
+  };
 }

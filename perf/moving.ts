@@ -27,14 +27,31 @@ export async function measureMoving(data: string, cache: string): Promise<PerfRo
     const view = new SiteView(connection);
     const type = view.at(Date.now())!.site.types.get('variety')!;
     const from = Date.now();
-    const result = runCommand(connection, 'releaseEdit', COMMAND_LINE, { part: 'types', key: 'variety', spec: { ...type, address: '/moved/{title}' } }, Date.now());
+    const result = runCommand(
+      connection,
+      'releaseEdit',
+      COMMAND_LINE,
+      { part: 'types', key: 'variety', spec: { ...type, address: '/moved/{title}' } },
+      Date.now(),
+    );
     assert.ok(result.ok);
-    const moved = connection.driver.prepare('SELECT count(*) FROM address WHERE starts >= ?').pluck().get(from) as number;
+    const moved = connection.driver
+      .prepare('SELECT count(*) FROM address WHERE starts >= ?')
+      .pluck()
+      .get(from) as number;
     assert.ok(moved >= 100_000, `only ${moved} addresses moved`);
     const all = await waiting;
-    console.log(`  ${moved.toLocaleString('en')} addresses moved in ${((Date.now() - from) / 1000).toFixed(0)} s at most; ${all.length.toLocaleString('en')} pages asked for, slowest ${all.at(-1)!.toFixed(0)} ms`);
+    console.log(
+      `  ${moved.toLocaleString('en')} addresses moved in ${((Date.now() - from) / 1000).toFixed(0)} s at most; ${all.length.toLocaleString('en')} pages asked for, slowest ${all.at(-1)!.toFixed(0)} ms`,
+    );
     const value = Math.round(quantile(all, 0.99) * 10) / 10;
-    return { name: 'public page while 100,000 addresses move, 99th percentile', value, unit: 'ms', target: '≤ 25', met: value <= 25 };
+    return {
+      name: 'public page while 100,000 addresses move, 99th percentile',
+      value,
+      unit: 'ms',
+      target: '≤ 25',
+      met: value <= 25,
+    };
   } finally {
     connection.close();
     server.process.kill();
@@ -43,7 +60,9 @@ export async function measureMoving(data: string, cache: string): Promise<PerfRo
 }
 
 function latencies(seconds: number): Promise<number[]> {
-  const child = fork(fileURLToPath(new URL('./latency-client.ts', import.meta.url)), [], { execArgv: ['--import', 'tsx'] });
+  const child = fork(fileURLToPath(new URL('./latency-client.ts', import.meta.url)), [], {
+    execArgv: ['--import', 'tsx'],
+  });
   child.send({ port: PORT, seconds, paths: PATHS });
   return new Promise((resolve, reject) => {
     child.once('message', (all) => {

@@ -22,47 +22,101 @@ function measureListing(view: SiteView): PerfRow {
   const { site } = view.at(now)!;
   const { plan } = planListing(listingSpec.parse(MEASURED), site.design);
   const { driver } = view.connection;
-  driver.exec('CREATE TEMP TABLE hand (stock INTEGER NOT NULL, title TEXT NOT NULL, created INTEGER NOT NULL, entry TEXT NOT NULL, difficulty TEXT NOT NULL, starts INTEGER NOT NULL, ends INTEGER)');
-  const rows = driver.prepare(`SELECT c_stock AS stock, s_title AS title, created, entry, c_difficulty AS difficulty, starts, ends FROM index_variety WHERE open = 1`).all() as { title: string; stock: number | null }[];
-  assert.ok(rows.length > 100_000 && rows.every((r) => r.stock !== null && r.title.startsWith(sortKey('').slice(0, 0))));
-  const insert = driver.prepare('INSERT INTO hand VALUES (@stock, @title, @created, @entry, @difficulty, @starts, @ends)');
+  driver.exec(
+    'CREATE TEMP TABLE hand (stock INTEGER NOT NULL, title TEXT NOT NULL, created INTEGER NOT NULL, entry TEXT NOT NULL, difficulty TEXT NOT NULL, starts INTEGER NOT NULL, ends INTEGER)',
+  );
+  const rows = driver
+    .prepare(
+      `SELECT c_stock AS stock, s_title AS title, created, entry, c_difficulty AS difficulty, starts, ends FROM index_variety WHERE open = 1`,
+    )
+    .all() as { title: string; stock: number | null }[];
+  assert.ok(
+    rows.length > 100_000 &&
+      rows.every((r) => r.stock !== null && r.title.startsWith(sortKey('').slice(0, 0))),
+  );
+  const insert = driver.prepare(
+    'INSERT INTO hand VALUES (@stock, @title, @created, @entry, @difficulty, @starts, @ends)',
+  );
   driver.transaction(() => rows.forEach((r) => insert.run(r)))();
-  driver.exec('CREATE INDEX temp.hand_order ON hand (difficulty, stock DESC, title, created, entry, starts, ends)');
-  const page = driver.prepare(`SELECT entry FROM hand WHERE difficulty = 'easy' AND starts <= ? AND (ends IS NULL OR ends > ?) ORDER BY stock DESC, title, created, entry LIMIT ${SIZE} OFFSET ${OFFSET}`).pluck();
-  const count = driver.prepare(`SELECT count(*) FROM hand WHERE difficulty = 'easy' AND starts <= ? AND (ends IS NULL OR ends > ?)`).pluck();
-  const byHand = (): { ids: string[]; total: number } => ({ ids: page.all(now, now) as string[], total: count.get(now, now) as number });
-  const ours = (): { ids: string[]; total: number } => freshReader(view, site).listing(plan!, new Validity(now), OFFSET, SIZE);
+  driver.exec(
+    'CREATE INDEX temp.hand_order ON hand (difficulty, stock DESC, title, created, entry, starts, ends)',
+  );
+  const page = driver
+    .prepare(
+      `SELECT entry FROM hand WHERE difficulty = 'easy' AND starts <= ? AND (ends IS NULL OR ends > ?) ORDER BY stock DESC, title, created, entry LIMIT ${SIZE} OFFSET ${OFFSET}`,
+    )
+    .pluck();
+  const count = driver
+    .prepare(
+      `SELECT count(*) FROM hand WHERE difficulty = 'easy' AND starts <= ? AND (ends IS NULL OR ends > ?)`,
+    )
+    .pluck();
+  const byHand = (): { ids: string[]; total: number } => ({
+    ids: page.all(now, now) as string[],
+    total: count.get(now, now) as number,
+  });
+  const ours = (): { ids: string[]; total: number } =>
+    freshReader(view, site).listing(plan!, new Validity(now), OFFSET, SIZE);
   assert.deepEqual(ours(), byHand());
   const times = (make: () => unknown) => (): void => {
     for (let i = 0; i < 60; i++) make();
   };
   const time = medians(times(ours), times(byHand));
-  return row('page 37 with total, filtered, two sort keys, 100,000 entries, against SQL by hand (time)', time.ours / time.peer, '≤', 1.25);
+  return row(
+    'page 37 with total, filtered, two sort keys, 100,000 entries, against SQL by hand (time)',
+    time.ours / time.peer,
+    '≤',
+    1.25,
+  );
 }
 
 /** A reader that remembers nothing from before. */
 export function freshReader(view: SiteView, site: CompiledSite): StoredReader {
-  return new StoredReader(view.connection, site, view.subjects, new RowCache(), settledInstant(view.connection));
+  return new StoredReader(
+    view.connection,
+    site,
+    view.subjects,
+    new RowCache(),
+    settledInstant(view.connection),
+  );
 }
 
 /** The listing measured; the measured site has it, so that it has its index. */
-export const MEASURED = { key: 'measured', type: 'variety', pageSize: SIZE, where: { field: 'difficulty', op: 'is', value: 'easy' }, sort: ['-stock', 'title'] };
+export const MEASURED = {
+  key: 'measured',
+  type: 'variety',
+  pageSize: SIZE,
+  where: { field: 'difficulty', op: 'is', value: 'easy' },
+  sort: ['-stock', 'title'],
+};
 
 function measureAddress(view: SiteView): PerfRow {
   const now = Date.now();
   const { reader } = view.at(now)!;
   const { driver } = view.connection;
-  const rows = driver.prepare(`SELECT path, entry FROM address WHERE role = 'current' AND starts <= ? AND (ends IS NULL OR ends > ?)`).all(now, now) as { path: string; entry: string }[];
-  driver.exec('DROP TABLE IF EXISTS perf_bare; CREATE TABLE perf_bare (path TEXT PRIMARY KEY, entry TEXT NOT NULL) WITHOUT ROWID');
+  const rows = driver
+    .prepare(
+      `SELECT path, entry FROM address WHERE role = 'current' AND starts <= ? AND (ends IS NULL OR ends > ?)`,
+    )
+    .all(now, now) as { path: string; entry: string }[];
+  driver.exec(
+    'DROP TABLE IF EXISTS perf_bare; CREATE TABLE perf_bare (path TEXT PRIMARY KEY, entry TEXT NOT NULL) WITHOUT ROWID',
+  );
   const insert = driver.prepare('INSERT INTO perf_bare VALUES (@path, @entry)');
   driver.transaction(() => rows.forEach((r) => insert.run(r)))();
   const bare = driver.prepare('SELECT entry FROM perf_bare WHERE path = ?').pluck();
   const sample = rows.filter((_, i) => i % 5 === 0).map((r) => r.path);
-  for (const path of sample.slice(0, 500)) assert.equal(reader.holders(path, new Validity(now)).current!.entry, bare.get(path));
+  for (const path of sample.slice(0, 500))
+    assert.equal(reader.holders(path, new Validity(now)).current!.entry, bare.get(path));
   const validity = new Validity(now);
   const time = medians(
     () => sample.forEach((path) => reader.holders(path, validity)),
     () => sample.forEach((path) => bare.get(path)),
   );
-  return row('path → entry as of an instant, against a bare primary-key lookup (time)', time.ours / time.peer, '≤', 2);
+  return row(
+    'path → entry as of an instant, against a bare primary-key lookup (time)',
+    time.ours / time.peer,
+    '≤',
+    2,
+  );
 }

@@ -24,7 +24,11 @@ async function prepare(): Promise<void> {
   if (existsSync(join(data, 'loaded'))) return;
   mkdirSync(cache, { recursive: true });
   console.log('Making and loading a site of 100,000 varieties (once) …');
-  const made = spawnSync(process.execPath, ['--import', 'tsx', 'demo/generator/main.ts', '--varieties', '100000', '--out', folder], { cwd: root, stdio: 'inherit' });
+  const made = spawnSync(
+    process.execPath,
+    ['--import', 'tsx', 'demo/generator/main.ts', '--varieties', '100000', '--out', folder],
+    { cwd: root, stdio: 'inherit' },
+  );
   if (made.status !== 0) throw new Error('The generator failed.');
   writeFileSync(join(folder, 'listings/measured.json'), JSON.stringify(MEASURED));
   const { site, issues } = await readSite(folder, Date.now());
@@ -40,8 +44,16 @@ async function prepare(): Promise<void> {
 
 await prepare();
 const connection = openDatabase(join(data, 'site.db'));
-const rows = [...measureTemplates(), await measureHttp(data), ...measureQueries(new SiteView(connection)), await measureIntervals(cache)];
+const rows = [
+  ...measureTemplates(),
+  await measureHttp(data),
+  ...measureQueries(new SiteView(connection)),
+  await measureIntervals(cache),
+];
 connection.close();
 rows.push(await measureMoving(data, cache));
 writeFileSync(join(root, 'perf/results.json'), `${JSON.stringify(rows, null, 2)}\n`);
-for (const { name, value, target, met } of rows) console.log(`${met ? 'met   ' : 'MISSED'}  ${String(value).padStart(7)}  ${target.padEnd(7)}  ${name}`);
+for (const { name, value, target, met } of rows)
+  console.log(
+    `${met ? 'met   ' : 'MISSED'}  ${String(value).padStart(7)}  ${target.padEnd(7)}  ${name}`,
+  );

@@ -6,7 +6,9 @@ import { Delivery } from '@/server/delivery/deliver.ts';
 import { refuse, allowedHosts } from '@/server/origins.ts';
 import { SiteView } from '@/server/queries/site-view.ts';
 
-type Start = { port: number } & ({ kind: 'delivery'; data: string } | { kind: 'memory'; body: string; headers: string[] });
+type Start = { port: number } & (
+  { kind: 'delivery'; data: string } | { kind: 'memory'; body: string; headers: string[] }
+);
 
 process.on('message', (message: Start | 'cpu') => {
   if (message === 'cpu') {

@@ -10,19 +10,73 @@ import { cardList } from '@/core/template/card-list.ts';
 import { type PerfRow, medians, row } from './measure.ts';
 
 const AT = Date.UTC(2026, 5, 1);
-const type = typeSpec.parse({ key: 'article', address: '/{title}', fields: [{ key: 'title', kind: 'text' }, { key: 'summary', kind: 'paragraphs' }, { key: 'body', kind: 'richtext' }, { key: 'place', kind: 'text' }, { key: 'kind', kind: 'text' }], card: 'card', template: 'page' });
+const type = typeSpec.parse({
+  key: 'article',
+  address: '/{title}',
+  fields: [
+    { key: 'title', kind: 'text' },
+    { key: 'summary', kind: 'paragraphs' },
+    { key: 'body', kind: 'richtext' },
+    { key: 'place', kind: 'text' },
+    { key: 'kind', kind: 'text' },
+  ],
+  card: 'card',
+  template: 'page',
+});
 const design: Design = designSpec.parse({
   site: { name: 'Measured', url: 'https://measured.example', zone: 'UTC', language: 'en' },
   types: [type],
   templates: [
-    { key: 'page', kind: 'page', type: 'article', blocks: [{ block: 'heading', text: '{title}', level: 1 }, { block: 'text', text: '{summary}', style: 'lead' }, { block: 'text', text: '{kind}[ from {place}]' }, { block: 'richText', field: 'body' }] },
-    { key: 'card', kind: 'card', type: 'article', blocks: [{ block: 'heading', text: '{title}', level: 3, link: true }, { block: 'text', text: '{summary}' }, { block: 'text', text: '{kind}[ from {place}]', style: 'note' }] },
+    {
+      key: 'page',
+      kind: 'page',
+      type: 'article',
+      blocks: [
+        { block: 'heading', text: '{title}', level: 1 },
+        { block: 'text', text: '{summary}', style: 'lead' },
+        { block: 'text', text: '{kind}[ from {place}]' },
+        { block: 'richText', field: 'body' },
+      ],
+    },
+    {
+      key: 'card',
+      kind: 'card',
+      type: 'article',
+      blocks: [
+        { block: 'heading', text: '{title}', level: 3, link: true },
+        { block: 'text', text: '{summary}' },
+        { block: 'text', text: '{kind}[ from {place}]', style: 'note' },
+      ],
+    },
   ],
 });
 
-const paragraph = (i: number): object => ({ type: 'paragraph', content: [{ type: 'text', text: `Paragraph ${i}: words & more words, ` }, { type: 'text', text: 'some of them bold', marks: [{ type: 'bold' }] }, { type: 'text', text: ', until the line is about as long as lines are.' }] });
+const paragraph = (i: number): object => ({
+  type: 'paragraph',
+  content: [
+    { type: 'text', text: `Paragraph ${i}: words & more words, ` },
+    { type: 'text', text: 'some of them bold', marks: [{ type: 'bold' }] },
+    { type: 'text', text: ', until the line is about as long as lines are.' },
+  ],
+});
 const body = { type: 'doc', content: Array.from({ length: 12 }, (_, i) => paragraph(i)) };
-const entry = (i: number): EntryView => ({ id: `a${i}`, type, values: { title: `Article <${i}>`, summary: `The ${i}th of its kind, with a summary of a usual length for a card.`, body, place: 'Marrowdale', kind: 'Report' }, created: AT, published: AT, updated: AT, author: '', state: 'live', path: `/article-${i}` });
+const entry = (i: number): EntryView => ({
+  id: `a${i}`,
+  type,
+  values: {
+    title: `Article <${i}>`,
+    summary: `The ${i}th of its kind, with a summary of a usual length for a card.`,
+    body,
+    place: 'Marrowdale',
+    kind: 'Report',
+  },
+  created: AT,
+  published: AT,
+  updated: AT,
+  author: '',
+  state: 'live',
+  path: `/article-${i}`,
+});
 
 type Doc = { content: { content: { text: string; marks?: unknown[] }[] }[] };
 
@@ -32,7 +86,8 @@ function pageByHand(e: EntryView): string {
   let out = `<h1>${escapeHtml(v.title)}</h1><p class="lead">${escapeHtml(v.summary)}</p><p>${escapeHtml(v.kind)} from ${escapeHtml(v.place)}</p><div class="rich-text">`;
   for (const p of v.body.content) {
     out += '<p>';
-    for (const t of p.content) out += t.marks ? `<strong>${escapeHtml(t.text)}</strong>` : escapeHtml(t.text);
+    for (const t of p.content)
+      out += t.marks ? `<strong>${escapeHtml(t.text)}</strong>` : escapeHtml(t.text);
     out += '</p>';
   }
   return `${out}</div>`;
@@ -62,8 +117,27 @@ export function measureTemplates(): PerfRow[] {
   const times = (n: number, make: () => string) => (): void => {
     for (let i = 0; i < n; i++) sink += make().length;
   };
-  const article = medians(times(12_000, () => page(scope.of(one))), times(12_000, () => pageByHand(one)));
-  const list = medians(times(9_000, () => cardList(twenty, card, [], scope)), times(9_000, () => listByHand(twenty)));
+  const article = medians(
+    times(12_000, () => page(scope.of(one))),
+    times(12_000, () => pageByHand(one)),
+  );
+  const list = medians(
+    times(9_000, () => cardList(twenty, card, [], scope)),
+    times(9_000, () => listByHand(twenty)),
+  );
   assert.ok(sink > 0);
-  return [row('article page, against concatenation by hand (speed)', article.peer / article.ours, '≥', 0.85), row('list of 20 cards, against concatenation by hand (speed)', list.peer / list.ours, '≥', 0.85)];
+  return [
+    row(
+      'article page, against concatenation by hand (speed)',
+      article.peer / article.ours,
+      '≥',
+      0.85,
+    ),
+    row(
+      'list of 20 cards, against concatenation by hand (speed)',
+      list.peer / list.ours,
+      '≥',
+      0.85,
+    ),
+  ];
 }

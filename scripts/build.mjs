@@ -12,6 +12,10 @@ if (only !== 'screens') {
 }
 if (only !== 'server') {
   const next = createRequire(import.meta.url).resolve('next/dist/bin/next');
-  const { status } = spawnSync(process.execPath, [next, 'build'], { cwd: root, stdio: 'inherit', env: { ...process.env, NEXT_TELEMETRY_DISABLED: '1', NODE_ENV: 'production' } });
+  const { status } = spawnSync(process.execPath, [next, 'build'], {
+    cwd: root,
+    stdio: 'inherit',
+    env: { ...process.env, NEXT_TELEMETRY_DISABLED: '1', NODE_ENV: 'production' },
+  });
   process.exit(status ?? 1);
 }

@@ -6,7 +6,12 @@ export function bundle(outdir) {
   rmSync(`${root}${outdir}`, { recursive: true, force: true });
   return {
     absWorkingDir: root,
-    entryPoints: { main: 'src/server/main.ts', writer: 'src/server/writer.ts', reader: 'src/server/reader.ts', cli: 'src/cli/main.ts' },
+    entryPoints: {
+      main: 'src/server/main.ts',
+      writer: 'src/server/writer.ts',
+      reader: 'src/server/reader.ts',
+      cli: 'src/cli/main.ts',
+    },
     outdir,
     bundle: true,
     splitting: true,

@@ -6,21 +6,44 @@ import { buildOnce, giveUp, install, root, run } from './shared.mjs';
 
 const fresh = process.argv.includes('--fresh');
 const unknown = process.argv.slice(2).find((arg) => arg !== '--fresh');
-if (unknown) giveUp(`npm run demo does not know "${unknown}".`, 'It takes one option: npm run demo -- --fresh');
+if (unknown)
+  giveUp(
+    `npm run demo does not know "${unknown}".`,
+    'It takes one option: npm run demo -- --fresh',
+  );
 const data = resolve(root, process.env.BONTEL_DATA ?? 'data');
 const port = process.env.PORT ?? '4300';
 
 await install();
 await buildOnce();
-if (fresh) for (const name of ['site.db', 'site.db-wal', 'site.db-shm', 'media', 'sizes']) rmSync(join(data, name), { recursive: true, force: true });
+if (fresh)
+  for (const name of ['site.db', 'site.db-wal', 'site.db-shm', 'media', 'sizes'])
+    rmSync(join(data, name), { recursive: true, force: true });
 if (!existsSync(join(data, 'site.db'))) {
-  await run('Loading the demo site', process.execPath, ['--enable-source-maps', 'dist/cli.js', 'load', 'demo/site', '--data', data], {}).catch(() => giveUp('The demo site could not be loaded.', 'The lines above say why.'));
+  await run(
+    'Loading the demo site',
+    process.execPath,
+    ['--enable-source-maps', 'dist/cli.js', 'load', 'demo/site', '--data', data],
+    {},
+  ).catch(() => giveUp('The demo site could not be loaded.', 'The lines above say why.'));
 }
 
-const server = fork('dist/main.js', { cwd: root, execArgv: ['--enable-source-maps'], env: { ...process.env, NODE_ENV: 'production', NEXT_TELEMETRY_DISABLED: '1', BONTEL_DATA: data, PORT: port } });
+const server = fork('dist/main.js', {
+  cwd: root,
+  execArgv: ['--enable-source-maps'],
+  env: {
+    ...process.env,
+    NODE_ENV: 'production',
+    NEXT_TELEMETRY_DISABLED: '1',
+    BONTEL_DATA: data,
+    PORT: port,
+  },
+});
 server.on('message', (message) => {
   if (!message.ready) return;
-  console.log(`\n  Public site   ${message.url}/\n  Builder       ${message.link ?? 'off'}\n                (this link signs you in once, within 15 minutes)\n`);
+  console.log(
+    `\n  Public site   ${message.url}/\n  Builder       ${message.link ?? 'off'}\n                (this link signs you in once, within 15 minutes)\n`,
+  );
   console.log('  Coming up:');
   for (const { at, words } of message.coming) console.log(`    ${at}  ${words}`);
   if (message.coming.length === 0) console.log('    nothing is planned for the next hour');

@@ -3,7 +3,10 @@ import { fork } from 'node:child_process';
 import { install, root } from './shared.mjs';
 
 await install();
-const [{ context }, { bundle, copyMigrations }] = await Promise.all([import('esbuild'), import('./bundle.mjs')]);
+const [{ context }, { bundle, copyMigrations }] = await Promise.all([
+  import('esbuild'),
+  import('./bundle.mjs'),
+]);
 const OUT = '.dev';
 let server;
 let stopping = false;
@@ -19,8 +22,16 @@ async function restart() {
     await gone;
   }
   if (stopping) return;
-  server = fork(`${OUT}/main.js`, { cwd: root, execArgv: ['--enable-source-maps'], env: { ...process.env, BONTEL_DEV: '1', NEXT_TELEMETRY_DISABLED: '1' } });
-  server.on('message', (message) => message.ready && console.log(`Public site  ${message.url}/\nBuilder      ${message.link}`));
+  server = fork(`${OUT}/main.js`, {
+    cwd: root,
+    execArgv: ['--enable-source-maps'],
+    env: { ...process.env, BONTEL_DEV: '1', NEXT_TELEMETRY_DISABLED: '1' },
+  });
+  server.on(
+    'message',
+    (message) =>
+      message.ready && console.log(`Public site  ${message.url}/\nBuilder      ${message.link}`),
+  );
 }
 
 const plugin = {

@@ -3,4 +3,5 @@ import { mkdirSync, writeFileSync } from 'node:fs';
 import { designSchemas } from '@/server/files/read-design.ts';
 
 mkdirSync('schemas', { recursive: true });
-for (const [name, schema] of Object.entries(designSchemas())) writeFileSync(`schemas/${name}.schema.json`, `${JSON.stringify(schema, null, 2)}\n`);
+for (const [name, schema] of Object.entries(designSchemas()))
+  writeFileSync(`schemas/${name}.schema.json`, `${JSON.stringify(schema, null, 2)}\n`);

@@ -31,7 +31,8 @@ try {
   for (const [name, path] of VIEWS) {
     await browser.get(server.url + path);
     await browser.sleep(3500);
-    if (name === 'left-out') await browser.findElement(By.xpath('//button[starts-with(., "Left out")]')).click();
+    if (name === 'left-out')
+      await browser.findElement(By.xpath('//button[starts-with(., "Left out")]')).click();
     await browser.sleep(300);
     await picture(browser, `docs/screenshots/${name}.png`);
   }

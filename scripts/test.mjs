@@ -13,7 +13,12 @@ const bin = (name) => join(root, 'node_modules/.bin', name);
 /** Runs a whole-tree check; it counts as one. */
 function check(title, command, args, wanted = 0) {
   const from = Date.now();
-  const { status, stdout, stderr } = spawnSync(command, args, { cwd: root, encoding: 'utf8', env: { ...process.env, NODE_ENV: undefined }, maxBuffer: 64 * 1024 * 1024 });
+  const { status, stdout, stderr } = spawnSync(command, args, {
+    cwd: root,
+    encoding: 'utf8',
+    env: { ...process.env, NODE_ENV: undefined },
+    maxBuffer: 64 * 1024 * 1024,
+  });
   const good = wanted === 0 ? status === 0 : status !== 0 && status !== null;
   console.log(`${good ? 'ok  ' : 'FAIL'} ${title} (${((Date.now() - from) / 1000).toFixed(1)} s)`);
   if (good) passed++;
@@ -28,27 +33,55 @@ function tests(title, ...filters) {
   const report = join(tmpdir(), `bontel-tests-${process.pid}.json`);
   const from = Date.now();
   rmSync(report, { force: true });
-  const { status } = spawnSync(bin('vitest'), ['run', ...filters, '--reporter=dot', '--reporter=json', `--outputFile.json=${report}`], { cwd: root, stdio: 'inherit', env: { ...process.env, NODE_ENV: 'test' } });
+  const { status } = spawnSync(
+    bin('vitest'),
+    ['run', ...filters, '--reporter=dot', '--reporter=json', `--outputFile.json=${report}`],
+    { cwd: root, stdio: 'inherit', env: { ...process.env, NODE_ENV: 'test' } },
+  );
   if (!existsSync(report)) {
     failed++;
     console.log(`FAIL ${title}: the tests did not run`);
     return;
   }
-  const { numPassedTests, numFailedTests, numFailedTestSuites, success } = JSON.parse(readFileSync(report, 'utf8'));
+  const { numPassedTests, numFailedTests, numFailedTestSuites, success } = JSON.parse(
+    readFileSync(report, 'utf8'),
+  );
   passed += numPassedTests;
-  failed += numFailedTests + (numFailedTests === 0 && (!success || numFailedTestSuites > 0 || status !== 0) ? 1 : 0);
-  console.log(`${success ? 'ok  ' : 'FAIL'} ${title}: ${numPassedTests} passed, ${numFailedTests} failed (${((Date.now() - from) / 1000).toFixed(1)} s)`);
+  failed +=
+    numFailedTests +
+    (numFailedTests === 0 && (!success || numFailedTestSuites > 0 || status !== 0) ? 1 : 0);
+  console.log(
+    `${success ? 'ok  ' : 'FAIL'} ${title}: ${numPassedTests} passed, ${numFailedTests} failed (${((Date.now() - from) / 1000).toFixed(1)} s)`,
+  );
 }
 
 /** The browser the screens are tested in, from Debian's packages where it is missing. */
 function ensureBrowser() {
   if (existsSync('/usr/bin/chromium') && existsSync('/usr/bin/chromedriver')) return;
-  if (process.getuid?.() !== 0 || spawnSync('apt-get', ['--version']).status !== 0) giveUp('Chromium and its driver are missing.', 'Install them so that /usr/bin/chromium and /usr/bin/chromedriver exist (Debian: apt-get install chromium chromium-driver).');
+  if (process.getuid?.() !== 0 || spawnSync('apt-get', ['--version']).status !== 0)
+    giveUp(
+      'Chromium and its driver are missing.',
+      'Install them so that /usr/bin/chromium and /usr/bin/chromedriver exist (Debian: apt-get install chromium chromium-driver).',
+    );
   console.log('→ Installing Chromium');
   const env = { ...process.env, DEBIAN_FRONTEND: 'noninteractive' };
-  for (const args of [['update', '-q'], ['install', '-qy', '--no-install-recommends', 'chromium', 'chromium-driver', 'fonts-dejavu-core']]) {
+  for (const args of [
+    ['update', '-q'],
+    [
+      'install',
+      '-qy',
+      '--no-install-recommends',
+      'chromium',
+      'chromium-driver',
+      'fonts-dejavu-core',
+    ],
+  ]) {
     const { status, stderr } = spawnSync('apt-get', args, { encoding: 'utf8', env });
-    if (status !== 0) giveUp(`apt-get ${args[0]} failed: ${stderr.slice(-500)}`, 'Install chromium and chromium-driver by hand.');
+    if (status !== 0)
+      giveUp(
+        `apt-get ${args[0]} failed: ${stderr.slice(-500)}`,
+        'Install chromium and chromium-driver by hand.',
+      );
   }
 }
 
@@ -57,7 +90,12 @@ ensureBrowser();
 check('types', bin('tsc'), ['--noEmit', '-p', 'tsconfig.check.json']);
 check('lint', bin('eslint'), ['.', '--max-warnings=0']);
 check('import rules', bin('depcruise'), ['--config', '.dependency-cruiser.cjs', 'src']);
-check('import rules report a violation', bin('depcruise'), ['--config', 'tests/fixtures/violation/rules.cjs', 'tests/fixtures/violation/src'], 1);
+check(
+  'import rules report a violation',
+  bin('depcruise'),
+  ['--config', 'tests/fixtures/violation/rules.cjs', 'tests/fixtures/violation/src'],
+  1,
+);
 check('dead code', bin('knip'), ['--no-progress']);
 await buildOnce();
 tests('core, store, command line and HTTP', 'src', 'tests/store', 'tests/cli', 'tests/http');

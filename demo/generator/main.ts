@@ -5,13 +5,27 @@ import { dirname, join } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import { parseArgs } from 'node:util';
 import { stringify } from 'yaml';
-import { FAMILIES, GROWERS, NOTICES, PAGES, SWAP_DAYS, TRAITS, VARIETIES, type Variety } from './content.ts';
+import {
+  FAMILIES,
+  GROWERS,
+  NOTICES,
+  PAGES,
+  SWAP_DAYS,
+  TRAITS,
+  VARIETIES,
+  type Variety,
+} from './content.ts';
 import { DESIGN } from './design.ts';
 import { manyVarieties } from './many.ts';
 import { growerPicture, seedPicture } from './pictures.ts';
 
 const here = fileURLToPath(new URL('.', import.meta.url));
-const { values: args } = parseArgs({ options: { varieties: { type: 'string' }, out: { type: 'string', default: join(here, '../site') } } });
+const { values: args } = parseArgs({
+  options: {
+    varieties: { type: 'string' },
+    out: { type: 'string', default: join(here, '../site') },
+  },
+});
 const out = args.out;
 
 function write(path: string, content: string | Buffer): void {
@@ -27,31 +41,77 @@ function varietyFile(v: Variety): string {
   const { older, saved, plans, live } = v;
   const form = {
     id: v.id,
-    ...(older ? { created: older.saved, saved, revisions: [{ saved: older.saved, values: { ...(older.title ? { title: older.title } : {}), ...(older.summary ? { summary: older.summary } : {}) } }] } : {}),
-    ...(live.length > 0 ? { live: older ? live.map((l) => ({ from: l.split('/')[0], revision: 1 })) : live } : {}),
+    ...(older
+      ? {
+          created: older.saved,
+          saved,
+          revisions: [
+            {
+              saved: older.saved,
+              values: {
+                ...(older.title ? { title: older.title } : {}),
+                ...(older.summary ? { summary: older.summary } : {}),
+              },
+            },
+          ],
+        }
+      : {}),
+    ...(live.length > 0
+      ? { live: older ? live.map((l) => ({ from: l.split('/')[0], revision: 1 })) : live }
+      : {}),
     ...(plans ? { plans } : {}),
   };
   return markdown(
-    { entry: form, title: v.title, latinName: v.latin, summary: v.summary, picture: `${v.id}.webp`, family: v.family, traits: v.traits, sowFrom: days(v.sow[0]), sowUntil: days(v.sow[1]), daysToHarvest: v.days, difficulty: v.ease, stock: v.stock, companions: v.companions, savedBy: v.grower },
+    {
+      entry: form,
+      title: v.title,
+      latinName: v.latin,
+      summary: v.summary,
+      picture: `${v.id}.webp`,
+      family: v.family,
+      traits: v.traits,
+      sowFrom: days(v.sow[0]),
+      sowUntil: days(v.sow[1]),
+      daysToHarvest: v.days,
+      difficulty: v.ease,
+      stock: v.stock,
+      companions: v.companions,
+      savedBy: v.grower,
+    },
     v.story,
   );
 }
 
 function csv(rows: Record<string, string | number>[]): string {
   const names = Object.keys(rows[0]!);
-  const cell = (v: string | number): string => (/[",\n]/.test(String(v)) ? `"${String(v).replaceAll('"', '""')}"` : String(v));
-  return [names.join(','), ...rows.map((r) => names.map((n) => cell(r[n]!)).join(','))].join('\n') + '\n';
+  const cell = (v: string | number): string =>
+    /[",\n]/.test(String(v)) ? `"${String(v).replaceAll('"', '""')}"` : String(v);
+  return (
+    [names.join(','), ...rows.map((r) => names.map((n) => cell(r[n]!)).join(','))].join('\n') + '\n'
+  );
 }
 
 rmSync(out, { recursive: true, force: true });
 for (const [file, value] of Object.entries(DESIGN)) write(file, yaml(value));
-write('subjects/families.yaml', yaml({ key: 'families', label: 'Families', kind: 'tree', subjects: FAMILIES }));
-write('subjects/traits.yaml', yaml({ key: 'traits', label: 'Traits', kind: 'tags', subjects: TRAITS }));
+write(
+  'subjects/families.yaml',
+  yaml({ key: 'families', label: 'Families', kind: 'tree', subjects: FAMILIES }),
+);
+write(
+  'subjects/traits.yaml',
+  yaml({ key: 'traits', label: 'Traits', kind: 'tags', subjects: TRAITS }),
+);
 write('style.css', readFileSync(join(here, 'style.css'), 'utf8'));
 const font = createRequire(import.meta.url).resolve;
 mkdirSync(join(out, 'style'), { recursive: true });
-copyFileSync(font('@fontsource-variable/newsreader/files/newsreader-latin-wght-normal.woff2'), join(out, 'style/newsreader.woff2'));
-copyFileSync(font('@fontsource-variable/instrument-sans/files/instrument-sans-latin-wght-normal.woff2'), join(out, 'style/instrument-sans.woff2'));
+copyFileSync(
+  font('@fontsource-variable/newsreader/files/newsreader-latin-wght-normal.woff2'),
+  join(out, 'style/newsreader.woff2'),
+);
+copyFileSync(
+  font('@fontsource-variable/instrument-sans/files/instrument-sans-latin-wght-normal.woff2'),
+  join(out, 'style/instrument-sans.woff2'),
+);
 
 const alts: Record<string, string> = {};
 for (const v of VARIETIES) {
@@ -62,12 +122,63 @@ for (const v of VARIETIES) {
 for (const g of GROWERS) {
   write(`media/grower-${g.id}.webp`, await growerPicture(g));
   alts[`grower-${g.id}.webp`] = `The initials of ${g.name} between rows of seed`;
-  write(`entries/grower/${g.id}.yaml`, yaml({ entry: { id: g.id, live: g.live }, name: g.name, portrait: `grower-${g.id}.webp`, bio: g.bio, village: g.village, since: g.since }));
+  write(
+    `entries/grower/${g.id}.yaml`,
+    yaml({
+      entry: { id: g.id, live: g.live },
+      name: g.name,
+      portrait: `grower-${g.id}.webp`,
+      bio: g.bio,
+      village: g.village,
+      since: g.since,
+    }),
+  );
 }
 write('media/alt.yaml', yaml(alts));
-write('entries/swap-day.csv', csv(SWAP_DAYS.map((s) => ({ 'entry.id': s.id, 'entry.live': s.live, title: s.title, starts: s.starts, ends: s.ends, place: s.place, text: s.text, placesLeft: s.places }))));
-write('entries/notice.json', `${JSON.stringify(NOTICES.map(({ id, live, ...fields }) => ({ entry: { id, live }, ...fields })), null, 2)}\n`);
-for (const p of PAGES) write(`entries/page/${p.id}.md`, markdown({ entry: { id: p.id, ...(p.live.length > 0 ? { live: p.live } : {}) }, title: p.title, ...(p.within ? { parent: p.within } : {}) }, p.body));
-write('entries/front-page/welcome.yaml', yaml({ entry: { id: 'welcome', live: 'today - P340D' }, title: 'Seed is for sowing, then for giving back', lead: 'Twenty-odd varieties that grow well in Marrowdale, lent by the people who keep them.', shelf: ['purple-podded-wren', 'frost-lettuce', 'ballast-carrot', 'ember-beet'] }));
-if (args.varieties !== undefined) write('entries/variety/many.csv', csv(manyVarieties(Number(args.varieties))));
+write(
+  'entries/swap-day.csv',
+  csv(
+    SWAP_DAYS.map((s) => ({
+      'entry.id': s.id,
+      'entry.live': s.live,
+      title: s.title,
+      starts: s.starts,
+      ends: s.ends,
+      place: s.place,
+      text: s.text,
+      placesLeft: s.places,
+    })),
+  ),
+);
+write(
+  'entries/notice.json',
+  `${JSON.stringify(
+    NOTICES.map(({ id, live, ...fields }) => ({ entry: { id, live }, ...fields })),
+    null,
+    2,
+  )}\n`,
+);
+for (const p of PAGES)
+  write(
+    `entries/page/${p.id}.md`,
+    markdown(
+      {
+        entry: { id: p.id, ...(p.live.length > 0 ? { live: p.live } : {}) },
+        title: p.title,
+        ...(p.within ? { parent: p.within } : {}),
+      },
+      p.body,
+    ),
+  );
+write(
+  'entries/front-page/welcome.yaml',
+  yaml({
+    entry: { id: 'welcome', live: 'today - P340D' },
+    title: 'Seed is for sowing, then for giving back',
+    lead: 'Twenty-odd varieties that grow well in Marrowdale, lent by the people who keep them.',
+    shelf: ['purple-podded-wren', 'frost-lettuce', 'ballast-carrot', 'ember-beet'],
+  }),
+);
+if (args.varieties !== undefined)
+  write('entries/variety/many.csv', csv(manyVarieties(Number(args.varieties))));
 console.log(`Wrote ${out}`);

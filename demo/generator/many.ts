@@ -1,7 +1,44 @@
 import { numbers } from './pictures.ts';
 
-const FIRST = ['Amber', 'Bramble', 'Copper', 'Dusky', 'Early', 'Field', 'Golden', 'Harbour', 'Ivory', 'Jolly', 'Kitchen', 'Lowland', 'Marsh', 'North', 'Orchard', 'Plain', 'Quiet', 'River', 'Stony', 'Tall'];
-const SECOND = ['Lantern', 'Wren', 'Kettle', 'Candle', 'Ballast', 'Feather', 'Morning', 'Keeper', 'Runner', 'Button', 'Harvest', 'Thimble', 'Ribbon', 'Anchor', 'Whistle'];
+const FIRST = [
+  'Amber',
+  'Bramble',
+  'Copper',
+  'Dusky',
+  'Early',
+  'Field',
+  'Golden',
+  'Harbour',
+  'Ivory',
+  'Jolly',
+  'Kitchen',
+  'Lowland',
+  'Marsh',
+  'North',
+  'Orchard',
+  'Plain',
+  'Quiet',
+  'River',
+  'Stony',
+  'Tall',
+];
+const SECOND = [
+  'Lantern',
+  'Wren',
+  'Kettle',
+  'Candle',
+  'Ballast',
+  'Feather',
+  'Morning',
+  'Keeper',
+  'Runner',
+  'Button',
+  'Harvest',
+  'Thimble',
+  'Ribbon',
+  'Anchor',
+  'Whistle',
+];
 const KINDS = ['beans', 'peas', 'carrots', 'beets', 'tomatoes', 'squashes', 'leaves'];
 const EASE = ['easy', 'some-care', 'demanding'];
 const TRAITS = ['climbing', 'dwarf', 'hardy', 'keeps-well', 'for-pots', 'good-for-drying'];
@@ -13,7 +50,11 @@ export function manyVarieties(count: number): Record<string, string | number>[] 
   return Array.from({ length: count }, (_, i) => {
     const from = Math.floor(random() * 330);
     const sow = new Date(Date.UTC(2026, 0, 1) + from * 86_400_000).toISOString().slice(0, 10);
-    const until = new Date(Date.UTC(2026, 0, 1) + (from + 20 + Math.floor(random() * 60)) * 86_400_000).toISOString().slice(0, 10);
+    const until = new Date(
+      Date.UTC(2026, 0, 1) + (from + 20 + Math.floor(random() * 60)) * 86_400_000,
+    )
+      .toISOString()
+      .slice(0, 10);
     return {
       'entry.id': `many-${String(i).padStart(6, '0')}`,
       'entry.live': `2025-01-01T00:${String(i % 60).padStart(2, '0')}:00Z/`,

@@ -5,7 +5,10 @@ const INK = { ground: '#EEF1F6', ink: '#1E1B2E', beet: '#8E1F4F', green: '#C9D66
 
 /** A small generator of numbers in [0, 1) that gives the same row for the same name. */
 export function numbers(name: string): () => number {
-  let state = [...name].reduce((h, c) => Math.imul(h ^ c.charCodeAt(0), 16777619) >>> 0, 2166136261);
+  let state = [...name].reduce(
+    (h, c) => Math.imul(h ^ c.charCodeAt(0), 16777619) >>> 0,
+    2166136261,
+  );
   return () => {
     state = (Math.imul(state, 1664525) + 1013904223) >>> 0;
     return state / 2 ** 32;
@@ -23,7 +26,11 @@ const SHAPES: Record<string, string> = {
 };
 
 /** A packet's picture as WebP, 900 × 900 px: the family's seed, more of them the sooner it can be picked; the second ink is off register. */
-export async function seedPicture({ id, family, days }: Pick<Variety, 'id' | 'family' | 'days'>): Promise<Buffer> {
+export async function seedPicture({
+  id,
+  family,
+  days,
+}: Pick<Variety, 'id' | 'family' | 'days'>): Promise<Buffer> {
   const random = numbers(id);
   const shape = SHAPES[family] ?? SHAPES.peas!;
   const count = Math.max(5, Math.round(1400 / days));
@@ -35,7 +42,9 @@ export async function seedPicture({ id, family, days }: Pick<Variety, 'id' | 'fa
   }
   for (const [x, y] of spots) {
     const turn = `rotate(${Math.round(random() * 360)}) scale(${(2.2 + random() * 0.7).toFixed(2)})`;
-    seeds.push(`<g transform="translate(${x.toFixed(0)} ${y.toFixed(0)})"><path d="${shape}" transform="translate(5 5) ${turn}" fill="${INK.green}"/><path d="${shape}" transform="${turn}" fill="none" stroke="${INK.beet}" stroke-width="2.4"/></g>`);
+    seeds.push(
+      `<g transform="translate(${x.toFixed(0)} ${y.toFixed(0)})"><path d="${shape}" transform="translate(5 5) ${turn}" fill="${INK.green}"/><path d="${shape}" transform="${turn}" fill="none" stroke="${INK.beet}" stroke-width="2.4"/></g>`,
+    );
   }
   return webp(`<rect width="900" height="900" fill="${INK.ground}"/>${seeds.join('')}`);
 }
@@ -43,12 +52,23 @@ export async function seedPicture({ id, family, days }: Pick<Variety, 'id' | 'fa
 /** A grower's picture: their initials between rows of seed. */
 export async function growerPicture({ id, name }: { id: string; name: string }): Promise<Buffer> {
   const random = numbers(id);
-  const rows = Array.from({ length: 9 }, (_, r) => Array.from({ length: 12 }, (_, c) => {
-    const [x, y, size] = [60 + c * 71 + random() * 14, 90 + r * 90 + random() * 10, 8 + random() * 9];
-    return `<circle cx="${x + 4}" cy="${y + 4}" r="${size}" fill="${INK.green}"/><circle cx="${x}" cy="${y}" r="${size}" fill="none" stroke="${INK.beet}" stroke-width="4"/>`;
-  }).join('')).join('');
-  const initials = name.split(' ').map((w) => [...w][0]).join('');
-  return webp(`<rect width="900" height="900" fill="${INK.ground}"/>${rows}<rect x="220" y="290" width="460" height="320" fill="${INK.beet}"/><text x="450" y="520" font-family="DejaVu Serif, serif" font-size="210" fill="${INK.ground}" text-anchor="middle">${initials}</text>`);
+  const rows = Array.from({ length: 9 }, (_, r) =>
+    Array.from({ length: 12 }, (_, c) => {
+      const [x, y, size] = [
+        60 + c * 71 + random() * 14,
+        90 + r * 90 + random() * 10,
+        8 + random() * 9,
+      ];
+      return `<circle cx="${x + 4}" cy="${y + 4}" r="${size}" fill="${INK.green}"/><circle cx="${x}" cy="${y}" r="${size}" fill="none" stroke="${INK.beet}" stroke-width="4"/>`;
+    }).join(''),
+  ).join('');
+  const initials = name
+    .split(' ')
+    .map((w) => [...w][0])
+    .join('');
+  return webp(
+    `<rect width="900" height="900" fill="${INK.ground}"/>${rows}<rect x="220" y="290" width="460" height="320" fill="${INK.beet}"/><text x="450" y="520" font-family="DejaVu Serif, serif" font-size="210" fill="${INK.ground}" text-anchor="middle">${initials}</text>`,
+  );
 }
 
 async function webp(inner: string): Promise<Buffer> {

@@ -14,9 +14,13 @@ export function loadCommand(program: Command, exit: Exit): void {
     .option('--json', 'print the result as JSON')
     .action(async (folder: string, options: { data?: string; json?: boolean }) => {
       // Loaded here, so that commands which only read start fast.
-      const [{ readSite }, { loadSite }] = await Promise.all([import('@/server/files/read-site.ts'), import('@/server/commands/load-site.ts')]);
+      const [{ readSite }, { loadSite }] = await Promise.all([
+        import('@/server/files/read-site.ts'),
+        import('@/server/commands/load-site.ts'),
+      ]);
       const now = Date.now();
-      const tell = (step: string): void => void (options.json || process.stderr.write(`${step} …\n`));
+      const tell = (step: string): void =>
+        void (options.json || process.stderr.write(`${step} …\n`));
       tell(`Reading ${folder}`);
       const { site, issues } = await readSite(folder, now);
       if (!site) return void exit(refuse(issues, options.json));
@@ -27,7 +31,9 @@ export function loadCommand(program: Command, exit: Exit): void {
         if (!result.ok) return void exit(refuse(result.issues, options.json));
         if (options.json) printJson({ loaded: true, ...result.value });
         else {
-          process.stdout.write(`Loaded ${result.value.entries} entries and ${result.value.pictures} files.\n`);
+          process.stdout.write(
+            `Loaded ${result.value.entries} entries and ${result.value.pictures} files.\n`,
+          );
           reportIssues(result.value.findings);
         }
       } catch (error) {
@@ -42,7 +48,9 @@ function refuse(issues: Parameters<typeof reportIssues>[0], json = false): numbe
   if (json) printJson({ loaded: false, issues });
   else {
     reportIssues(issues);
-    process.stderr.write(`Nothing was loaded: ${issues.length} problem${issues.length === 1 ? '' : 's'}.\n`);
+    process.stderr.write(
+      `Nothing was loaded: ${issues.length} problem${issues.length === 1 ? '' : 's'}.\n`,
+    );
   }
   return 1;
 }

@@ -8,10 +8,15 @@ import { WrongUse, reportIssues } from './output.ts';
 
 /** Exit codes: 0 done, 1 problems found, 2 wrong use. */
 async function main(): Promise<number> {
-  const program = new Command('bontel').description('Content types bound to addresses, templates, listings and SEO rules, at any instant.').exitOverride();
+  const program = new Command('bontel')
+    .description(
+      'Content types bound to addresses, templates, listings and SEO rules, at any instant.',
+    )
+    .exitOverride();
   program.configureOutput({ writeErr: (text) => process.stderr.write(text) });
   let code = 0;
-  for (const add of [loadCommand, pagesCommand, renderCommand, traceCommand]) add(program, (result) => void (code = result));
+  for (const add of [loadCommand, pagesCommand, renderCommand, traceCommand])
+    add(program, (result) => void (code = result));
   try {
     await program.parseAsync(process.argv);
     return code;

@@ -38,9 +38,15 @@ export function withSite<T>(options: ReadOptions, query: (view: SiteView, at: In
     const view = new SiteView(connection);
     const now = Date.now();
     const zone = view.at(now)?.site.design.site.zone;
-    if (zone === undefined) throw new WrongUse('There is no site in the data folder. Load one first: npx bontel load FOLDER');
+    if (zone === undefined)
+      throw new WrongUse(
+        'There is no site in the data folder. Load one first: npx bontel load FOLDER',
+      );
     const at = options.at === undefined ? now : parseInstant(options.at, zone);
-    if (at === null) throw new WrongUse(`"${options.at}" is no instant. Write ISO 8601, such as 2026-03-12T08:00:00Z, 2026-03-12T08:00 (in ${zone}) or 2026-03-12.`);
+    if (at === null)
+      throw new WrongUse(
+        `"${options.at}" is no instant. Write ISO 8601, such as 2026-03-12T08:00:00Z, 2026-03-12T08:00 (in ${zone}) or 2026-03-12.`,
+      );
     return query(view, at);
   } finally {
     connection.close();

@@ -7,10 +7,23 @@ export interface RichNode {
   text?: string;
 }
 
-const BLOCKS = new Set(['paragraph', 'heading', 'blockquote', 'listItem', 'bulletList', 'orderedList', 'codeBlock', 'tableRow', 'table', 'horizontalRule']);
+const BLOCKS = new Set([
+  'paragraph',
+  'heading',
+  'blockquote',
+  'listItem',
+  'bulletList',
+  'orderedList',
+  'codeBlock',
+  'tableRow',
+  'table',
+  'horizontalRule',
+]);
 
 function isNode(value: unknown): value is RichNode {
-  return typeof value === 'object' && value !== null && typeof (value as RichNode).type === 'string';
+  return (
+    typeof value === 'object' && value !== null && typeof (value as RichNode).type === 'string'
+  );
 }
 
 /** All words of a document: blocks separated by a space, white space folded. */
@@ -21,7 +34,8 @@ export function plainText(doc: unknown): string {
     if (node.text !== undefined) out.push(node.text);
     if (node.type === 'hardBreak') out.push(' ');
     node.content?.forEach(walk);
-    if (BLOCKS.has(node.type) || node.type === 'tableCell' || node.type === 'tableHeader') out.push(' ');
+    if (BLOCKS.has(node.type) || node.type === 'tableCell' || node.type === 'tableHeader')
+      out.push(' ');
   };
   walk(doc);
   return out.join('').replace(/\s+/gu, ' ').trim();
@@ -44,7 +58,8 @@ const MAX_DEPTH = 40;
 
 /** What is wrong with a document, in words; null where nothing is. Only known nodes and marks pass. */
 export function checkRichText(doc: unknown): string | null {
-  if (!isNode(doc) || doc.type !== 'doc') return 'A rich text document starts with a node of type "doc".';
+  if (!isNode(doc) || doc.type !== 'doc')
+    return 'A rich text document starts with a node of type "doc".';
   return checkNode(doc, 0);
 }
 
@@ -54,10 +69,13 @@ function checkNode(node: unknown, depth: number): string | null {
   if (!NODES.has(node.type)) return `Rich text has no "${node.type.slice(0, 40)}".`;
   if (node.type === 'text' && typeof node.text !== 'string') return 'A text node has a text.';
   for (const mark of node.marks ?? []) {
-    if (!MARKS.has(mark?.type)) return `Rich text has no mark "${String(mark?.type).slice(0, 40)}".`;
-    if (mark.type === 'link' && !isSafeLink(mark.attrs?.href)) return 'A link leads to http(s), mailto, tel, or a path of this site.';
+    if (!MARKS.has(mark?.type))
+      return `Rich text has no mark "${String(mark?.type).slice(0, 40)}".`;
+    if (mark.type === 'link' && !isSafeLink(mark.attrs?.href))
+      return 'A link leads to http(s), mailto, tel, or a path of this site.';
   }
-  if (node.content !== undefined && !Array.isArray(node.content)) return 'The content of a node is a list.';
+  if (node.content !== undefined && !Array.isArray(node.content))
+    return 'The content of a node is a list.';
   for (const child of node.content ?? []) {
     const wrong = checkNode(child, depth + 1);
     if (wrong !== null) return wrong;

@@ -26,7 +26,13 @@ export function foldSpace(text: string): string {
   return text.replace(/\s+/gu, ' ').trim();
 }
 
-const ENTITIES: Record<string, string> = { '&': '&amp;', '<': '&lt;', '>': '&gt;', '"': '&quot;', "'": '&#39;' };
+const ENTITIES: Record<string, string> = {
+  '&': '&amp;',
+  '<': '&lt;',
+  '>': '&gt;',
+  '"': '&quot;',
+  "'": '&#39;',
+};
 
 /** Escapes for HTML text and quoted attributes (WHATWG HTML, 13.3). */
 export function escapeHtml(text: string): string {
@@ -50,20 +56,25 @@ export function nearest(name: string, names: Iterable<string>): string | undefin
   let best: { name: string; distance: number } | undefined;
   for (const candidate of names) {
     const distance = editDistance(name.toLowerCase(), candidate.toLowerCase());
-    if (distance <= limit && (!best || distance < best.distance)) best = { name: candidate, distance };
+    if (distance <= limit && (!best || distance < best.distance))
+      best = { name: candidate, distance };
   }
   return best?.name;
 }
 
 /** Edit distance where a swap of neighbours counts one (optimal string alignment). */
 export function editDistance(a: string, b: string): number {
-  const rows = Array.from({ length: a.length + 1 }, (_, i) => [i, ...Array<number>(b.length).fill(0)]);
+  const rows = Array.from({ length: a.length + 1 }, (_, i) => [
+    i,
+    ...Array<number>(b.length).fill(0),
+  ]);
   for (let j = 0; j <= b.length; j++) rows[0]![j] = j;
   for (let i = 1; i <= a.length; i++) {
     for (let j = 1; j <= b.length; j++) {
       const same = a[i - 1] === b[j - 1] ? 0 : 1;
       let least = Math.min(rows[i - 1]![j]! + 1, rows[i]![j - 1]! + 1, rows[i - 1]![j - 1]! + same);
-      if (i > 1 && j > 1 && a[i - 1] === b[j - 2] && a[i - 2] === b[j - 1]) least = Math.min(least, rows[i - 2]![j - 2]! + 1);
+      if (i > 1 && j > 1 && a[i - 1] === b[j - 2] && a[i - 2] === b[j - 1])
+        least = Math.min(least, rows[i - 2]![j - 2]! + 1);
       rows[i]![j] = least;
     }
   }

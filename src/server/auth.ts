@@ -20,12 +20,13 @@ const ACCOUNT = 'builder@site.invalid';
 
 /** Loads the sign-in library and its database; called once, after the server listens. */
 export async function startAuth(data: DataFolder, baseUrl: string): Promise<Auth> {
-  const [{ betterAuth }, { magicLink }, { getMigrations }, { default: Database }] = await Promise.all([
-    import('better-auth'),
-    import('better-auth/plugins'),
-    import('better-auth/db/migration'),
-    import('better-sqlite3'),
-  ]);
+  const [{ betterAuth }, { magicLink }, { getMigrations }, { default: Database }] =
+    await Promise.all([
+      import('better-auth'),
+      import('better-auth/plugins'),
+      import('better-auth/db/migration'),
+      import('better-sqlite3'),
+    ]);
   const issued: string[] = [];
   const database = new Database(data.operations);
   database.pragma('journal_mode = WAL');
@@ -52,16 +53,27 @@ export async function startAuth(data: DataFolder, baseUrl: string): Promise<Auth
   const auth = betterAuth(options);
   return {
     async signInLink() {
-      await auth.api.signInMagicLink({ body: { email: ACCOUNT, name: 'Builder' }, headers: new Headers() });
+      await auth.api.signInMagicLink({
+        body: { email: ACCOUNT, name: 'Builder' },
+        headers: new Headers(),
+      });
       return `${baseUrl}/build/sign-in#${issued.pop()}`;
     },
     async consume(token, ip) {
       const url = `${baseUrl}/api/auth/magic-link/verify?token=${encodeURIComponent(token)}`;
       const response = await auth.handler(new Request(url, { headers: { 'x-bontel-ip': ip } }));
       const cookies = response.headers.getSetCookie();
-      if (response.status === 429) return Response.json({ message: 'Too many tries. Wait a minute.' }, { status: 429 });
-      if (cookies.length === 0 || response.status >= 400 || response.headers.get('location')?.includes('error=')) {
-        return Response.json({ message: 'This link was used already or is older than 15 minutes.' }, { status: 401 });
+      if (response.status === 429)
+        return Response.json({ message: 'Too many tries. Wait a minute.' }, { status: 429 });
+      if (
+        cookies.length === 0 ||
+        response.status >= 400 ||
+        response.headers.get('location')?.includes('error=')
+      ) {
+        return Response.json(
+          { message: 'This link was used already or is older than 15 minutes.' },
+          { status: 401 },
+        );
       }
       const headers = new Headers();
       for (const cookie of cookies) headers.append('set-cookie', cookie);
@@ -69,7 +81,10 @@ export async function startAuth(data: DataFolder, baseUrl: string): Promise<Auth
     },
     async signOut(headers) {
       const { headers: answer } = await auth.api.signOut({ headers, returnHeaders: true });
-      return Response.json({ ok: true }, { headers: new Headers([...answer.entries()].filter(([name]) => name === 'set-cookie')) });
+      return Response.json(
+        { ok: true },
+        { headers: new Headers([...answer.entries()].filter(([name]) => name === 'set-cookie')) },
+      );
     },
     async actor(headers) {
       const session = await auth.api.getSession({ headers });
@@ -82,6 +97,7 @@ export async function startAuth(data: DataFolder, baseUrl: string): Promise<Auth
 function secretOf({ folder, operations }: DataFolder): string {
   const file = join(folder, 'secret');
   mkdirSync(dirname(operations), { recursive: true });
-  if (!existsSync(file)) writeFileSync(file, randomBytes(32).toString('base64url'), { mode: 0o600, flag: 'wx' });
+  if (!existsSync(file))
+    writeFileSync(file, randomBytes(32).toString('base64url'), { mode: 0o600, flag: 'wx' });
   return readFileSync(file, 'utf8').trim();
 }

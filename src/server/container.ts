@@ -26,6 +26,9 @@ export function setContainer(container: Container): void {
 /** The process's container. @throws where main.ts has not started it */
 export function container(): Container {
   const found = (globalThis as Holder)[KEY];
-  if (!found) throw new Error('The builder runs inside the server process only; start it with npm run demo or npm run dev.');
+  if (!found)
+    throw new Error(
+      'The builder runs inside the server process only; start it with npm run demo or npm run dev.',
+    );
   return found;
 }

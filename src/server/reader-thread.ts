@@ -8,7 +8,13 @@ export class ReaderThread {
 
   /** Starts the thread; rejects where the database cannot be opened. */
   static async start(database: string): Promise<ReaderThread> {
-    return new ReaderThread(await WorkerThread.start<ReaderQuestion, ReaderAnswer>(new URL('./reader.js', import.meta.url), { database }, { failed: 'The reader stopped while it was asked.' }));
+    return new ReaderThread(
+      await WorkerThread.start<ReaderQuestion, ReaderAnswer>(
+        new URL('./reader.js', import.meta.url),
+        { database },
+        { failed: 'The reader stopped while it was asked.' },
+      ),
+    );
   }
 
   /** Has a query answered. @throws Error where it failed: a fault of the program, or a right that is missing. */

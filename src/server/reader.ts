@@ -24,7 +24,10 @@ port.on('message', (message: ToThread<ReaderQuestion>) => {
     port.close();
     return;
   }
-  port.postMessage({ id: message.id, answer: answer(message.question) } satisfies FromThread<ReaderAnswer>);
+  port.postMessage({
+    id: message.id,
+    answer: answer(message.question),
+  } satisfies FromThread<ReaderAnswer>);
 });
 port.postMessage({ ready: true } satisfies FromThread<ReaderAnswer>);
 

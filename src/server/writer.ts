@@ -24,7 +24,10 @@ port.on('message', (message: ToThread<WriterQuestion>) => {
     port.close();
     return;
   }
-  port.postMessage({ id: message.id, answer: answer(message.question) } satisfies FromThread<unknown>);
+  port.postMessage({
+    id: message.id,
+    answer: answer(message.question),
+  } satisfies FromThread<unknown>);
 });
 port.postMessage({ ready: true } satisfies FromThread<unknown>);
 
@@ -40,5 +43,8 @@ function inWords(error: unknown): { message: string; fix: string } {
   if (error instanceof DatabaseProblem) return { message: error.message, fix: error.fix };
   if (error instanceof NotPermitted) return { message: error.message, fix: 'Sign in again.' };
   console.error(error);
-  return { message: 'This change failed because of a fault in the program; nothing was changed.', fix: 'The server’s log has the details. Your words are still in the form.' };
+  return {
+    message: 'This change failed because of a fault in the program; nothing was changed.',
+    fix: 'The server’s log has the details. Your words are still in the form.',
+  };
 }

@@ -23,12 +23,20 @@ export type Files = Record<string, string | object>;
 export function writeFiles(folder: string, files: Files): string {
   for (const [path, content] of Object.entries(files)) {
     mkdirSync(dirname(join(folder, path)), { recursive: true });
-    writeFileSync(join(folder, path), typeof content === 'string' ? content : JSON.stringify(content));
+    writeFileSync(
+      join(folder, path),
+      typeof content === 'string' ? content : JSON.stringify(content),
+    );
   }
   return folder;
 }
 
-export const SITE = { name: 'Test site', url: 'https://test.example', zone: 'Europe/Dublin', language: 'en' };
+export const SITE = {
+  name: 'Test site',
+  url: 'https://test.example',
+  zone: 'Europe/Dublin',
+  language: 'en',
+};
 
 /** A site loaded into a database file of its own. */
 export interface TestSite {
@@ -40,14 +48,25 @@ export interface TestSite {
 }
 
 /** Reads and loads a site folder given as files, through the real importer, as of an instant. */
-export async function loadFiles(files: Files, now = Date.parse('2026-07-01T12:00:00Z')): Promise<TestSite> {
+export async function loadFiles(
+  files: Files,
+  now = Date.parse('2026-07-01T12:00:00Z'),
+): Promise<TestSite> {
   const folder = writeFiles(temporaryFolder(), { 'site.yaml': SITE, ...files });
   const data = temporaryFolder();
   const connection = openDatabase(join(data, 'site.db'));
   onTestFinished(() => connection.close());
   const { site, issues } = await readSite(folder, now);
-  const result: Result<Loaded> = site ? loadSite(connection, data, COMMAND_LINE, site, now) : { ok: false, issues };
-  return { connection, view: new SiteView(connection), data, result, issues: result.ok ? [] : result.issues };
+  const result: Result<Loaded> = site
+    ? loadSite(connection, data, COMMAND_LINE, site, now)
+    : { ok: false, issues };
+  return {
+    connection,
+    view: new SiteView(connection),
+    data,
+    result,
+    issues: result.ok ? [] : result.issues,
+  };
 }
 
 /** Milliseconds UTC of an ISO instant. */

@@ -2,12 +2,31 @@ import fc from 'fast-check';
 import type { Files } from './folder.ts';
 
 /** Days of 2026 as ISO instants; few enough that bounds coincide often. */
-export const day = fc.integer({ min: 0, max: 11 }).map((m) => `2026-${String(m + 1).padStart(2, '0')}-01T00:00:00Z`);
+export const day = fc
+  .integer({ min: 0, max: 11 })
+  .map((m) => `2026-${String(m + 1).padStart(2, '0')}-01T00:00:00Z`);
 
-const title = fc.constantFrom('Pea', 'pea', 'Péa', 'Bean', 'Blue Bean', '★', 'Build', 'Zebra 10', 'Zebra 9');
-const interval = fc.tuple(day, fc.option(day)).map(([a, b]) => (b === null || a === b ? { from: a, to: null } : a < b ? { from: a, to: b } : { from: b, to: a }));
+const title = fc.constantFrom(
+  'Pea',
+  'pea',
+  'Péa',
+  'Bean',
+  'Blue Bean',
+  '★',
+  'Build',
+  'Zebra 10',
+  'Zebra 9',
+);
+const interval = fc
+  .tuple(day, fc.option(day))
+  .map(([a, b]) =>
+    b === null || a === b ? { from: a, to: null } : a < b ? { from: a, to: b } : { from: b, to: a },
+  );
 
-const grower = fc.record({ title: fc.constantFrom('Ana', 'Bo'), live: fc.array(interval, { maxLength: 2 }) });
+const grower = fc.record({
+  title: fc.constantFrom('Ana', 'Bo'),
+  live: fc.array(interval, { maxLength: 2 }),
+});
 const variety = fc.record({
   title,
   early: title,
@@ -21,14 +40,47 @@ const variety = fc.record({
   grower: fc.option(fc.constantFrom('g0', 'g1')),
   revised: fc.boolean(),
   live: fc.array(interval, { maxLength: 3 }),
-  byHand: fc.option(fc.constantFrom({ path: '/hand', from: '2026-03-01T00:00:00Z', to: '2026-06-01T00:00:00Z' }, { path: '/other', from: '2026-02-01T00:00:00Z', to: null })),
+  byHand: fc.option(
+    fc.constantFrom(
+      { path: '/hand', from: '2026-03-01T00:00:00Z', to: '2026-06-01T00:00:00Z' },
+      { path: '/other', from: '2026-02-01T00:00:00Z', to: null },
+    ),
+  ),
 });
-const page = fc.record({ title: fc.constantFrom('Home', 'About', 'Team'), within: fc.option(fc.constantFrom('p0', 'p1', 'p2')), live: fc.array(interval, { maxLength: 2 }) });
+const page = fc.record({
+  title: fc.constantFrom('Home', 'About', 'Team'),
+  within: fc.option(fc.constantFrom('p0', 'p1', 'p2')),
+  live: fc.array(interval, { maxLength: 2 }),
+});
 
 export const DESIGN: Files = {
-  'subjects/family.json': { key: 'family', kind: 'tree', subjects: [{ key: 'legumes', name: 'Legumes', below: [{ key: 'beans', name: 'Beans' }, { key: 'peas', name: 'Peas' }] }] },
-  'subjects/traits.json': { key: 'traits', kind: 'tags', subjects: [{ key: 'tall', name: 'Tall' }, { key: 'early', name: 'Early' }] },
-  'types/grower.json': { key: 'grower', address: '/growers/{title}', fields: [{ key: 'title', kind: 'text' }] },
+  'subjects/family.json': {
+    key: 'family',
+    kind: 'tree',
+    subjects: [
+      {
+        key: 'legumes',
+        name: 'Legumes',
+        below: [
+          { key: 'beans', name: 'Beans' },
+          { key: 'peas', name: 'Peas' },
+        ],
+      },
+    ],
+  },
+  'subjects/traits.json': {
+    key: 'traits',
+    kind: 'tags',
+    subjects: [
+      { key: 'tall', name: 'Tall' },
+      { key: 'early', name: 'Early' },
+    ],
+  },
+  'types/grower.json': {
+    key: 'grower',
+    address: '/growers/{title}',
+    fields: [{ key: 'title', kind: 'text' }],
+  },
   'types/variety.json': {
     key: 'variety',
     address: '/{grower.title ?? "seeds"}/{title}',
@@ -44,26 +96,112 @@ export const DESIGN: Files = {
       { key: 'grower', kind: 'reference', types: ['grower'] },
     ],
   },
-  'types/page.json': { key: 'page', address: '[{within.path}]/{title}', fields: [{ key: 'title', kind: 'text' }, { key: 'inside', kind: 'reference', types: ['page'], sitsWithin: true }] },
-  'listings/all.json': { key: 'all', type: 'variety', address: '/all', pageSize: 2, sort: ['-stock', 'title'] },
-  'listings/now.json': { key: 'now', type: 'variety', address: '/now', pageSize: 3, where: { any: [{ field: 'sow', op: 'on-or-before', value: 'today + 10' }, { field: 'starts', op: 'after', value: 'now - PT36H' }, { field: 'grower', op: 'not-blank' }] }, sort: ['sow', '-entry.published'] },
-  'listings/tall.json': { key: 'tall', type: 'variety', address: '/tall', pageSize: 2, where: { all: [{ field: 'traits', op: 'is', value: 'tall' }, { field: 'stock', op: 'not-blank' }] }, sort: ['title'] },
-  'templates/variety.json': { key: 'variety', kind: 'page', type: 'variety', blocks: [{ block: 'heading', text: '{title} by {grower.title ?? "nobody"}', level: 1 }, { block: 'listing', listing: 'now', limit: 2 }, { block: 'cards', field: 'grower' }, { block: 'months', from: 'sow', until: 'sow' }] },
+  'types/page.json': {
+    key: 'page',
+    address: '[{within.path}]/{title}',
+    fields: [
+      { key: 'title', kind: 'text' },
+      { key: 'inside', kind: 'reference', types: ['page'], sitsWithin: true },
+    ],
+  },
+  'listings/all.json': {
+    key: 'all',
+    type: 'variety',
+    address: '/all',
+    pageSize: 2,
+    sort: ['-stock', 'title'],
+  },
+  'listings/now.json': {
+    key: 'now',
+    type: 'variety',
+    address: '/now',
+    pageSize: 3,
+    where: {
+      any: [
+        { field: 'sow', op: 'on-or-before', value: 'today + 10' },
+        { field: 'starts', op: 'after', value: 'now - PT36H' },
+        { field: 'grower', op: 'not-blank' },
+      ],
+    },
+    sort: ['sow', '-entry.published'],
+  },
+  'listings/tall.json': {
+    key: 'tall',
+    type: 'variety',
+    address: '/tall',
+    pageSize: 2,
+    where: {
+      all: [
+        { field: 'traits', op: 'is', value: 'tall' },
+        { field: 'stock', op: 'not-blank' },
+      ],
+    },
+    sort: ['title'],
+  },
+  'templates/variety.json': {
+    key: 'variety',
+    kind: 'page',
+    type: 'variety',
+    blocks: [
+      { block: 'heading', text: '{title} by {grower.title ?? "nobody"}', level: 1 },
+      { block: 'listing', listing: 'now', limit: 2 },
+      { block: 'cards', field: 'grower' },
+      { block: 'months', from: 'sow', until: 'sow' },
+    ],
+  },
 };
 
 /** A small random site as the files of its folder. */
 export const randomSite: fc.Arbitrary<Files> = fc
-  .record({ growers: fc.array(grower, { minLength: 2, maxLength: 2 }), varieties: fc.array(variety, { maxLength: 6 }), pages: fc.array(page, { minLength: 3, maxLength: 3 }), front: fc.constantFrom({}, { front: { entry: 'p0' } }, { front: { listing: 'all' } }) })
+  .record({
+    growers: fc.array(grower, { minLength: 2, maxLength: 2 }),
+    varieties: fc.array(variety, { maxLength: 6 }),
+    pages: fc.array(page, { minLength: 3, maxLength: 3 }),
+    front: fc.constantFrom({}, { front: { entry: 'p0' } }, { front: { listing: 'all' } }),
+  })
   .map(({ growers, varieties, pages, front }) => {
-    const files: Files = { ...DESIGN, 'site.yaml': { name: 'Random', url: 'https://random.example', zone: 'Europe/Dublin', language: 'en', ...front } };
+    const files: Files = {
+      ...DESIGN,
+      'site.yaml': {
+        name: 'Random',
+        url: 'https://random.example',
+        zone: 'Europe/Dublin',
+        language: 'en',
+        ...front,
+      },
+    };
     const variety = DESIGN['types/variety.json'] as object;
     files['types/variety.json'] = { ...variety, template: 'variety' };
-    growers.forEach(({ live, ...g }, i) => (files[`entries/grower/g${i}.json`] = { entry: { id: `g${i}`, created: '2026-01-01', saved: '2026-01-01', live }, ...g }));
-    pages.forEach(({ live, within, title: t }, i) => (files[`entries/page/p${i}.json`] = { entry: { id: `p${i}`, created: '2026-01-01', saved: '2026-01-01', live }, title: t, ...(within === null || within >= `p${i}` ? {} : { inside: within }) }));
+    growers.forEach(
+      ({ live, ...g }, i) =>
+        (files[`entries/grower/g${i}.json`] = {
+          entry: { id: `g${i}`, created: '2026-01-01', saved: '2026-01-01', live },
+          ...g,
+        }),
+    );
+    pages.forEach(
+      ({ live, within, title: t }, i) =>
+        (files[`entries/page/p${i}.json`] = {
+          entry: { id: `p${i}`, created: '2026-01-01', saved: '2026-01-01', live },
+          title: t,
+          ...(within === null || within >= `p${i}` ? {} : { inside: within }),
+        }),
+    );
     varieties.forEach(({ live, early, revised, byHand, ...v }, i) => {
       const revisions = revised ? [{ saved: '2026-01-01', values: { title: early } }] : [];
       const plans = revised ? [{ at: '2026-04-15', do: 'publish' }] : [];
-      files[`entries/variety/v${i}.json`] = { entry: { id: `v${i}`, created: `2026-01-0${1 + (i % 3)}`, saved: revised ? '2026-04-01' : '2026-01-01', live: live.map((l) => ({ ...l, revision: null })), plans, revisions, ...(byHand && i === 0 ? { address: [byHand] } : {}) }, ...Object.fromEntries(Object.entries(v).filter(([, value]) => value !== null)) };
+      files[`entries/variety/v${i}.json`] = {
+        entry: {
+          id: `v${i}`,
+          created: `2026-01-0${1 + (i % 3)}`,
+          saved: revised ? '2026-04-01' : '2026-01-01',
+          live: live.map((l) => ({ ...l, revision: null })),
+          plans,
+          revisions,
+          ...(byHand && i === 0 ? { address: [byHand] } : {}),
+        },
+        ...Object.fromEntries(Object.entries(v).filter(([, value]) => value !== null)),
+      };
     });
     return files;
   });

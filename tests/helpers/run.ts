@@ -15,19 +15,29 @@ export interface Ran {
 
 /** Runs `bontel`, built. */
 export function bontel(...args: string[]): Ran {
-  const { status, stdout, stderr } = spawnSync(process.execPath, [...CLI, ...args], { cwd: root, encoding: 'utf8' });
+  const { status, stdout, stderr } = spawnSync(process.execPath, [...CLI, ...args], {
+    cwd: root,
+    encoding: 'utf8',
+  });
   return { code: status, out: stdout, err: stderr, json: <T>() => JSON.parse(stdout) as T };
 }
 
 /** Runs `bontel` where no file may grow above so many kB, as on a full disk. */
 export function bontelOnFullDisk(kilobytes: number, ...args: string[]): Ran {
-  const { status, stdout, stderr } = spawnSync('bash', ['-c', `ulimit -f ${kilobytes}; exec "$@"`, 'bash', process.execPath, ...CLI, ...args], { cwd: root, encoding: 'utf8' });
+  const { status, stdout, stderr } = spawnSync(
+    'bash',
+    ['-c', `ulimit -f ${kilobytes}; exec "$@"`, 'bash', process.execPath, ...CLI, ...args],
+    { cwd: root, encoding: 'utf8' },
+  );
   return { code: status, out: stdout, err: stderr, json: <T>() => JSON.parse(stdout) as T };
 }
 
 /** Starts `bontel` and leaves it running. */
 export function startBontel(...args: string[]): ChildProcess {
-  return spawn(process.execPath, [...CLI, ...args], { cwd: root, stdio: ['ignore', 'pipe', 'pipe'] });
+  return spawn(process.execPath, [...CLI, ...args], {
+    cwd: root,
+    stdio: ['ignore', 'pipe', 'pipe'],
+  });
 }
 
 /** A port nobody listens on. */
@@ -54,8 +64,20 @@ export interface RunningServer {
 export async function startServer(data: string, { builder = false } = {}): Promise<RunningServer> {
   const port = await freePort();
   const args = ['--enable-source-maps', `${root}dist/main.js`];
-  const env: NodeJS.ProcessEnv = { ...process.env, PORT: String(port), BONTEL_DATA: data, BONTEL_BUILDER: builder ? 'on' : 'off', NODE_ENV: 'production', NEXT_TELEMETRY_DISABLED: '1', BONTEL_DEV: '' };
-  const child = spawn(process.execPath, args, { cwd: root, env, stdio: ['ignore', 'pipe', 'pipe'] });
+  const env: NodeJS.ProcessEnv = {
+    ...process.env,
+    PORT: String(port),
+    BONTEL_DATA: data,
+    BONTEL_BUILDER: builder ? 'on' : 'off',
+    NODE_ENV: 'production',
+    NEXT_TELEMETRY_DISABLED: '1',
+    BONTEL_DEV: '',
+  };
+  const child = spawn(process.execPath, args, {
+    cwd: root,
+    env,
+    stdio: ['ignore', 'pipe', 'pipe'],
+  });
   let output = '';
   const link = await new Promise<string | null>((resolve, reject) => {
     const read = (text: Buffer): void => {

@@ -5,9 +5,26 @@ import type { SiteView } from '@/server/queries/site-view.ts';
 
 /** Every derived row of a site, in a fixed order. */
 export function derivedRows({ driver }: Connection): Record<string, unknown[]> {
-  const tables = driver.prepare(`SELECT name FROM sqlite_master WHERE type = 'table' AND (name IN ('live_interval', 'address', 'refusal') OR name LIKE 'index\\_%' ESCAPE '\\' OR name LIKE 'member\\_%' ESCAPE '\\') ORDER BY name`).pluck().all() as string[];
-  const rows = Object.fromEntries(tables.map((t) => [t, (driver.prepare(`SELECT * FROM "${t}"`).all() as object[]).map((r) => JSON.stringify(r)).sort()]));
-  return { ...rows, published: driver.prepare('SELECT id, published, newest, unpublished FROM entry ORDER BY id').all() };
+  const tables = driver
+    .prepare(
+      `SELECT name FROM sqlite_master WHERE type = 'table' AND (name IN ('live_interval', 'address', 'refusal') OR name LIKE 'index\\_%' ESCAPE '\\' OR name LIKE 'member\\_%' ESCAPE '\\') ORDER BY name`,
+    )
+    .pluck()
+    .all() as string[];
+  const rows = Object.fromEntries(
+    tables.map((t) => [
+      t,
+      (driver.prepare(`SELECT * FROM "${t}"`).all() as object[])
+        .map((r) => JSON.stringify(r))
+        .sort(),
+    ]),
+  );
+  return {
+    ...rows,
+    published: driver
+      .prepare('SELECT id, published, newest, unpublished FROM entry ORDER BY id')
+      .all(),
+  };
 }
 
 /** Derives every row after the last write anew, from facts, revisions, plans and the design. */

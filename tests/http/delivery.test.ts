@@ -35,11 +35,20 @@ interface Answer {
 function ask(path: string, headers: Record<string, string> = {}, method = 'GET'): Promise<Answer> {
   const { hostname, port } = new URL(server.url);
   return new Promise((resolve, reject) => {
-    const sent = request({ hostname, port, path, method, headers, setHost: headers.host === undefined }, (response) => {
-      const chunks: Buffer[] = [];
-      response.on('data', (chunk: Buffer) => chunks.push(chunk));
-      response.on('end', () => resolve({ status: response.statusCode!, headers: response.headers as Answer['headers'], body: Buffer.concat(chunks).toString() }));
-    });
+    const sent = request(
+      { hostname, port, path, method, headers, setHost: headers.host === undefined },
+      (response) => {
+        const chunks: Buffer[] = [];
+        response.on('data', (chunk: Buffer) => chunks.push(chunk));
+        response.on('end', () =>
+          resolve({
+            status: response.statusCode!,
+            headers: response.headers as Answer['headers'],
+            body: Buffer.concat(chunks).toString(),
+          }),
+        );
+      },
+    );
     sent.once('error', reject);
     sent.end();
   });
@@ -69,9 +78,20 @@ describe('public pages', () => {
     expect(packed.headers['content-encoding']).toBe('br');
     expect(packed.headers.etag).not.toBe(plain.headers.etag);
     expect((await ask(VARIETY, { 'if-none-match': plain.headers.etag! })).status).toBe(304);
-    expect((await ask(VARIETY, { 'if-none-match': `W/${plain.headers.etag}, "x"` })).status).toBe(304);
-    expect((await ask(VARIETY, { 'if-modified-since': plain.headers['last-modified']! })).status).toBe(304);
-    expect((await ask(VARIETY, { 'if-none-match': '"other"', 'if-modified-since': plain.headers['last-modified']! })).status).toBe(200);
+    expect((await ask(VARIETY, { 'if-none-match': `W/${plain.headers.etag}, "x"` })).status).toBe(
+      304,
+    );
+    expect(
+      (await ask(VARIETY, { 'if-modified-since': plain.headers['last-modified']! })).status,
+    ).toBe(304);
+    expect(
+      (
+        await ask(VARIETY, {
+          'if-none-match': '"other"',
+          'if-modified-since': plain.headers['last-modified']!,
+        })
+      ).status,
+    ).toBe(200);
     const unchanged = await ask(VARIETY, { 'if-none-match': plain.headers.etag! });
     expect([unchanged.body, unchanged.headers.etag]).toEqual(['', plain.headers.etag]);
   });
@@ -84,17 +104,42 @@ describe('public pages', () => {
   });
 
   test('are HTML that html-validate accepts', async () => {
-    const validator = new HtmlValidate({ extends: ['html-validate:standard'], rules: { 'void-style': 'off', 'no-inline-style': 'error', 'long-title': 'off', 'no-trailing-whitespace': 'off', 'no-implicit-button-type': 'error' } });
-    for (const path of ['/', '/varieties', '/varieties/page-2', VARIETY, '/swap-days', '/about-the-library/how-lending-works', '/growers/tom-quill', '/nothing-here']) {
+    const validator = new HtmlValidate({
+      extends: ['html-validate:standard'],
+      rules: {
+        'void-style': 'off',
+        'no-inline-style': 'error',
+        'long-title': 'off',
+        'no-trailing-whitespace': 'off',
+        'no-implicit-button-type': 'error',
+      },
+    });
+    for (const path of [
+      '/',
+      '/varieties',
+      '/varieties/page-2',
+      VARIETY,
+      '/swap-days',
+      '/about-the-library/how-lending-works',
+      '/growers/tom-quill',
+      '/nothing-here',
+    ]) {
       const report = await validator.validateString((await ask(path)).body, path);
-      expect(report.results.flatMap((r) => r.messages.map((m) => `${path}: ${m.ruleId} ${m.message} ${m.line}:${m.column}`))).toEqual([]);
+      expect(
+        report.results.flatMap((r) =>
+          r.messages.map((m) => `${path}: ${m.ruleId} ${m.message} ${m.line}:${m.column}`),
+        ),
+      ).toEqual([]);
     }
   });
 
   test('styles and pictures are served, named by content', async () => {
     const { body } = await ask('/');
     const style = /href="(\/style\/[^"]+)"/.exec(body)![1]!;
-    expect((await ask(style)).headers).toMatchObject({ 'content-type': 'text/css; charset=utf-8', 'cache-control': 'public, max-age=31536000, immutable' });
+    expect((await ask(style)).headers).toMatchObject({
+      'content-type': 'text/css; charset=utf-8',
+      'cache-control': 'public, max-age=31536000, immutable',
+    });
     const picture = /src="(\/media\/[^"]+)"/.exec(body)![1]!;
     const answer = await ask(picture);
     expect([answer.status, answer.headers['content-type']]).toEqual([200, 'image/webp']);
@@ -114,7 +159,9 @@ describe('public pages', () => {
   });
 
   test('robots.txt and the sitemap name what search engines may visit', async () => {
-    expect((await ask('/robots.txt')).body).toContain('Sitemap: https://marrowdale.example/sitemap.xml');
+    expect((await ask('/robots.txt')).body).toContain(
+      'Sitemap: https://marrowdale.example/sitemap.xml',
+    );
     const map = await ask('/sitemap.xml');
     expect(map.headers['content-type']).toBe('application/xml; charset=utf-8');
     expect(map.body).toContain(`<loc>https://marrowdale.example${VARIETY}</loc>`);
@@ -155,13 +202,21 @@ describe('odd requests', () => {
 
 test('what another process loads is seen at once', async () => {
   const other = folder();
-  const files = { 'site.yaml': 'name: Before\nurl: https://x.example\nzone: UTC\nlanguage: en\n', 'types/n.yaml': 'key: n\nfields: [{ key: title, kind: text }]\n' };
+  const files = {
+    'site.yaml': 'name: Before\nurl: https://x.example\nzone: UTC\nlanguage: en\n',
+    'types/n.yaml': 'key: n\nfields: [{ key: title, kind: text }]\n',
+  };
   const site = writeFiles(folder(), files);
   bontel('load', site, '--data', other);
   const second = await startServer(other);
   try {
     expect(await (await fetch(second.url)).text()).toContain('<title>Before</title>');
-    bontel('load', writeFiles(site, { 'site.yaml': files['site.yaml'].replace('Before', 'After') }), '--data', other);
+    bontel(
+      'load',
+      writeFiles(site, { 'site.yaml': files['site.yaml'].replace('Before', 'After') }),
+      '--data',
+      other,
+    );
     expect(await (await fetch(second.url)).text()).toContain('<title>After</title>');
   } finally {
     await second.stop();

@@ -2,8 +2,24 @@ import { describe, expect, test } from 'vitest';
 import { type Files, at, loadFiles } from '../helpers/folder.ts';
 import type { SiteView } from '@/server/queries/site-view.ts';
 
-const note = (more: object = {}): object => ({ key: 'note', address: '/{title}', fields: [{ key: 'title', kind: 'text' }, { key: 'about', kind: 'reference', types: ['note'] }], ...more });
-const page = (more: object = {}): object => ({ key: 'page', address: '[{within.path}]/{title}', fields: [{ key: 'title', kind: 'text' }, { key: 'inside', kind: 'reference', types: ['page'], sitsWithin: true }], ...more });
+const note = (more: object = {}): object => ({
+  key: 'note',
+  address: '/{title}',
+  fields: [
+    { key: 'title', kind: 'text' },
+    { key: 'about', kind: 'reference', types: ['note'] },
+  ],
+  ...more,
+});
+const page = (more: object = {}): object => ({
+  key: 'page',
+  address: '[{within.path}]/{title}',
+  fields: [
+    { key: 'title', kind: 'text' },
+    { key: 'inside', kind: 'reference', types: ['page'], sitsWithin: true },
+  ],
+  ...more,
+});
 
 /** `path@instant` → status, and where it leads. */
 function answer(view: SiteView, path: string, instant: string): string {
@@ -15,7 +31,17 @@ function paths(view: SiteView, instant: string): string[] {
   return view.pages(at(instant))!.map((p) => p.path);
 }
 
-const entry = (id: string, title: string, live: unknown, more: object = {}, fields: object = {}): object => ({ entry: { id, created: '2025-01-01', saved: '2025-01-01', live, ...more }, title, ...fields });
+const entry = (
+  id: string,
+  title: string,
+  live: unknown,
+  more: object = {},
+  fields: object = {},
+): object => ({
+  entry: { id, created: '2025-01-01', saved: '2025-01-01', live, ...more },
+  title,
+  ...fields,
+});
 
 describe('numbering', () => {
   const files: Files = {
@@ -75,22 +101,40 @@ describe('numbering', () => {
   });
 
   test('a title of which transliteration leaves nothing becomes the type and the start of the id', async () => {
-    const { view } = await loadFiles({ 'types/note.json': note(), 'entries/note/a.json': entry('starfish', '★ ★', ['2026-01-01/']) });
+    const { view } = await loadFiles({
+      'types/note.json': note(),
+      'entries/note/a.json': entry('starfish', '★ ★', ['2026-01-01/']),
+    });
     expect(paths(view, '2026-01-02')).toEqual(['/', '/note-starfi']);
   });
 });
 
 describe('refusing', () => {
-  const clash: Files = { 'types/note.json': note({ clash: 'refuse' }), 'entries/note/a.json': entry('a', 'Pea', ['2026-01-01/']) };
+  const clash: Files = {
+    'types/note.json': note({ clash: 'refuse' }),
+    'entries/note/a.json': entry('a', 'Pea', ['2026-01-01/']),
+  };
 
   test('a load with a clash is refused whole where the type says refuse, and names the file', async () => {
-    const { issues, view } = await loadFiles({ ...clash, 'entries/note/b.json': entry('b', 'Pea', ['2026-09-01/']) });
+    const { issues, view } = await loadFiles({
+      ...clash,
+      'entries/note/b.json': entry('b', 'Pea', ['2026-09-01/']),
+    });
     expect(issues).toMatchObject([{ code: 'clash', path: 'entries/note/b.json' }]);
     expect(view.at(at('2026-01-02'))).toBe(null);
   });
 
   test('a live entry whose new base is refused keeps its former path and shows its new revision', async () => {
-    const revised = { entry: { id: 'b', saved: '2026-05-01', revisions: [{ saved: '2025-01-01', values: { title: 'Bean' } }], live: ['2026-02-01/'], plans: [{ at: '2026-06-01', do: 'publish' }] }, title: 'Pea' };
+    const revised = {
+      entry: {
+        id: 'b',
+        saved: '2026-05-01',
+        revisions: [{ saved: '2025-01-01', values: { title: 'Bean' } }],
+        live: ['2026-02-01/'],
+        plans: [{ at: '2026-06-01', do: 'publish' }],
+      },
+      title: 'Pea',
+    };
     const { view, result } = await loadFiles({ ...clash, 'entries/note/b.json': revised });
     expect(result).toMatchObject({ ok: true, value: { findings: [{ code: 'clash' }] } });
     const shown = view.render('/bean', at('2026-06-02'))!;
@@ -98,97 +142,249 @@ describe('refusing', () => {
   });
 
   test('a blank segment refuses publication', async () => {
-    const { issues } = await loadFiles({ 'types/note.json': note(), 'entries/note/a.json': entry('a', ' ', ['2026-01-01/']) });
+    const { issues } = await loadFiles({
+      'types/note.json': note(),
+      'entries/note/a.json': entry('a', ' ', ['2026-01-01/']),
+    });
     expect(issues).toMatchObject([{ code: 'blank-segment', path: 'entries/note/a.json' }]);
   });
 
   test('an address by hand is never numbered: it is refused', async () => {
-    const { issues } = await loadFiles({ 'types/note.json': note(), 'entries/note/a.json': entry('a', 'Pea', ['2026-01-01/']), 'entries/note/b.json': entry('b', 'Bean', ['2026-02-01/'], { address: '/pea' }) });
+    const { issues } = await loadFiles({
+      'types/note.json': note(),
+      'entries/note/a.json': entry('a', 'Pea', ['2026-01-01/']),
+      'entries/note/b.json': entry('b', 'Bean', ['2026-02-01/'], { address: '/pea' }),
+    });
     expect(issues).toMatchObject([{ code: 'clash', path: 'entries/note/b.json' }]);
   });
 });
 
 describe('moving', () => {
   test('a former address leads on with 308 while its entry is live, then answers 410, and 200 for whoever takes it', async () => {
-    const moved = { entry: { id: 'a', created: '2025-01-01', saved: '2026-02-01', revisions: [{ saved: '2025-01-01', values: { title: 'Pea' } }], live: ['2026-01-01/2026-05-01'], plans: [{ at: '2026-02-01', do: 'publish' }] }, title: 'Sugar pea' };
-    const { view } = await loadFiles({ 'types/note.json': note(), 'entries/note/a.json': moved, 'entries/note/b.json': entry('b', 'Pea', ['2026-06-01/2026-07-01']) });
-    expect(['2025-12-01', '2026-01-02', '2026-02-02', '2026-05-02', '2026-06-02', '2026-07-02'].map((i) => answer(view, '/pea', i))).toEqual(['404', '200', '308 /sugar-pea', '410', '200', '410']);
+    const moved = {
+      entry: {
+        id: 'a',
+        created: '2025-01-01',
+        saved: '2026-02-01',
+        revisions: [{ saved: '2025-01-01', values: { title: 'Pea' } }],
+        live: ['2026-01-01/2026-05-01'],
+        plans: [{ at: '2026-02-01', do: 'publish' }],
+      },
+      title: 'Sugar pea',
+    };
+    const { view } = await loadFiles({
+      'types/note.json': note(),
+      'entries/note/a.json': moved,
+      'entries/note/b.json': entry('b', 'Pea', ['2026-06-01/2026-07-01']),
+    });
+    expect(
+      ['2025-12-01', '2026-01-02', '2026-02-02', '2026-05-02', '2026-06-02', '2026-07-02'].map(
+        (i) => answer(view, '/pea', i),
+      ),
+    ).toEqual(['404', '200', '308 /sugar-pea', '410', '200', '410']);
   });
 
   test('a swap of two addresses at one instant does not chain', async () => {
-    const swap = (id: string, from: string, to: string): object => ({ entry: { id, created: '2025-01-01', saved: '2026-02-01', revisions: [{ saved: '2025-01-01', values: { title: from } }], live: ['2026-01-01/'], plans: [{ at: '2026-03-01', do: 'publish' }] }, title: to });
-    const { view } = await loadFiles({ 'types/note.json': note(), 'entries/note/a.json': swap('a', 'Left', 'Right'), 'entries/note/b.json': swap('b', 'Right', 'Left') });
-    expect(['/left', '/right'].map((p) => view.render(p, at('2026-03-02'))!.entry)).toEqual(['b', 'a']);
+    const swap = (id: string, from: string, to: string): object => ({
+      entry: {
+        id,
+        created: '2025-01-01',
+        saved: '2026-02-01',
+        revisions: [{ saved: '2025-01-01', values: { title: from } }],
+        live: ['2026-01-01/'],
+        plans: [{ at: '2026-03-01', do: 'publish' }],
+      },
+      title: to,
+    });
+    const { view } = await loadFiles({
+      'types/note.json': note(),
+      'entries/note/a.json': swap('a', 'Left', 'Right'),
+      'entries/note/b.json': swap('b', 'Right', 'Left'),
+    });
+    expect(['/left', '/right'].map((p) => view.render(p, at('2026-03-02'))!.entry)).toEqual([
+      'b',
+      'a',
+    ]);
   });
 
   test('retired pages answer what their type says', async () => {
-    const retired = (rule: unknown): Files => ({ 'types/note.json': note({ retired: rule }), 'listings/all.json': { key: 'all', type: 'note', address: '/all' }, 'entries/note/a.json': entry('a', 'Pea', ['2026-01-01/2026-02-01']) });
-    expect(answer((await loadFiles(retired({ path: '/over' }))).view, '/pea', '2026-03-01')).toBe('308 /over');
-    expect(answer((await loadFiles(retired({ listing: 'all' }))).view, '/pea', '2026-03-01')).toBe('308 /all');
+    const retired = (rule: unknown): Files => ({
+      'types/note.json': note({ retired: rule }),
+      'listings/all.json': { key: 'all', type: 'note', address: '/all' },
+      'entries/note/a.json': entry('a', 'Pea', ['2026-01-01/2026-02-01']),
+    });
+    expect(answer((await loadFiles(retired({ path: '/over' }))).view, '/pea', '2026-03-01')).toBe(
+      '308 /over',
+    );
+    expect(answer((await loadFiles(retired({ listing: 'all' }))).view, '/pea', '2026-03-01')).toBe(
+      '308 /all',
+    );
   });
 
   test('odd spellings lead to the normal form where that answers 200, and answer as it does otherwise', async () => {
-    const { view } = await loadFiles({ 'types/note.json': note(), 'listings/all.json': { key: 'all', type: 'note', address: '/all', pageSize: 1 }, 'entries/note/a.json': entry('a', 'Pea', ['2026-01-01/2026-02-01']), 'entries/note/b.json': entry('b', 'Bean', ['2026-01-01/']) });
-    expect(['/PEA', '/pea/', '//pea', '/p%65a', '/pea%00', '/%ff', '/a/../pea', '/nothing/', '/all/page-1', '/all/page-2', '/all/page-02', '/all/page-3', '/all/page-0'].map((p) => answer(view, p, '2026-01-02'))).toEqual([
-      '308 /pea', '308 /pea', '308 /pea', '308 /pea', '400', '400', '400', '404', '404', '200', '404', '404', '404',
+    const { view } = await loadFiles({
+      'types/note.json': note(),
+      'listings/all.json': { key: 'all', type: 'note', address: '/all', pageSize: 1 },
+      'entries/note/a.json': entry('a', 'Pea', ['2026-01-01/2026-02-01']),
+      'entries/note/b.json': entry('b', 'Bean', ['2026-01-01/']),
+    });
+    expect(
+      [
+        '/PEA',
+        '/pea/',
+        '//pea',
+        '/p%65a',
+        '/pea%00',
+        '/%ff',
+        '/a/../pea',
+        '/nothing/',
+        '/all/page-1',
+        '/all/page-2',
+        '/all/page-02',
+        '/all/page-3',
+        '/all/page-0',
+      ].map((p) => answer(view, p, '2026-01-02')),
+    ).toEqual([
+      '308 /pea',
+      '308 /pea',
+      '308 /pea',
+      '308 /pea',
+      '400',
+      '400',
+      '400',
+      '404',
+      '404',
+      '200',
+      '404',
+      '404',
+      '404',
     ]);
     expect(answer(view, '/PEA', '2026-03-01')).toBe('410');
   });
 
   test('a redirect by hand comes after current addresses and before former ones', async () => {
-    const { view } = await loadFiles({ 'types/note.json': note(), 'redirects.yaml': '- { from: /pea, to: /elsewhere, status: 302 }\n- { from: /old, to: "https://other.example/x" }\n', 'entries/note/a.json': entry('a', 'Pea', ['2026-01-01/2026-02-01']) });
-    expect(['2026-01-02', '2026-03-01'].map((i) => answer(view, '/pea', i))).toEqual(['200', '302 /elsewhere']);
+    const { view } = await loadFiles({
+      'types/note.json': note(),
+      'redirects.yaml':
+        '- { from: /pea, to: /elsewhere, status: 302 }\n- { from: /old, to: "https://other.example/x" }\n',
+      'entries/note/a.json': entry('a', 'Pea', ['2026-01-01/2026-02-01']),
+    });
+    expect(['2026-01-02', '2026-03-01'].map((i) => answer(view, '/pea', i))).toEqual([
+      '200',
+      '302 /elsewhere',
+    ]);
     expect(answer(view, '/old', '2026-01-02')).toBe('308 https://other.example/x');
   });
 });
 
 describe('pages within pages', () => {
   test('children move with their parent, keep their address when it retires, and nothing is left blank by an absent parent', async () => {
-    const parent = { entry: { id: 'p', created: '2025-01-01', saved: '2026-02-01', revisions: [{ saved: '2025-01-01', values: { title: 'About' } }], live: ['2026-01-01/2026-04-01'], plans: [{ at: '2026-03-01', do: 'publish' }] }, title: 'Who we are' };
-    const { view } = await loadFiles({ 'types/page.json': page(), 'entries/page/p.json': parent, 'entries/page/c.json': entry('c', 'Team', ['2026-01-01/'], {}, { inside: 'p' }), 'entries/page/d.json': entry('d', 'Ann', ['2026-01-01/'], {}, { inside: 'c' }) });
+    const parent = {
+      entry: {
+        id: 'p',
+        created: '2025-01-01',
+        saved: '2026-02-01',
+        revisions: [{ saved: '2025-01-01', values: { title: 'About' } }],
+        live: ['2026-01-01/2026-04-01'],
+        plans: [{ at: '2026-03-01', do: 'publish' }],
+      },
+      title: 'Who we are',
+    };
+    const { view } = await loadFiles({
+      'types/page.json': page(),
+      'entries/page/p.json': parent,
+      'entries/page/c.json': entry('c', 'Team', ['2026-01-01/'], {}, { inside: 'p' }),
+      'entries/page/d.json': entry('d', 'Ann', ['2026-01-01/'], {}, { inside: 'c' }),
+    });
     expect(paths(view, '2026-02-01')).toEqual(['/', '/about', '/about/team', '/about/team/ann']);
-    expect(paths(view, '2026-03-02')).toEqual(['/', '/who-we-are', '/who-we-are/team', '/who-we-are/team/ann']);
+    expect(paths(view, '2026-03-02')).toEqual([
+      '/',
+      '/who-we-are',
+      '/who-we-are/team',
+      '/who-we-are/team/ann',
+    ]);
     expect(paths(view, '2026-04-02')).toEqual(['/', '/who-we-are/team', '/who-we-are/team/ann']);
     expect(answer(view, '/about/team/ann', '2026-04-02')).toBe('308 /who-we-are/team/ann');
   });
 
   test('a parent that is not live yet lends its unnumbered path', async () => {
-    const { view } = await loadFiles({ 'types/page.json': page(), 'entries/page/p.json': entry('p', 'Later', ['2026-06-01/']), 'entries/page/c.json': entry('c', 'Now', ['2026-01-01/'], {}, { inside: 'p' }) });
+    const { view } = await loadFiles({
+      'types/page.json': page(),
+      'entries/page/p.json': entry('p', 'Later', ['2026-06-01/']),
+      'entries/page/c.json': entry('c', 'Now', ['2026-01-01/'], {}, { inside: 'p' }),
+    });
     expect(paths(view, '2026-02-01')).toEqual(['/', '/later/now']);
   });
 
   test('what is chosen for "/" stands there only, lends nothing to its children, and its pattern’s path leads to "/"', async () => {
-    const { view } = await loadFiles({ 'site.yaml': { name: 'S', url: 'https://s.example', zone: 'UTC', language: 'en', front: { entry: 'h' } }, 'types/page.json': page(), 'entries/page/h.json': entry('h', 'Home', ['2026-01-01/2026-06-01']), 'entries/page/c.json': entry('c', 'Team', ['2026-01-01/'], {}, { inside: 'h' }) });
+    const { view } = await loadFiles({
+      'site.yaml': {
+        name: 'S',
+        url: 'https://s.example',
+        zone: 'UTC',
+        language: 'en',
+        front: { entry: 'h' },
+      },
+      'types/page.json': page(),
+      'entries/page/h.json': entry('h', 'Home', ['2026-01-01/2026-06-01']),
+      'entries/page/c.json': entry('c', 'Team', ['2026-01-01/'], {}, { inside: 'h' }),
+    });
     expect(paths(view, '2026-02-01')).toEqual(['/', '/team']);
     expect(answer(view, '/home', '2026-02-01')).toBe('308 /');
-    expect(view.render('/', at('2026-02-01'))!.body).toContain('<link rel="canonical" href="https://s.example/">');
+    expect(view.render('/', at('2026-02-01'))!.body).toContain(
+      '<link rel="canonical" href="https://s.example/">',
+    );
     expect(view.render('/', at('2026-06-02'))!.kind).toBe('front');
   });
 
   test('children move when their parent comes back to another address than it left', async () => {
     const parent = (live: string[]): object => entry('p', 'About', live);
-    const { view } = await loadFiles({ 'types/page.json': page(), 'entries/page/p.json': parent(['2026-01-01/2026-02-01', '2026-04-01/']), 'entries/page/q.json': entry('q', 'About', ['2026-03-01/'], { created: '2025-02-01' }), 'entries/page/c.json': entry('c', 'Team', ['2026-01-01/'], {}, { inside: 'p' }) });
+    const { view } = await loadFiles({
+      'types/page.json': page(),
+      'entries/page/p.json': parent(['2026-01-01/2026-02-01', '2026-04-01/']),
+      'entries/page/q.json': entry('q', 'About', ['2026-03-01/'], { created: '2025-02-01' }),
+      'entries/page/c.json': entry('c', 'Team', ['2026-01-01/'], {}, { inside: 'p' }),
+    });
     expect(paths(view, '2026-03-02')).toEqual(['/', '/about', '/about/team']);
     expect(paths(view, '2026-04-02')).toEqual(['/', '/about', '/about-2', '/about-2/team']);
     expect(answer(view, '/about/team', '2026-04-02')).toBe('308 /about-2/team');
   });
 
   test('a circle of pages keeps them from being published, with the reason', async () => {
-    const { issues } = await loadFiles({ 'types/page.json': page(), 'entries/page/a.json': entry('a', 'A', ['2026-01-01/'], {}, { inside: 'b' }), 'entries/page/b.json': entry('b', 'B', [], {}, { inside: 'a' }) });
+    const { issues } = await loadFiles({
+      'types/page.json': page(),
+      'entries/page/a.json': entry('a', 'A', ['2026-01-01/'], {}, { inside: 'b' }),
+      'entries/page/b.json': entry('b', 'B', [], {}, { inside: 'a' }),
+    });
     expect(issues).toMatchObject([{ code: 'cycle', path: 'entries/page/a.json' }]);
   });
 });
 
 describe('publication', () => {
-  const shown = (view: SiteView, instant: string): string | null => view.render('/note', at(instant))?.meta?.title ?? null;
+  const shown = (view: SiteView, instant: string): string | null =>
+    view.render('/note', at(instant))?.meta?.title ?? null;
   const twice = (live: unknown, plans: unknown[] = []): Files => ({
-    'types/note.json': note({ address: '/note' , clash: 'refuse' }),
-    'entries/note/a.json': { entry: { id: 'a', created: '2025-01-01', saved: '2026-03-01', revisions: [{ saved: '2025-01-01', values: { title: 'One' } }], live, plans }, title: 'Two' },
+    'types/note.json': note({ address: '/note', clash: 'refuse' }),
+    'entries/note/a.json': {
+      entry: {
+        id: 'a',
+        created: '2025-01-01',
+        saved: '2026-03-01',
+        revisions: [{ saved: '2025-01-01', values: { title: 'One' } }],
+        live,
+        plans,
+      },
+      title: 'Two',
+    },
   });
 
   test('without a revision named a publication takes the newest saved by its instant, and saving alone changes nothing', async () => {
     const { view } = await loadFiles(twice(['2026-01-01/'], [{ at: '2026-05-01', do: 'publish' }]));
-    expect(['2026-02-01', '2026-04-01', '2026-05-01'].map((i) => shown(view, i))).toEqual(['One', 'One', 'Two']);
+    expect(['2026-02-01', '2026-04-01', '2026-05-01'].map((i) => shown(view, i))).toEqual([
+      'One',
+      'One',
+      'Two',
+    ]);
   });
 
   test('one that names a revision takes that one', async () => {
@@ -197,8 +393,12 @@ describe('publication', () => {
   });
 
   test('a publication inside a written interval keeps its end', async () => {
-    const { view } = await loadFiles(twice(['2026-01-01/2026-06-01'], [{ at: '2026-05-01', do: 'publish' }]));
-    expect(['2026-05-02', '2026-06-01'].map((i) => view.render('/note', at(i))!.status)).toEqual([200, 410]);
+    const { view } = await loadFiles(
+      twice(['2026-01-01/2026-06-01'], [{ at: '2026-05-01', do: 'publish' }]),
+    );
+    expect(['2026-05-02', '2026-06-01'].map((i) => view.render('/note', at(i))!.status)).toEqual([
+      200, 410,
+    ]);
   });
 
   test('a publication before any saved revision does nothing', async () => {
@@ -208,9 +408,24 @@ describe('publication', () => {
 
   test('entry.published is the first start for good; entry.updated the start of the revision shown', async () => {
     const { view } = await loadFiles({
-      'types/note.json': note({ address: '/n', seo: { title: '{date(entry.published, "yyyy-MM-dd")} {date(entry.updated, "yyyy-MM-dd")}' } }),
-      'entries/note/a.json': { entry: { id: 'a', saved: '2026-03-01', created: '2025-01-01', revisions: [{ saved: '2025-01-01', values: {} }], live: ['2026-01-10/2026-02-10', '2026-02-20/'], plans: [{ at: '2026-04-01T12:00', do: 'publish' }] }, title: 'T' },
+      'types/note.json': note({
+        address: '/n',
+        seo: { title: '{date(entry.published, "yyyy-MM-dd")} {date(entry.updated, "yyyy-MM-dd")}' },
+      }),
+      'entries/note/a.json': {
+        entry: {
+          id: 'a',
+          saved: '2026-03-01',
+          created: '2025-01-01',
+          revisions: [{ saved: '2025-01-01', values: {} }],
+          live: ['2026-01-10/2026-02-10', '2026-02-20/'],
+          plans: [{ at: '2026-04-01T12:00', do: 'publish' }],
+        },
+        title: 'T',
+      },
     });
-    expect(['2026-02-01', '2026-03-01', '2026-05-01'].map((i) => view.render('/n', at(i))!.meta!.title)).toEqual(['2026-01-10 2026-01-10', '2026-01-10 2026-02-20', '2026-01-10 2026-04-01']);
+    expect(
+      ['2026-02-01', '2026-03-01', '2026-05-01'].map((i) => view.render('/n', at(i))!.meta!.title),
+    ).toEqual(['2026-01-10 2026-01-10', '2026-01-10 2026-02-20', '2026-01-10 2026-04-01']);
   });
 });

@@ -16,8 +16,15 @@ import { day, randomSite } from '../helpers/random-site.ts';
 const VALUES: Record<string, fc.Arbitrary<string | number | boolean | (string | number)[]>> = {
   title: fc.constantFrom('pea', 'PEA', 'ea', 'Zebra', 'é'),
   stock: fc.integer({ min: 0, max: 3 }),
-  sow: fc.oneof(day.map((d) => d.slice(0, 10)), fc.constantFrom('today', 'today - 40', 'today + 31')),
-  starts: fc.oneof(day, day.map((d) => d.slice(0, 10)), fc.constantFrom('today', 'now', 'now - PT36H', 'now + P20D', 'today + 3')),
+  sow: fc.oneof(
+    day.map((d) => d.slice(0, 10)),
+    fc.constantFrom('today', 'today - 40', 'today + 31'),
+  ),
+  starts: fc.oneof(
+    day,
+    day.map((d) => d.slice(0, 10)),
+    fc.constantFrom('today', 'now', 'now - PT36H', 'now + P20D', 'today + 3'),
+  ),
   'entry.published': fc.oneof(day, fc.constantFrom('today - 30', 'now - P10D')),
   shade: fc.boolean(),
   ease: fc.constantFrom('easy', ['easy', 'hard']),
@@ -25,54 +32,137 @@ const VALUES: Record<string, fc.Arbitrary<string | number | boolean | (string | 
   family: fc.constantFrom('legumes', 'beans', ['beans', 'peas']),
   grower: fc.constantFrom('g0', ['g0', 'g1']),
 };
-const FAMILIES = { title: 'text', stock: 'number', sow: 'day', starts: 'instant', 'entry.published': 'instant', shade: 'yesno', ease: 'choice', traits: 'members', family: 'members', grower: 'members' } as const;
+const FAMILIES = {
+  title: 'text',
+  stock: 'number',
+  sow: 'day',
+  starts: 'instant',
+  'entry.published': 'instant',
+  shade: 'yesno',
+  ease: 'choice',
+  traits: 'members',
+  family: 'members',
+  grower: 'members',
+} as const;
 
-const condition = fc.constantFrom(...(Object.keys(FAMILIES) as (keyof typeof FAMILIES)[])).chain((field) =>
-  fc.constantFrom(...OPERATORS_OF[FAMILIES[field]]).chain((op): fc.Arbitrary<FilterSpec> => (op === 'blank' || op === 'not-blank' ? fc.constant({ field, op }) : VALUES[field]!.map((value) => ({ field, op, value })))),
-);
+const condition = fc
+  .constantFrom(...(Object.keys(FAMILIES) as (keyof typeof FAMILIES)[]))
+  .chain((field) =>
+    fc
+      .constantFrom(...OPERATORS_OF[FAMILIES[field]])
+      .chain((op): fc.Arbitrary<FilterSpec> =>
+        op === 'blank' || op === 'not-blank'
+          ? fc.constant({ field, op })
+          : VALUES[field]!.map((value) => ({ field, op, value })),
+      ),
+  );
 const anyFilter = fc.letrec<{ filter: FilterSpec }>((tie) => ({
-  filter: fc.oneof({ maxDepth: 3, depthSize: 'small' }, condition, ...(['all', 'any', 'none'] as const).map((kind) => fc.array(tie('filter'), { maxLength: 3 }).map((filters) => ({ [kind]: filters }) as FilterSpec))),
+  filter: fc.oneof(
+    { maxDepth: 3, depthSize: 'small' },
+    condition,
+    ...(['all', 'any', 'none'] as const).map((kind) =>
+      fc
+        .array(tie('filter'), { maxLength: 3 })
+        .map((filters) => ({ [kind]: filters }) as FilterSpec),
+    ),
+  ),
 })).filter;
 /** A third of them are read by one tag. */
-const filter = fc.oneof({ weight: 2, arbitrary: anyFilter }, { weight: 1, arbitrary: anyFilter.map((f): FilterSpec => ({ all: [{ field: 'traits', op: 'is', value: 'tall' }, f] })) });
+const filter = fc.oneof(
+  { weight: 2, arbitrary: anyFilter },
+  {
+    weight: 1,
+    arbitrary: anyFilter.map((f): FilterSpec => ({
+      all: [{ field: 'traits', op: 'is', value: 'tall' }, f],
+    })),
+  },
+);
 const sort = fc.uniqueArray(
-  fc.record({ field: fc.constantFrom('title', 'stock', 'sow', 'starts', 'shade', 'ease', 'entry.published', 'entry.updated', 'entry.created'), direction: fc.constantFrom('ascending' as const, 'descending' as const), blanks: fc.constantFrom('first' as const, 'last' as const) }),
+  fc.record({
+    field: fc.constantFrom(
+      'title',
+      'stock',
+      'sow',
+      'starts',
+      'shade',
+      'ease',
+      'entry.published',
+      'entry.updated',
+      'entry.created',
+    ),
+    direction: fc.constantFrom('ascending' as const, 'descending' as const),
+    blanks: fc.constantFrom('first' as const, 'last' as const),
+  }),
   { selector: (s) => s.field, maxLength: 3 },
 );
 
 function rowsOf({ driver }: Connection): ListingRow[] {
   const sql = `SELECT l.entry, e.created, e.published, l.starts AS "from", l.ends AS "to", r."values" AS v FROM live_interval AS l JOIN entry AS e ON e.id = l.entry JOIN revision AS r ON r.entry = l.entry AND r.number = l.revision WHERE e.type = 'variety'`;
-  return (driver.prepare(sql).all() as (ListingRow & { v: string })[]).map((r) => ({ ...r, updated: r.from, values: readValues(r.v, 'en') }));
+  return (driver.prepare(sql).all() as (ListingRow & { v: string })[]).map((r) => ({
+    ...r,
+    updated: r.from,
+    values: readValues(r.v, 'en'),
+  }));
 }
 
 test('a listing in SQL gives what the in-memory evaluator gives, at any instant, on any page, with its own index and without', async () => {
   let compared = 0;
   let led = 0;
   await fc.assert(
-    fc.asyncProperty(randomSite, fc.array(fc.tuple(filter, sort), { minLength: 12, maxLength: 12 }), fc.array(day, { minLength: 2, maxLength: 2 }), async (files, queries, days) => {
-      const specs = queries.map(([where, keys], i) => ({ key: `probe${i}`, type: 'variety', where, sort: keys, pageSize: 2 }));
-      const { connection, view, result } = await loadFiles({ ...files, ...Object.fromEntries(specs.map((spec) => [`listings/${spec.key}.json`, spec])) });
-      if (!result.ok) return;
-      const rows = rowsOf(connection);
-      const live = connection.driver.prepare('SELECT entry, starts AS "from", ends AS "to" FROM live_interval').all() as { entry: string; from: number; to: number | null }[];
-      const instants = [...days.map((d) => Date.parse(d)), Date.parse('2026-07-02T00:00:00Z')];
-      for (const spec of specs) {
-        for (const at of instants) {
-          const { site, reader } = view.at(at)!;
-          const indexed = site.listings.get(spec.key)!;
-          expect(hasListingIndex(connection, indexed)).toBe(true);
-          const { plan: unsaved } = planListing(listingSpec.parse({ ...spec, key: 'unsaved' }), site.design);
-          const expected = evaluateListing(indexed, rows, at, { isLive: (id, t) => live.some((l) => l.entry === id && covers(l, t)), keysWithin: (set, key) => view.subjects.keysWithin(set, key) });
-          for (const plan of [indexed, unsaved!]) {
-            const all = reader.listing(plan, new Validity(at), 0, 100);
-            expect({ spec, at, ...all }).toEqual({ spec, at, ids: expected, total: expected.length });
-            expect(reader.listing(plan, new Validity(at), 1, 2)).toEqual({ ids: expected.slice(1, 3), total: expected.length });
+    fc.asyncProperty(
+      randomSite,
+      fc.array(fc.tuple(filter, sort), { minLength: 12, maxLength: 12 }),
+      fc.array(day, { minLength: 2, maxLength: 2 }),
+      async (files, queries, days) => {
+        const specs = queries.map(([where, keys], i) => ({
+          key: `probe${i}`,
+          type: 'variety',
+          where,
+          sort: keys,
+          pageSize: 2,
+        }));
+        const { connection, view, result } = await loadFiles({
+          ...files,
+          ...Object.fromEntries(specs.map((spec) => [`listings/${spec.key}.json`, spec])),
+        });
+        if (!result.ok) return;
+        const rows = rowsOf(connection);
+        const live = connection.driver
+          .prepare('SELECT entry, starts AS "from", ends AS "to" FROM live_interval')
+          .all() as { entry: string; from: number; to: number | null }[];
+        const instants = [...days.map((d) => Date.parse(d)), Date.parse('2026-07-02T00:00:00Z')];
+        for (const spec of specs) {
+          for (const at of instants) {
+            const { site, reader } = view.at(at)!;
+            const indexed = site.listings.get(spec.key)!;
+            expect(hasListingIndex(connection, indexed)).toBe(true);
+            const { plan: unsaved } = planListing(
+              listingSpec.parse({ ...spec, key: 'unsaved' }),
+              site.design,
+            );
+            const expected = evaluateListing(indexed, rows, at, {
+              isLive: (id, t) => live.some((l) => l.entry === id && covers(l, t)),
+              keysWithin: (set, key) => view.subjects.keysWithin(set, key),
+            });
+            for (const plan of [indexed, unsaved!]) {
+              const all = reader.listing(plan, new Validity(at), 0, 100);
+              expect({ spec, at, ...all }).toEqual({
+                spec,
+                at,
+                ids: expected,
+                total: expected.length,
+              });
+              expect(reader.listing(plan, new Validity(at), 1, 2)).toEqual({
+                ids: expected.slice(1, 3),
+                total: expected.length,
+              });
+            }
+            compared += expected.length;
+            if (leadingMember(indexed) !== null) led += expected.length;
           }
-          compared += expected.length;
-          if (leadingMember(indexed) !== null) led += expected.length;
         }
-      }
-    }),
+      },
+    ),
     { numRuns: 40 },
   );
   expect(compared).toBeGreaterThan(500);
@@ -83,16 +173,43 @@ test('every column a filter may name has an operator test above', async () => {
   const { view } = await loadFiles((await fc.sample(randomSite, 1))[0]!);
   const variety = view.at(Date.now())!.site.types.get('variety')!;
   const named = [...columnsOf(variety).keys()].filter((k) => !k.startsWith('entry.'));
-  expect(named.sort()).toEqual(Object.keys(FAMILIES).filter((k) => !k.startsWith('entry.')).sort());
+  expect(named.sort()).toEqual(
+    Object.keys(FAMILIES)
+      .filter((k) => !k.startsWith('entry.'))
+      .sort(),
+  );
 });
 
 test('sort keys: white space < punctuation < digits < letters; accents after letters; lower before upper', () => {
-  const ordered = ['a b', 'a-b', 'a1', 'a10', 'a2', 'aa', 'ab', 'Ab', 'áb', 'Áb', 'abc', 'zoo', 'ß', 'я', '😀a'];
-  expect([...ordered].sort(() => 0.5 - Math.random()).sort((x, y) => (sortKey(x) < sortKey(y) ? -1 : 1)).filter((w) => w !== '😀a')).toEqual(ordered.filter((w) => w !== '😀a'));
+  const ordered = [
+    'a b',
+    'a-b',
+    'a1',
+    'a10',
+    'a2',
+    'aa',
+    'ab',
+    'Ab',
+    'áb',
+    'Áb',
+    'abc',
+    'zoo',
+    'ß',
+    'я',
+    '😀a',
+  ];
+  expect(
+    [...ordered]
+      .sort(() => 0.5 - Math.random())
+      .sort((x, y) => (sortKey(x) < sortKey(y) ? -1 : 1))
+      .filter((w) => w !== '😀a'),
+  ).toEqual(ordered.filter((w) => w !== '😀a'));
 });
 
 test('sort keys compare as bytes in SQLite as they do in memory', async () => {
-  const { connection } = await loadFiles({ 'types/t.json': { key: 't', fields: [{ key: 'title', kind: 'text' }] } });
+  const { connection } = await loadFiles({
+    'types/t.json': { key: 't', fields: [{ key: 'title', kind: 'text' }] },
+  });
   const bySql = connection.driver.prepare('SELECT ? < ?').pluck();
   fc.assert(
     fc.property(fc.string({ unit: 'binary' }), fc.string({ unit: 'binary' }), (a, b) => {

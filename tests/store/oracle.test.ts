@@ -27,11 +27,31 @@ interface State {
 }
 
 /** A bare date is its start in Dublin, an hour before that of UTC in summer. */
-const ms = (text: string): number => (text.length > 10 ? Date.parse(text) : Date.parse(`${text}T00:00:00Z`) - (text > '2026-03-29' && text <= '2026-10-25' ? 3_600_000 : 0));
+const ms = (text: string): number =>
+  text.length > 10
+    ? Date.parse(text)
+    : Date.parse(`${text}T00:00:00Z`) -
+      (text > '2026-03-29' && text <= '2026-10-25' ? 3_600_000 : 0);
 const RESERVED = ['/all', '/now', '/tall'];
-const slug = (text: string): string => text.normalize('NFD').replace(/[\u0300-\u036f]/g, '').toLowerCase().replace(/[^a-z0-9]+/g, '-').replace(/^-|-$/g, '');
+const slug = (text: string): string =>
+  text
+    .normalize('NFD')
+    .replace(/[\u0300-\u036f]/g, '')
+    .toLowerCase()
+    .replace(/[^a-z0-9]+/g, '-')
+    .replace(/^-|-$/g, '');
 
-type Raw = { entry: { id: string; created: string; saved: string; live: { from: string; to: string | null }[]; plans?: { at: string; do: 'publish' }[]; revisions?: { saved: string; values: object }[]; address?: { path: string; from: string; to: string | null }[] } } & Record<string, unknown>;
+type Raw = {
+  entry: {
+    id: string;
+    created: string;
+    saved: string;
+    live: { from: string; to: string | null }[];
+    plans?: { at: string; do: 'publish' }[];
+    revisions?: { saved: string; values: object }[];
+    address?: { path: string; from: string; to: string | null }[];
+  };
+} & Record<string, unknown>;
 
 function read(files: Files): Entry[] {
   return Object.entries(files).flatMap(([file, content]) => {
@@ -39,8 +59,33 @@ function read(files: Files): Entry[] {
     if (!type) return [];
     const { entry, ...values } = content as Raw;
     const intervals = [...entry.live].sort((a, b) => ms(a.from) - ms(b.from));
-    const plans = [...intervals.flatMap((l) => [{ at: ms(l.from), do: 'publish' as const }, ...(l.to === null ? [] : [{ at: ms(l.to), do: 'retire' as const }])]), ...(entry.plans ?? []).map((p) => ({ at: ms(p.at), do: p.do }))];
-    return [{ id: entry.id, type, created: ms(entry.created), revisions: [...(entry.revisions ?? []).map((r) => ({ saved: ms(r.saved), values: { ...values, ...r.values } })), { saved: ms(entry.saved), values }], plans, byHand: (entry.address ?? []).map((a) => ({ path: a.path, from: ms(a.from), to: a.to === null ? Infinity : ms(a.to) })) }];
+    const plans = [
+      ...intervals.flatMap((l) => [
+        { at: ms(l.from), do: 'publish' as const },
+        ...(l.to === null ? [] : [{ at: ms(l.to), do: 'retire' as const }]),
+      ]),
+      ...(entry.plans ?? []).map((p) => ({ at: ms(p.at), do: p.do })),
+    ];
+    return [
+      {
+        id: entry.id,
+        type,
+        created: ms(entry.created),
+        revisions: [
+          ...(entry.revisions ?? []).map((r) => ({
+            saved: ms(r.saved),
+            values: { ...values, ...r.values },
+          })),
+          { saved: ms(entry.saved), values },
+        ],
+        plans,
+        byHand: (entry.address ?? []).map((a) => ({
+          path: a.path,
+          from: ms(a.from),
+          to: a.to === null ? Infinity : ms(a.to),
+        })),
+      },
+    ];
   });
 }
 
@@ -62,8 +107,22 @@ class Oracle {
     private readonly entries: Entry[],
     private readonly front: string | null,
   ) {
-    for (const e of entries) this.states.set(e.id, { live: null, last: null, path: null, base: null, lastPath: null, lastBase: null });
-    const instants = new Set(entries.flatMap((e) => [...e.plans.map((p) => p.at), ...e.revisions.map((r) => r.saved), ...e.byHand.flatMap((h) => [h.from, h.to])]));
+    for (const e of entries)
+      this.states.set(e.id, {
+        live: null,
+        last: null,
+        path: null,
+        base: null,
+        lastPath: null,
+        lastBase: null,
+      });
+    const instants = new Set(
+      entries.flatMap((e) => [
+        ...e.plans.map((p) => p.at),
+        ...e.revisions.map((r) => r.saved),
+        ...e.byHand.flatMap((h) => [h.from, h.to]),
+      ]),
+    );
     for (const at of [...instants].filter(Number.isFinite).sort((a, b) => a - b)) this.instant(at);
   }
 
@@ -102,20 +161,32 @@ class Oracle {
     for (;;) {
       const before = new Map([...this.states].map(([id, s]) => [id, { ...s }]));
       this.deal(moving);
-      const late = this.entries.filter((e) => this.states.get(e.id)!.live !== null && !moving.has(e.id) && this.wanted(e) !== this.states.get(e.id)!.base);
+      const late = this.entries.filter(
+        (e) =>
+          this.states.get(e.id)!.live !== null &&
+          !moving.has(e.id) &&
+          this.wanted(e) !== this.states.get(e.id)!.base,
+      );
       if (late.length === 0) break;
       for (const e of late) moving.add(e.id);
       for (const [id, s] of before) this.states.set(id, s);
     }
     const front = this.front === null ? undefined : this.states.get(this.front);
-    this.history.push({ at, paths: new Map([...this.states].flatMap(([id, s]) => (s.path === null ? [] : [[id, s.path] as const]))), frontPattern: front?.path === '/' ? front.base!.slice('front '.length) : null });
+    this.history.push({
+      at,
+      paths: new Map(
+        [...this.states].flatMap(([id, s]) => (s.path === null ? [] : [[id, s.path] as const])),
+      ),
+      frontPattern: front?.path === '/' ? front.base!.slice('front '.length) : null,
+    });
   }
 
   private deal(moving: ReadonlySet<string>): void {
     const claims: Entry[] = [];
     for (const e of this.entries) {
       const s = this.states.get(e.id)!;
-      if (s.path !== null && (s.live === null || moving.has(e.id))) Object.assign(s, { lastPath: s.path, lastBase: s.base, path: null, base: null });
+      if (s.path !== null && (s.live === null || moving.has(e.id)))
+        Object.assign(s, { lastPath: s.path, lastBase: s.base, path: null, base: null });
       if (s.live !== null && s.path === null) claims.push(e);
     }
     claims.sort((a, b) => a.created - b.created || (a.id < b.id ? -1 : 1));
@@ -134,14 +205,18 @@ class Oracle {
   }
 
   private free(e: Entry, base: string, s: State): string {
-    const taken = (path: string): boolean => (path !== '/' && RESERVED.includes(path)) || /^\/(build|api|media|style)(\/|$)/.test(path) || [...this.states].some(([id, other]) => id !== e.id && other.path === path);
+    const taken = (path: string): boolean =>
+      (path !== '/' && RESERVED.includes(path)) ||
+      /^\/(build|api|media|style)(\/|$)/.test(path) ||
+      [...this.states].some(([id, other]) => id !== e.id && other.path === path);
     if (base.startsWith('front ')) return '/';
     if (base.startsWith('hand ')) {
       if (taken(base.slice(5))) throw new Refused();
       return base.slice(5);
     }
     if (s.lastBase === base && s.lastPath !== null && !taken(s.lastPath)) return s.lastPath;
-    for (let n = 1; ; n++) if (!taken(n === 1 ? base : `${base}-${n}`)) return n === 1 ? base : `${base}-${n}`;
+    for (let n = 1; ; n++)
+      if (!taken(n === 1 ? base : `${base}-${n}`)) return n === 1 ? base : `${base}-${n}`;
   }
 
   /** The base an entry should have now; by hand and at "/" it is marked as such. */
@@ -154,7 +229,11 @@ class Oracle {
   /** Live then, else last live, else next to go live, else newest saved. */
   private view(e: Entry): Record<string, unknown> {
     const s = this.states.get(e.id)!;
-    const next = [...e.plans].sort((a, b) => a.at - b.at).find((p) => p.at > this.now && p.do === 'publish' && e.revisions.some((r) => r.saved <= p.at));
+    const next = [...e.plans]
+      .sort((a, b) => a.at - b.at)
+      .find(
+        (p) => p.at > this.now && p.do === 'publish' && e.revisions.some((r) => r.saved <= p.at),
+      );
     const nextIndex = next ? e.revisions.findLastIndex((r) => r.saved <= next.at) : null;
     const newest = e.revisions.findLastIndex((r) => r.saved <= this.now);
     const index = s.live ?? s.last ?? nextIndex ?? (newest >= 0 ? newest : null);
@@ -203,18 +282,37 @@ test('addresses are, at every instant, what the rules say when worked out by han
         return;
       }
       expect(result).toMatchObject({ ok: true });
-      const everHeld = new Set(oracle.history.flatMap(({ paths, frontPattern }) => [...paths.values(), ...(frontPattern === null ? [] : [frontPattern])]).filter((path) => path !== '/'));
+      const everHeld = new Set(
+        oracle.history
+          .flatMap(({ paths, frontPattern }) => [
+            ...paths.values(),
+            ...(frontPattern === null ? [] : [frontPattern]),
+          ])
+          .filter((path) => path !== '/'),
+      );
       for (const [i, { at, paths }] of oracle.history.entries()) {
         const expected = [...paths].map(([id, path]) => `${id} ${path}`).sort();
         for (const t of [at, (oracle.history[i + 1]?.at ?? at + 86_400_000) - 1]) {
-          const given = view.pages(t)!.flatMap((p) => (p.entry === null ? [] : [`${p.entry} ${p.path}`])).sort();
-          expect({ at: new Date(t).toISOString(), given }).toEqual({ at: new Date(t).toISOString(), given: expected });
+          const given = view
+            .pages(t)!
+            .flatMap((p) => (p.entry === null ? [] : [`${p.entry} ${p.path}`]))
+            .sort();
+          expect({ at: new Date(t).toISOString(), given }).toEqual({
+            at: new Date(t).toISOString(),
+            given: expected,
+          });
           compared += given.length;
           for (const path of everHeld) {
             const wanted = oracle.answer(path, i);
             const { status, headers } = view.render(path, t)!;
-            const answer = headers.location === undefined ? String(status) : `${status} ${headers.location}`;
-            if (wanted !== null) expect({ at: new Date(t).toISOString(), path, answer }).toEqual({ at: new Date(t).toISOString(), path, answer: wanted });
+            const answer =
+              headers.location === undefined ? String(status) : `${status} ${headers.location}`;
+            if (wanted !== null)
+              expect({ at: new Date(t).toISOString(), path, answer }).toEqual({
+                at: new Date(t).toISOString(),
+                path,
+                answer: wanted,
+              });
             if (wanted?.startsWith('308') || wanted === '410') former++;
           }
         }

@@ -10,52 +10,89 @@ import { derivedRows, dropIndexTables, rebuild } from '../helpers/snapshot.ts';
 const entry = fc.constantFrom('v0', 'v1', 'v2', 'g0', 'g1', 'p0', 'p1');
 const minutes = fc.integer({ min: 0, max: 200_000 });
 const step = fc.oneof(
-  fc.record({ do: fc.constant('save' as const), entry, title: fc.constantFrom('Pea', 'Bean', 'Moved', '★') }),
-  fc.record({ do: fc.constantFrom('publish' as const, 'retire' as const), entry, after: fc.option(minutes) }),
+  fc.record({
+    do: fc.constant('save' as const),
+    entry,
+    title: fc.constantFrom('Pea', 'Bean', 'Moved', '★'),
+  }),
+  fc.record({
+    do: fc.constantFrom('publish' as const, 'retire' as const),
+    entry,
+    after: fc.option(minutes),
+  }),
   fc.record({ do: fc.constant('cancel' as const) }),
-  fc.record({ do: fc.constant('address' as const), pattern: fc.constantFrom('/{title}', '/{grower.title ?? "seeds"}/{title}', '/x/{stock ?? 0}/{title}') }),
+  fc.record({
+    do: fc.constant('address' as const),
+    pattern: fc.constantFrom(
+      '/{title}',
+      '/{grower.title ?? "seeds"}/{title}',
+      '/x/{stock ?? 0}/{title}',
+    ),
+  }),
 );
 
 /** Entries whose marks do not say what their rows say. */
 function wronglyMarked({ driver }: Connection): unknown[] {
-  return driver.prepare('SELECT id FROM entry AS e WHERE newest <> (SELECT max(number) FROM revision WHERE entry = e.id) OR unpublished <> (NOT EXISTS (SELECT 1 FROM live_interval AS l WHERE l.entry = e.id AND l.revision = e.newest))').all();
+  return driver
+    .prepare(
+      'SELECT id FROM entry AS e WHERE newest <> (SELECT max(number) FROM revision WHERE entry = e.id) OR unpublished <> (NOT EXISTS (SELECT 1 FROM live_interval AS l WHERE l.entry = e.id AND l.revision = e.newest))',
+    )
+    .all();
 }
 
 test('after any writes, deriving everything anew gives the same rows, and what was past stays', async () => {
   await fc.assert(
-    fc.asyncProperty(randomSite, fc.array(fc.tuple(step, minutes), { maxLength: 12 }), async (files, steps) => {
-      const { connection, view, result } = await loadFiles(files);
-      if (!result.ok) return;
-      let wall = Date.parse('2026-07-01T12:00:00Z');
-      const run = (name: CommandName, input: unknown): unknown => runCommand(connection, name, COMMAND_LINE, input as never, wall);
-      const past = (): unknown => connection.driver.prepare('SELECT entry, starts, min(coalesce(ends, ?), ?) AS ends, revision FROM live_interval WHERE starts < ? ORDER BY entry, starts').all(wall, wall, wall);
-      for (const [what, pause] of steps) {
-        wall += pause * 60_000 + 1;
-        const before = past();
-        if (what.do === 'save') {
-          const type = { v: 'variety', g: 'grower', p: 'page' }[what.entry[0]!]!;
-          run('saveEntry', { id: what.entry, type, values: { title: what.title }, seen: null });
-        } else if (what.do === 'cancel') {
-          const plan = connection.driver.prepare('SELECT min(id) FROM planned_change WHERE at > ?').pluck().get(wall) as number | null;
-          if (plan !== null) run('cancelPlan', { plan });
-        } else if (what.do === 'address') {
-          const variety = view.at(wall)!.site.design.types.find((t) => t.key === 'variety')!;
-          run('releaseEdit', { part: 'types', key: 'variety', spec: { ...variety, address: what.pattern } });
-        } else {
-          const at = what.after === null ? null : new Date(wall + (what.after + 1) * 60_000).toISOString();
-          run('planChange', { entry: what.entry, action: what.do, at, revision: null });
+    fc.asyncProperty(
+      randomSite,
+      fc.array(fc.tuple(step, minutes), { maxLength: 12 }),
+      async (files, steps) => {
+        const { connection, view, result } = await loadFiles(files);
+        if (!result.ok) return;
+        let wall = Date.parse('2026-07-01T12:00:00Z');
+        const run = (name: CommandName, input: unknown): unknown =>
+          runCommand(connection, name, COMMAND_LINE, input as never, wall);
+        const past = (): unknown =>
+          connection.driver
+            .prepare(
+              'SELECT entry, starts, min(coalesce(ends, ?), ?) AS ends, revision FROM live_interval WHERE starts < ? ORDER BY entry, starts',
+            )
+            .all(wall, wall, wall);
+        for (const [what, pause] of steps) {
+          wall += pause * 60_000 + 1;
+          const before = past();
+          if (what.do === 'save') {
+            const type = { v: 'variety', g: 'grower', p: 'page' }[what.entry[0]!]!;
+            run('saveEntry', { id: what.entry, type, values: { title: what.title }, seen: null });
+          } else if (what.do === 'cancel') {
+            const plan = connection.driver
+              .prepare('SELECT min(id) FROM planned_change WHERE at > ?')
+              .pluck()
+              .get(wall) as number | null;
+            if (plan !== null) run('cancelPlan', { plan });
+          } else if (what.do === 'address') {
+            const variety = view.at(wall)!.site.design.types.find((t) => t.key === 'variety')!;
+            run('releaseEdit', {
+              part: 'types',
+              key: 'variety',
+              spec: { ...variety, address: what.pattern },
+            });
+          } else {
+            const at =
+              what.after === null ? null : new Date(wall + (what.after + 1) * 60_000).toISOString();
+            run('planChange', { entry: what.entry, action: what.do, at, revision: null });
+          }
+          expect(past()).toEqual(before);
+          expect(wronglyMarked(connection)).toEqual([]);
+          const rows = derivedRows(connection);
+          rebuild(connection, view);
+          expect(derivedRows(connection)).toEqual(rows);
         }
-        expect(past()).toEqual(before);
-        expect(wronglyMarked(connection)).toEqual([]);
         const rows = derivedRows(connection);
+        dropIndexTables(connection);
         rebuild(connection, view);
         expect(derivedRows(connection)).toEqual(rows);
-      }
-      const rows = derivedRows(connection);
-      dropIndexTables(connection);
-      rebuild(connection, view);
-      expect(derivedRows(connection)).toEqual(rows);
-    }),
+      },
+    ),
     { numRuns: 60 },
   );
 }, 240_000);

@@ -8,23 +8,56 @@ const END = Date.UTC(2027, 0, 20);
 
 test('a page does not change from the instant it is asked for until its validity ends', async () => {
   await fc.assert(
-    fc.asyncProperty(randomSite, fc.array(fc.integer({ min: START, max: END }), { minLength: 6, maxLength: 6 }), async (files, instants) => {
-      const { view, result } = await loadFiles(files);
-      if (!result.ok) return;
-      const bounds = view.connection.driver.prepare('SELECT starts FROM live_interval UNION SELECT ends FROM live_interval WHERE ends IS NOT NULL UNION SELECT starts FROM address UNION SELECT ends FROM address WHERE ends IS NOT NULL').pluck().all() as number[];
-      for (const at of [...instants, ...bounds]) {
-        const paths = [...(view.pages(at) ?? []).map((p) => p.path), '/hand', '/ana/pea', '/about', '/all/page-2', '/sitemap.xml'];
-        for (const path of paths) {
-          const page = view.render(path, at)!;
-          const until = page.validUntil ?? END + 86_400_000 * 400;
-          const later = [until - 1, Math.floor((at + until) / 2), ...bounds.filter((b) => b > at && b < until), ...instants.filter((i) => i > at && i < until)];
-          for (const then of later) {
-            const again = view.render(path, then)!;
-            expect({ then: new Date(then).toISOString(), path, status: again.status, location: again.headers.location, body: again.body }).toEqual({ then: new Date(then).toISOString(), path, status: page.status, location: page.headers.location, body: page.body });
+    fc.asyncProperty(
+      randomSite,
+      fc.array(fc.integer({ min: START, max: END }), { minLength: 6, maxLength: 6 }),
+      async (files, instants) => {
+        const { view, result } = await loadFiles(files);
+        if (!result.ok) return;
+        const bounds = view.connection.driver
+          .prepare(
+            'SELECT starts FROM live_interval UNION SELECT ends FROM live_interval WHERE ends IS NOT NULL UNION SELECT starts FROM address UNION SELECT ends FROM address WHERE ends IS NOT NULL',
+          )
+          .pluck()
+          .all() as number[];
+        for (const at of [...instants, ...bounds]) {
+          const paths = [
+            ...(view.pages(at) ?? []).map((p) => p.path),
+            '/hand',
+            '/ana/pea',
+            '/about',
+            '/all/page-2',
+            '/sitemap.xml',
+          ];
+          for (const path of paths) {
+            const page = view.render(path, at)!;
+            const until = page.validUntil ?? END + 86_400_000 * 400;
+            const later = [
+              until - 1,
+              Math.floor((at + until) / 2),
+              ...bounds.filter((b) => b > at && b < until),
+              ...instants.filter((i) => i > at && i < until),
+            ];
+            for (const then of later) {
+              const again = view.render(path, then)!;
+              expect({
+                then: new Date(then).toISOString(),
+                path,
+                status: again.status,
+                location: again.headers.location,
+                body: again.body,
+              }).toEqual({
+                then: new Date(then).toISOString(),
+                path,
+                status: page.status,
+                location: page.headers.location,
+                body: page.body,
+              });
+            }
           }
         }
-      }
-    }),
+      },
+    ),
     { numRuns: 25 },
   );
 }, 240_000);
@@ -38,7 +71,8 @@ test('every path that "pages" lists answers 200, and every link on those pages a
         const page = view.render(path, at)!;
         expect([path, page.status]).toEqual([path, 200]);
         expect(page.meta!.title).toBe(title);
-        for (const [, link] of page.body.matchAll(/<a href="(\/[^"]*)"/g)) expect([link, view.render(link!, at)!.status]).toEqual([link, 200]);
+        for (const [, link] of page.body.matchAll(/<a href="(\/[^"]*)"/g))
+          expect([link, view.render(link!, at)!.status]).toEqual([link, 200]);
       }
     }),
     { numRuns: 40 },

@@ -9,7 +9,9 @@ import type { Result } from '@/core/issue.ts';
 import { signedIn } from './session.ts';
 
 /** Saves an entry's values as a new revision. */
-export async function saveEntry(input: SaveInput): Promise<Result<{ id: string; revision: number }>> {
+export async function saveEntry(
+  input: SaveInput,
+): Promise<Result<{ id: string; revision: number }>> {
   const result = await container().writer.run('saveEntry', await signedIn(), input);
   if (result.ok && input.id !== null) refresh();
   return result;
@@ -22,7 +24,18 @@ export async function planChange(input: PlanInput): Promise<Result<{ at: number;
   const result = await writer.run('planChange', actor, input);
   if (!result.ok) return result;
   refresh();
-  return { ok: true, value: { ...result.value, seen: await reader.ask('whereSeen', actor, input.entry, Math.max(Date.now(), result.value.at)) } };
+  return {
+    ok: true,
+    value: {
+      ...result.value,
+      seen: await reader.ask(
+        'whereSeen',
+        actor,
+        input.entry,
+        Math.max(Date.now(), result.value.at),
+      ),
+    },
+  };
 }
 
 /** Cancels a plan that lies ahead. */

@@ -18,7 +18,10 @@ export interface Screen {
   design: Design | null;
   search: Record<string, string | undefined>;
   /** Asks a query in the name of whoever is signed in. */
-  ask: <N extends QueryName>(name: N, ...input: AfterActor<QueryInput<N>>) => Promise<QueryResult<N>>;
+  ask: <N extends QueryName>(
+    name: N,
+    ...input: AfterActor<QueryInput<N>>
+  ) => Promise<QueryResult<N>>;
 }
 
 /** Opens a screen for whoever is signed in; visitors are sent to the sign-in page. */
@@ -26,8 +29,16 @@ export async function openScreen(searchParams: SearchParams): Promise<Screen> {
   await connection();
   const actor = await signedIn();
   const all = await searchParams;
-  const search = Object.fromEntries(Object.entries(all).map(([k, v]) => [k, Array.isArray(v) ? v[0] : v]));
+  const search = Object.fromEntries(
+    Object.entries(all).map(([k, v]) => [k, Array.isArray(v) ? v[0] : v]),
+  );
   const { view, reader } = container();
   const clock = readClock(view, search as { at?: string; seeing?: string });
-  return { clock, design: view.at(clock.at)?.site.design ?? null, search, ask: (name, ...input) => reader.ask(name, ...([actor, ...input] as unknown as QueryInput<typeof name>)) };
+  return {
+    clock,
+    design: view.at(clock.at)?.site.design ?? null,
+    search,
+    ask: (name, ...input) =>
+      reader.ask(name, ...([actor, ...input] as unknown as QueryInput<typeof name>)),
+  };
 }

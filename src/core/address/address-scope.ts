@@ -44,9 +44,17 @@ export function addressScope(reads: AddressReads, entry: EntryView): SiteScope {
  * An entry as addresses read it, live or not: the revision live then, else the last live, else the
  * next to go live, else the newest saved. Null while nothing of it is written.
  */
-export function addressView(entry: TimelineEntry, standing: Standing, at: Instant): EntryView | null {
+export function addressView(
+  entry: TimelineEntry,
+  standing: Standing,
+  at: Instant,
+): EntryView | null {
   const next = nextPublication(entry.plans, entry.revisions, at);
-  const number = standing.live?.revision ?? standing.lastRevision ?? next?.revision.number ?? newestSaved(entry.revisions, at)?.number;
+  const number =
+    standing.live?.revision ??
+    standing.lastRevision ??
+    next?.revision.number ??
+    newestSaved(entry.revisions, at)?.number;
   if (number === undefined) return null;
   return {
     id: entry.id,

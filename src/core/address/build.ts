@@ -33,7 +33,9 @@ export function buildPath(parts: TracedPart[], language: string, fallback: strin
       continue;
     }
     if (part.kind === 'path' && part.text === '') current.absentPath = true;
-    const pieces = (part.kind === 'path' && current.text === '' ? part.text.replace(/^\//, '') : part.text).split('/');
+    const pieces = (
+      part.kind === 'path' && current.text === '' ? part.text.replace(/^\//, '') : part.text
+    ).split('/');
     pieces.forEach((piece, i) => {
       if (i > 0) next();
       current.text += piece;
@@ -51,6 +53,7 @@ function joinSegments(segments: Segment[]): BuiltPath {
     if (text !== '') kept.push(text);
     else if (!segment.absentPath && !outer) return { ok: false, blank: segment.expression ?? '/' };
   }
-  if (kept.length === 0) return { ok: false, blank: segments.find((s) => s.expression !== null)?.expression ?? '/' };
+  if (kept.length === 0)
+    return { ok: false, blank: segments.find((s) => s.expression !== null)?.expression ?? '/' };
   return { ok: true, path: `/${kept.join('/')}` };
 }

@@ -7,37 +7,74 @@ import type { AddressRule } from './rules.ts';
  * Types whose addresses build on each other in a circle, so that none could be worked out first. Pages
  * that sit within pages of their own type are the one exception: there the entries make a tree.
  */
-export function circularAddresses(design: Design, byType: ReadonlyMap<string, AddressRule>): Issue[] {
-  const builtOn = new Map([...byType].map(([key, { type, pattern }]) => [key, typesBuiltOn(design, type, pattern.chains, false)]));
+export function circularAddresses(
+  design: Design,
+  byType: ReadonlyMap<string, AddressRule>,
+): Issue[] {
+  const builtOn = new Map(
+    [...byType].map(([key, { type, pattern }]) => [
+      key,
+      typesBuiltOn(design, type, pattern.chains, false),
+    ]),
+  );
   return [...builtOn.keys()].flatMap((key) => {
     const circle = wayBack(key, builtOn);
     if (!circle) return [];
     const labels = circle.map((k) => `"${byType.get(k)!.type.label}"`);
-    const message = circle.length === 1 ? `The address of ${labels[0]} reads the address it is to make.` : `The addresses of ${labels.join(', ')} build on each other in a circle.`;
-    return [{ code: 'circular-address', path: `types/${key}/address`, message, fix: 'Let one of them read a field instead of a path; a page may build on the page it sits within.' }];
+    const message =
+      circle.length === 1
+        ? `The address of ${labels[0]} reads the address it is to make.`
+        : `The addresses of ${labels.join(', ')} build on each other in a circle.`;
+    return [
+      {
+        code: 'circular-address',
+        path: `types/${key}/address`,
+        message,
+        fix: 'Let one of them read a field instead of a path; a page may build on the page it sits within.',
+      },
+    ];
   });
 }
 
 /** Keys of the types whose paths some address reads. */
-export function typesReadByAddresses(design: Design, byType: ReadonlyMap<string, AddressRule>): Set<string> {
-  return new Set([...byType.values()].flatMap(({ type, pattern }) => [...typesBuiltOn(design, type, pattern.chains, true)]));
+export function typesReadByAddresses(
+  design: Design,
+  byType: ReadonlyMap<string, AddressRule>,
+): Set<string> {
+  return new Set(
+    [...byType.values()].flatMap(({ type, pattern }) => [
+      ...typesBuiltOn(design, type, pattern.chains, true),
+    ]),
+  );
 }
 
 /** `tree`: whether pages that sit within pages of their own type count. */
-function typesBuiltOn(design: Design, type: ContentType, chains: readonly FieldChain[], tree: boolean): Set<string> {
+function typesBuiltOn(
+  design: Design,
+  type: ContentType,
+  chains: readonly FieldChain[],
+  tree: boolean,
+): Set<string> {
   const found = new Set<string>();
   for (const chain of chains) {
     if (!chain.readsPath) continue;
-    const fields = chain.fields.slice(0, chain.references).map((id) => design.types.flatMap((t) => t.fields).find((f) => f.id === id));
+    const fields = chain.fields
+      .slice(0, chain.references)
+      .map((id) => design.types.flatMap((t) => t.fields).find((f) => f.id === id));
     const last = fields.at(-1);
     if (!last) found.add(type.key);
-    else for (const target of last.types ?? design.types.map((t) => t.key)) if (tree || target !== type.key || !fields.every((f) => f?.sitsWithin)) found.add(target);
+    else
+      for (const target of last.types ?? design.types.map((t) => t.key))
+        if (tree || target !== type.key || !fields.every((f) => f?.sitsWithin)) found.add(target);
   }
   return found;
 }
 
 /** The shortest way along what a type builds on that leads back to it; null where there is none. */
-function wayBack(start: string, builtOn: ReadonlyMap<string, ReadonlySet<string>>): string[] | null {
+function wayBack(
+  start: string,
+  builtOn: ReadonlyMap<string, ReadonlySet<string>>,
+): string[] | null {
   const ways: string[][] = [[start]];
   const seen = new Set<string>();
   for (const way of ways) {

@@ -1,5 +1,6 @@
 /** Why a request's path cannot be one, or its normal form. */
-export type NormalPath = { ok: true; path: string; changed: boolean } | { ok: false; reason: string };
+export type NormalPath =
+  { ok: true; path: string; changed: boolean } | { ok: false; reason: string };
 
 const MAX_PATH = 2048;
 
@@ -8,7 +9,8 @@ const MAX_PATH = 2048;
  * dot segments, no slash at the end. Null bytes, bad encodings and overlong paths are refused.
  */
 export function normalisePath(raw: string): NormalPath {
-  if (raw.length > MAX_PATH) return { ok: false, reason: `The path is longer than ${MAX_PATH} characters.` };
+  if (raw.length > MAX_PATH)
+    return { ok: false, reason: `The path is longer than ${MAX_PATH} characters.` };
   if (!raw.startsWith('/')) return { ok: false, reason: 'A path starts with "/".' };
   let decoded: string;
   try {
@@ -16,14 +18,30 @@ export function normalisePath(raw: string): NormalPath {
   } catch {
     return { ok: false, reason: 'The path has a percent code that is not UTF-8.' };
   }
-  if (/[\u0000-\u001f\u007f\\]/.test(decoded)) return { ok: false, reason: 'The path has a control character or a backslash.' };
-  const segments = decoded.normalize('NFC').toLowerCase().split('/').filter((s) => s !== '');
-  if (segments.some((s) => s === '.' || s === '..')) return { ok: false, reason: 'The path has a dot segment.' };
+  if (/[\u0000-\u001f\u007f\\]/.test(decoded))
+    return { ok: false, reason: 'The path has a control character or a backslash.' };
+  const segments = decoded
+    .normalize('NFC')
+    .toLowerCase()
+    .split('/')
+    .filter((s) => s !== '');
+  if (segments.some((s) => s === '.' || s === '..'))
+    return { ok: false, reason: 'The path has a dot segment.' };
   const path = `/${segments.join('/')}`;
   return { ok: true, path, changed: path !== raw };
 }
 
-const RESERVED_FIRST = new Set(['build', 'api', '_next', 'media', 'style', '.well-known', 'robots.txt', 'sitemap.xml', 'favicon.ico']);
+const RESERVED_FIRST = new Set([
+  'build',
+  'api',
+  '_next',
+  'media',
+  'style',
+  '.well-known',
+  'robots.txt',
+  'sitemap.xml',
+  'favicon.ico',
+]);
 
 /** Whether the site keeps a path for itself: whole first segments, and sitemap parts. */
 export function isReserved(path: string): boolean {
@@ -48,6 +66,7 @@ export function checkByHand(path: string): string | null {
   if (!path.startsWith('/')) return 'An address starts with "/".';
   const normal = normalisePath(path);
   if (!normal.ok) return normal.reason;
-  if (normal.changed || !/^[a-z0-9._~/-]+$/.test(path)) return 'An address is made of small letters, digits, "-", ".", "_", "~" and single slashes, without one at its end.';
+  if (normal.changed || !/^[a-z0-9._~/-]+$/.test(path))
+    return 'An address is made of small letters, digits, "-", ".", "_", "~" and single slashes, without one at its end.';
   return path === '/' ? 'What "/" shows is chosen in the site’s settings.' : null;
 }

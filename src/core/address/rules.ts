@@ -23,7 +23,10 @@ export interface AddressRules {
 }
 
 /** Compiles the address patterns of a design. */
-export function compileAddressRules(design: Design, environments: Environments): { rules: AddressRules; issues: Issue[] } {
+export function compileAddressRules(
+  design: Design,
+  environments: Environments,
+): { rules: AddressRules; issues: Issue[] } {
   const issues: Issue[] = [];
   const byType = new Map<string, AddressRule>();
   for (const type of design.types) {
@@ -39,7 +42,10 @@ export function compileAddressRules(design: Design, environments: Environments):
       byType,
       referenceFields: referenceFields(design, byType),
       builtOn: typesReadByAddresses(design, byType),
-      listingAddresses: new Set([...design.listings.flatMap((l) => l.address ?? []), ...(front && 'listing' in front ? ['/'] : [])]),
+      listingAddresses: new Set([
+        ...design.listings.flatMap((l) => l.address ?? []),
+        ...(front && 'listing' in front ? ['/'] : []),
+      ]),
       frontEntry: front && 'entry' in front ? front.entry : null,
     },
     issues: [...issues, ...circularAddresses(design, byType)],
@@ -52,6 +58,13 @@ export function compileAddressRules(design: Design, environments: Environments):
  */
 function referenceFields(design: Design, byType: Map<string, AddressRule>): Map<string, string[]> {
   const named = new Set<string>();
-  for (const { pattern } of byType.values()) for (const chain of pattern.chains) for (const field of chain.fields.slice(0, chain.references)) named.add(field);
-  return new Map(design.types.map((t) => [t.key, t.fields.filter((f) => f.kind === 'reference' && named.has(f.id)).map((f) => f.id)]));
+  for (const { pattern } of byType.values())
+    for (const chain of pattern.chains)
+      for (const field of chain.fields.slice(0, chain.references)) named.add(field);
+  return new Map(
+    design.types.map((t) => [
+      t.key,
+      t.fields.filter((f) => f.kind === 'reference' && named.has(f.id)).map((f) => f.id),
+    ]),
+  );
 }

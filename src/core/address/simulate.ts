@@ -6,20 +6,37 @@ import { type AddressReads, addressScope, addressView } from './address-scope.ts
 import { type BuiltPath, buildPath, fallbackSlug } from './build.ts';
 import { isReserved, splitPageNumber } from './path.ts';
 import type { AddressRules } from './rules.ts';
-import { type Refusal, type Standing, type Timeline, type TimelineEntry, type TimelineEvents, type TimelineSource } from './timeline.ts';
+import {
+  type Refusal,
+  type Standing,
+  type Timeline,
+  type TimelineEntry,
+  type TimelineEvents,
+  type TimelineSource,
+} from './timeline.ts';
 
 /**
  * Runs publications and addresses forward through their events and returns the rows they make.
  * At one instant all endings come first, then claims by created, then id, parents before children.
  */
-export function simulate(rules: AddressRules, source: TimelineSource, events: TimelineEvents): Timeline {
+export function simulate(
+  rules: AddressRules,
+  source: TimelineSource,
+  events: TimelineEvents,
+): Timeline {
   const simulation = new Simulation(rules, source);
-  for (const at of [...events.keys()].sort((a, b) => a - b)) simulation.instant(at, events.get(at)!);
+  for (const at of [...events.keys()].sort((a, b) => a - b))
+    simulation.instant(at, events.get(at)!);
   return simulation.finish();
 }
 
 /** What an address pattern makes of an entry as it stands, piece by piece, unnumbered, before any clash is looked at. */
-export function explainBase(rules: AddressRules, source: TimelineSource, id: string, at: Instant): ExplainedBase | null {
+export function explainBase(
+  rules: AddressRules,
+  source: TimelineSource,
+  id: string,
+  at: Instant,
+): ExplainedBase | null {
   return new Simulation(rules, source).explain(id, at);
 }
 
@@ -43,7 +60,13 @@ class Simulation {
   private readonly standings = new Map<string, Standing>();
   private readonly holders = new Map<string, string | null>();
   private readonly numberHints = new Map<string, number>();
-  private readonly timeline: Timeline = { live: [], addresses: [], published: new Map(), refusals: [], touched: new Set() };
+  private readonly timeline: Timeline = {
+    live: [],
+    addresses: [],
+    published: new Map(),
+    refusals: [],
+    touched: new Set(),
+  };
   private readonly reads: AddressReads;
   private now: Instant = 0;
   private affected = new Set<string>();
@@ -253,7 +276,11 @@ class Simulation {
   }
 
   /** A stretch that cannot start is cancelled; one that runs keeps its former path where that is still free. */
-  private withoutAddress(id: string, standing: Standing, why: Extract<Wanted, { ok: false }>): void {
+  private withoutAddress(
+    id: string,
+    standing: Standing,
+    why: Extract<Wanted, { ok: false }>,
+  ): void {
     const was = this.before.get(id);
     const former = was && !was.live ? null : standing.lastHeld;
     if (former && !this.isTaken(former.path, id)) {
@@ -274,7 +301,8 @@ class Simulation {
     if (exact) return this.isTaken(wanted.path, id) ? this.clashOf(wanted.path, id) : wanted;
     if (clash === 'refuse') return this.isTaken(base, id) ? this.clashOf(base, id) : wanted;
     const last = standing.lastHeld;
-    if (last && last.base === base && !this.isTaken(last.path, id)) return { ...wanted, path: last.path };
+    if (last && last.base === base && !this.isTaken(last.path, id))
+      return { ...wanted, path: last.path };
     return { ...wanted, path: this.lowestFree(base, id) };
   }
 
@@ -287,8 +315,14 @@ class Simulation {
 
   private clashOf(path: string, id: string): Extract<Wanted, { ok: false }> {
     const holder = this.holderOf(path);
-    const why = holder !== null && holder !== id ? `"${holder}" has it` : notToBeDealt(this.rules, path);
-    return { ok: false, code: 'clash', message: `The address ${path} is taken: ${why}.`, fix: 'Change the title or what else the address reads, retire the other, or let the type number clashing addresses.' };
+    const why =
+      holder !== null && holder !== id ? `"${holder}" has it` : notToBeDealt(this.rules, path);
+    return {
+      ok: false,
+      code: 'clash',
+      message: `The address ${path} is taken: ${why}.`,
+      fix: 'Change the title or what else the address reads, retire the other, or let the type number clashing addresses.',
+    };
   }
 
   private isTaken(path: string, id: string): boolean {
@@ -308,13 +342,38 @@ class Simulation {
     const byHand = entry.byHand.findLast((h) => covers(h, this.now));
     if (id === this.rules.frontEntry) {
       const base = this.base(id);
-      return { ok: true, path: '/', base: base?.ok ? `front:${base.path}` : 'front:', exact: true, clash: 'number' };
+      return {
+        ok: true,
+        path: '/',
+        base: base?.ok ? `front:${base.path}` : 'front:',
+        exact: true,
+        clash: 'number',
+      };
     }
-    if (byHand) return { ok: true, path: byHand.path, base: `hand:${byHand.path}`, exact: true, clash: 'refuse' };
+    if (byHand)
+      return {
+        ok: true,
+        path: byHand.path,
+        base: `hand:${byHand.path}`,
+        exact: true,
+        clash: 'refuse',
+      };
     const base = this.base(id)!;
-    if (base.ok) return { ok: true, path: base.path, base: base.path, exact: false, clash: entry.type.clash };
-    if (this.cyclic) return { ok: false, code: 'cycle', message: 'The pages it sits within lead back to itself.', fix: 'Let one of them sit within another page.' };
-    return { ok: false, code: 'blank-segment', message: `Its address would have an empty part: {${base.blank}} is blank.`, fix: 'Fill the field, or make that part of the pattern optional with [ ].' };
+    if (base.ok)
+      return { ok: true, path: base.path, base: base.path, exact: false, clash: entry.type.clash };
+    if (this.cyclic)
+      return {
+        ok: false,
+        code: 'cycle',
+        message: 'The pages it sits within lead back to itself.',
+        fix: 'Let one of them sit within another page.',
+      };
+    return {
+      ok: false,
+      code: 'blank-segment',
+      message: `Its address would have an empty part: {${base.blank}} is blank.`,
+      fix: 'Fill the field, or make that part of the pattern optional with [ ].',
+    };
   }
 
   /** The unnumbered path by pattern, as the entry stands; null for a type without addresses. */
@@ -354,16 +413,37 @@ class Simulation {
     return base?.ok ? base.path : null;
   }
 
-  private closeLive(entry: string, { revision, from }: NonNullable<Standing['live']>, to: Instant | null): void {
+  private closeLive(
+    entry: string,
+    { revision, from }: NonNullable<Standing['live']>,
+    to: Instant | null,
+  ): void {
     if (to !== null && to <= from) return;
-    this.timeline.live.push({ entry, language: this.reads.language, revision, sharedRevision: revision, from, to });
+    this.timeline.live.push({
+      entry,
+      language: this.reads.language,
+      revision,
+      sharedRevision: revision,
+      from,
+      to,
+    });
   }
 
-  private closeHeld(entry: string, { path, base, from }: NonNullable<Standing['held']>, to: Instant | null): void {
+  private closeHeld(
+    entry: string,
+    { path, base, from }: NonNullable<Standing['held']>,
+    to: Instant | null,
+  ): void {
     if (to !== null && to <= from) return;
     const row = { entry, language: this.reads.language, from, to };
     this.timeline.addresses.push({ ...row, path, base, role: 'current' });
-    if (path === '/' && base.length > 'front:'.length) this.timeline.addresses.push({ ...row, path: base.slice('front:'.length), base, role: 'redirect' });
+    if (path === '/' && base.length > 'front:'.length)
+      this.timeline.addresses.push({
+        ...row,
+        path: base.slice('front:'.length),
+        base,
+        role: 'redirect',
+      });
   }
 
   private refuse(id: string, why: Extract<Wanted, { ok: false }>, cancelled: boolean): void {
@@ -375,5 +455,11 @@ class Simulation {
 }
 
 type Wanted =
-  | { ok: true; path: string; base: string; /** By hand or front: this path or none. */ exact: boolean; clash: 'number' | 'refuse' }
+  | {
+      ok: true;
+      path: string;
+      base: string;
+      /** By hand or front: this path or none. */ exact: boolean;
+      clash: 'number' | 'refuse';
+    }
   | { ok: false; code: Refusal['code']; message: string; fix: string };

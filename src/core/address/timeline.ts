@@ -90,4 +90,3 @@ export function freshStanding(): Standing {
 export function valuesOfRevision(entry: TimelineEntry, number: number | null): Values {
   return entry.revisions.find((r) => r.number === number)?.values ?? {};
 }
-

@@ -11,7 +11,13 @@ export type Block =
   | { block: 'fieldSheet'; fields: string[]; style?: string }
   | { block: 'subjects'; field: string; label?: string; style?: string }
   | { block: 'columns'; columns: Block[][]; style?: string }
-  | { block: 'group'; as: 'div' | 'section' | 'aside' | 'nav' | 'header' | 'footer'; blocks: Block[]; label?: string; style?: string }
+  | {
+      block: 'group';
+      as: 'div' | 'section' | 'aside' | 'nav' | 'header' | 'footer';
+      blocks: Block[];
+      label?: string;
+      style?: string;
+    }
   | { block: 'listing'; listing: string; limit?: number; heading?: string; style?: string }
   | { block: 'cards'; field: string; card?: string; heading?: string; style?: string }
   | { block: 'pageLinks'; style?: string }
@@ -28,20 +34,59 @@ const as = z.enum(['div', 'section', 'aside', 'nav', 'header', 'footer']).defaul
 
 export const blockSpec: z.ZodType<Block> = z.lazy(() =>
   z.discriminatedUnion('block', [
-    z.strictObject({ block: z.literal('heading'), text: z.string(), level: z.int().min(1).max(6).default(2), link: z.boolean().default(false), style }),
+    z.strictObject({
+      block: z.literal('heading'),
+      text: z.string(),
+      level: z.int().min(1).max(6).default(2),
+      link: z.boolean().default(false),
+      style,
+    }),
     z.strictObject({ block: z.literal('text'), text: z.string(), style }),
     z.strictObject({ block: z.literal('richText'), field: z.string(), style }),
-    z.strictObject({ block: z.literal('picture'), field: z.string(), width: z.int().min(16).max(2400).default(800), style }),
-    z.strictObject({ block: z.literal('date'), field: z.string(), format: z.string().default('medium'), label, style }),
+    z.strictObject({
+      block: z.literal('picture'),
+      field: z.string(),
+      width: z.int().min(16).max(2400).default(800),
+      style,
+    }),
+    z.strictObject({
+      block: z.literal('date'),
+      field: z.string(),
+      format: z.string().default('medium'),
+      label,
+      style,
+    }),
     z.strictObject({ block: z.literal('link'), to: z.string(), text: z.string(), style }),
     z.strictObject({ block: z.literal('fieldSheet'), fields: z.array(z.string()).min(1), style }),
     z.strictObject({ block: z.literal('subjects'), field: z.string(), label, style }),
-    z.strictObject({ block: z.literal('columns'), columns: z.array(z.array(blockSpec)).min(1).max(6), style }),
+    z.strictObject({
+      block: z.literal('columns'),
+      columns: z.array(z.array(blockSpec)).min(1).max(6),
+      style,
+    }),
     z.strictObject({ block: z.literal('group'), as, blocks: z.array(blockSpec), label, style }),
-    z.strictObject({ block: z.literal('listing'), listing: z.string(), limit: z.int().min(1).max(200).optional(), heading, style }),
-    z.strictObject({ block: z.literal('cards'), field: z.string(), card: z.string().optional(), heading, style }),
+    z.strictObject({
+      block: z.literal('listing'),
+      listing: z.string(),
+      limit: z.int().min(1).max(200).optional(),
+      heading,
+      style,
+    }),
+    z.strictObject({
+      block: z.literal('cards'),
+      field: z.string(),
+      card: z.string().optional(),
+      heading,
+      style,
+    }),
     z.strictObject({ block: z.literal('pageLinks'), style }),
-    z.strictObject({ block: z.literal('months'), from: z.string(), until: z.string(), label, style }),
+    z.strictObject({
+      block: z.literal('months'),
+      from: z.string(),
+      until: z.string(),
+      label,
+      style,
+    }),
     z.strictObject({ block: z.literal('slot'), slot: z.string() }),
   ]),
 );

@@ -1,4 +1,11 @@
-import { type Environment, type Member, type ObjectType, type Scope, type ValueType, one } from '../pattern/types.ts';
+import {
+  type Environment,
+  type Member,
+  type ObjectType,
+  type Scope,
+  type ValueType,
+  one,
+} from '../pattern/types.ts';
 import { FIELD_TYPES } from './field-types.ts';
 import type { ContentType, Design, Field } from './spec.ts';
 import { hasText } from '../text.ts';
@@ -13,7 +20,11 @@ export interface SiteScope extends Scope {
 }
 
 const site = (scope: Scope): SiteScope => scope as SiteScope;
-const object = (type: ObjectType, many = false): ValueType => ({ kind: 'object', many, object: type });
+const object = (type: ObjectType, many = false): ValueType => ({
+  kind: 'object',
+  many,
+  object: type,
+});
 
 /** Builds the environments of a design's patterns; object types are made once and may refer to each other. */
 export class Environments {
@@ -53,8 +64,11 @@ export class Environments {
   objectOf(type: ContentType): ObjectType {
     let found = this.objects.get(type.key);
     if (!found) {
-      const members = new Map<string, Member>(type.fields.map((field) => [field.key, this.member(field)]));
-      for (const [name, extra] of Object.entries(ENTRY_EXTRAS)) if (!members.has(name)) members.set(name, extra);
+      const members = new Map<string, Member>(
+        type.fields.map((field) => [field.key, this.member(field)]),
+      );
+      for (const [name, extra] of Object.entries(ENTRY_EXTRAS))
+        if (!members.has(name)) members.set(name, extra);
       found = objectType(type.label.toLowerCase(), members, type.naming);
       this.objects.set(type.key, found);
     }
@@ -66,16 +80,32 @@ export class Environments {
     const { id, many } = field;
     if (field.kind === 'reference') {
       const read = (v: unknown, scope: Scope): unknown => site(scope).entry(String(v));
-      return { type: () => object(this.referenced(field), many), read: reader(id, many, read), field: id, reference: true };
+      return {
+        type: () => object(this.referenced(field), many),
+        read: reader(id, many, read),
+        field: id,
+        reference: true,
+      };
     }
     if (field.kind === 'tags' || field.kind === 'category') {
-      const read = (v: unknown, scope: Scope): unknown => site(scope).subject(field.set ?? '', String(v));
+      const read = (v: unknown, scope: Scope): unknown =>
+        site(scope).subject(field.set ?? '', String(v));
       return { type: () => object(SUBJECT, many), read: reader(id, many, read), field: id };
     }
-    if (field.kind === 'media') return { type: () => ({ kind: 'media', many }), read: reader(id, many, (v, scope) => site(scope).media(String(v))), field: id };
+    if (field.kind === 'media')
+      return {
+        type: () => ({ kind: 'media', many }),
+        read: reader(id, many, (v, scope) => site(scope).media(String(v))),
+        field: id,
+      };
     const type = FIELD_TYPES[field.kind].valueType(field);
-    if (!many && type.kind === 'text') return { type: () => type, read: plainReader(id), ownText: ownText(id), field: id };
-    return { type: () => type, read: many ? reader(id, many, (v) => v) : plainReader(id), field: id };
+    if (!many && type.kind === 'text')
+      return { type: () => type, read: plainReader(id), ownText: ownText(id), field: id };
+    return {
+      type: () => type,
+      read: many ? reader(id, many, (v) => v) : plainReader(id),
+      field: id,
+    };
   }
 
   private referenced(field: Field): ObjectType {
@@ -96,7 +126,14 @@ function common(types: ContentType[], all: ObjectType[], name: string): Member |
   const members = all.map((o, i) => o.member(name === '' ? types[i]!.naming : name));
   const first = members[0];
   if (!first || members.some((m) => !m || m.type().kind !== first.type().kind)) return undefined;
-  return { ...first, read: (owner, scope) => members[types.findIndex((t) => t.key === (owner as EntryView).type.key)]?.read(owner, scope) ?? null };
+  return {
+    ...first,
+    read: (owner, scope) =>
+      members[types.findIndex((t) => t.key === (owner as EntryView).type.key)]?.read(
+        owner,
+        scope,
+      ) ?? null,
+  };
 }
 
 /** Reads a single stored value as it is. */
@@ -119,8 +156,13 @@ function ownText(id: string): NonNullable<Member['ownText']> {
 // Escaped, it is still below the limit of a pattern's result.
 const SHORT = 8192;
 
-function reader(id: string, many: boolean, read: (value: unknown, scope: Scope) => unknown): Member['read'] {
-  const single = (value: unknown, scope: Scope): unknown => (value === null || value === undefined ? null : (read(value, scope) ?? null));
+function reader(
+  id: string,
+  many: boolean,
+  read: (value: unknown, scope: Scope) => unknown,
+): Member['read'] {
+  const single = (value: unknown, scope: Scope): unknown =>
+    value === null || value === undefined ? null : (read(value, scope) ?? null);
   if (!many) {
     return (owner, scope) => {
       const value = (owner as EntryView).values[id];
@@ -129,12 +171,19 @@ function reader(id: string, many: boolean, read: (value: unknown, scope: Scope) 
   }
   return (owner, scope) => {
     const value = (owner as EntryView).values[id];
-    return (Array.isArray(value) ? value : value === undefined ? [] : [value]).map((v) => single(v, scope)).filter((v) => v !== null);
+    return (Array.isArray(value) ? value : value === undefined ? [] : [value])
+      .map((v) => single(v, scope))
+      .filter((v) => v !== null);
   };
 }
 
 function objectType(name: string, members: Map<string, Member>, naming?: string): ObjectType {
-  return { name, member: (n) => members.get(n), memberNames: () => [...members.keys()], ...(naming === undefined ? {} : { naming }) };
+  return {
+    name,
+    member: (n) => members.get(n),
+    memberNames: () => [...members.keys()],
+    ...(naming === undefined ? {} : { naming }),
+  };
 }
 
 function fromRecord(name: string, members: Record<string, Member>, naming?: string): ObjectType {
@@ -145,33 +194,48 @@ function plainRoot(type: ObjectType): Member {
   return { type: () => object(type), read: (owner) => owner };
 }
 
-const get = (kind: 'text' | 'number' | 'datetime' | 'path', read: (o: never) => unknown, notInAddress?: string): Member => ({
+const get = (
+  kind: 'text' | 'number' | 'datetime' | 'path',
+  read: (o: never) => unknown,
+  notInAddress?: string,
+): Member => ({
   type: () => one(kind),
   read: (o) => read(o as never) ?? null,
   ...(notInAddress === undefined ? {} : { notInAddress }),
 });
 
-const path: Member = { type: () => one('path'), read: (o, scope) => site(scope).pathOf(o as EntryView) };
-const url: Member = { type: () => one('text'), read: (o, scope) => scope.urlOf(o), notInAddress: 'it is made of the address itself' };
+const path: Member = {
+  type: () => one('path'),
+  read: (o, scope) => site(scope).pathOf(o as EntryView),
+};
+const url: Member = {
+  type: () => one('text'),
+  read: (o, scope) => scope.urlOf(o),
+  notInAddress: 'it is made of the address itself',
+};
 
 const META = fromRecord(
   'the entry',
   {
-  name: get('text', nameOf),
-  id: get('text', (e: EntryView) => e.id),
-  type: get('text', (e: EntryView) => e.type.label),
-  created: get('datetime', (e: EntryView) => e.created),
-  published: get('datetime', (e: EntryView) => e.published),
-  updated: get('datetime', (e: EntryView) => e.updated, 'it changes with every publication'),
-  author: get('text', (e: EntryView) => e.author, 'people’s names change'),
-  state: get('text', (e: EntryView) => e.state, 'it changes with time'),
-  path,
-  url,
+    name: get('text', nameOf),
+    id: get('text', (e: EntryView) => e.id),
+    type: get('text', (e: EntryView) => e.type.label),
+    created: get('datetime', (e: EntryView) => e.created),
+    published: get('datetime', (e: EntryView) => e.published),
+    updated: get('datetime', (e: EntryView) => e.updated, 'it changes with every publication'),
+    author: get('text', (e: EntryView) => e.author, 'people’s names change'),
+    state: get('text', (e: EntryView) => e.state, 'it changes with time'),
+    path,
+    url,
   },
   'name',
 );
 
-const ENTRY_EXTRAS: Record<string, Member> = { path, url, entry: { type: () => object(META), read: (o) => o } };
+const ENTRY_EXTRAS: Record<string, Member> = {
+  path,
+  url,
+  entry: { type: () => object(META), read: (o) => o },
+};
 
 const SUBJECT = fromRecord(
   'a subject',
@@ -180,7 +244,10 @@ const SUBJECT = fromRecord(
     slug: get('text', (s: Subject) => s.slug),
     description: get('text', (s: Subject) => s.description),
     key: get('text', (s: Subject) => s.key),
-    parent: { type: () => object(SUBJECT), read: (s, scope) => parentOf(s as Subject, site(scope)) },
+    parent: {
+      type: () => object(SUBJECT),
+      read: (s, scope) => parentOf(s as Subject, site(scope)),
+    },
   },
   'name',
 );

@@ -16,15 +16,36 @@ import type { Field, FieldKind } from './spec.ts';
 import { isBlank } from '../pattern/types.ts';
 
 /** Every kind of field, in the order screens offer them. */
-export const FIELD_TYPES: Record<FieldKind, FieldType> = { text, paragraphs, richtext, number, yesno, date, datetime, choice, media, reference, tags, category };
+export const FIELD_TYPES: Record<FieldKind, FieldType> = {
+  text,
+  paragraphs,
+  richtext,
+  number,
+  yesno,
+  date,
+  datetime,
+  choice,
+  media,
+  reference,
+  tags,
+  category,
+};
 
 /** A field's stored value from what a folder or form gave: a list where the field holds many; null where blank. */
 export function parseValue(raw: unknown, field: Field, given: Given): Result<unknown> {
   const type = FIELD_TYPES[field.kind];
   if (isBlank(raw)) return ok(null);
   if (!field.many) return type.parse(raw, field, given);
-  const parts = Array.isArray(raw) ? raw : typeof raw === 'string' && type.family === 'members' ? raw.split(/[;,]/) : [raw];
-  const results = parts.filter((part) => !isBlank(part)).map((part) => type.parse(part, field, given));
+  const parts = Array.isArray(raw)
+    ? raw
+    : typeof raw === 'string' && type.family === 'members'
+      ? raw.split(/[;,]/)
+      : [raw];
+  const results = parts
+    .filter((part) => !isBlank(part))
+    .map((part) => type.parse(part, field, given));
   const issues = results.flatMap((r) => (r.ok ? [] : r.issues));
-  return issues.length > 0 ? { ok: false, issues } : ok(results.flatMap((r) => (r.ok ? [r.value] : [])));
+  return issues.length > 0
+    ? { ok: false, issues }
+    : ok(results.flatMap((r) => (r.ok ? [r.value] : [])));
 }

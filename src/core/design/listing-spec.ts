@@ -34,16 +34,32 @@ export const conditionSpec = z.strictObject({
 export type ConditionSpec = z.output<typeof conditionSpec>;
 
 /** A group of filters: all, any or none of them hold. */
-export type FilterSpec = ConditionSpec | { all: FilterSpec[] } | { any: FilterSpec[] } | { none: FilterSpec[] };
+export type FilterSpec =
+  ConditionSpec | { all: FilterSpec[] } | { any: FilterSpec[] } | { none: FilterSpec[] };
 export const filterSpec: z.ZodType<FilterSpec> = z.lazy(() =>
-  z.union([conditionSpec, z.strictObject({ all: z.array(filterSpec) }), z.strictObject({ any: z.array(filterSpec) }), z.strictObject({ none: z.array(filterSpec) })]),
+  z.union([
+    conditionSpec,
+    z.strictObject({ all: z.array(filterSpec) }),
+    z.strictObject({ any: z.array(filterSpec) }),
+    z.strictObject({ none: z.array(filterSpec) }),
+  ]),
 );
 
 const direction = z.enum(['ascending', 'descending']);
 export const sortSpec = z
   .union([
-    z.string().transform((field) => ({ field: field.replace(/^-/, ''), direction: field.startsWith('-') ? ('descending' as const) : ('ascending' as const), blanks: 'last' as const })),
-    z.strictObject({ field: z.string(), direction: direction.default('ascending'), blanks: z.enum(['first', 'last']).default('last') }),
+    z
+      .string()
+      .transform((field) => ({
+        field: field.replace(/^-/, ''),
+        direction: field.startsWith('-') ? ('descending' as const) : ('ascending' as const),
+        blanks: 'last' as const,
+      })),
+    z.strictObject({
+      field: z.string(),
+      direction: direction.default('ascending'),
+      blanks: z.enum(['first', 'last']).default('last'),
+    }),
   ])
   .describe('A field key ("-" before it for descending), or {field, direction, blanks}.');
 export type SortSpec = z.output<typeof sortSpec>;
@@ -62,7 +78,10 @@ export const listingSpec = z
     /** Where it is a page of its own; none where it stands only in templates. */
     address: z
       .string()
-      .regex(/^(\/[a-z0-9._~-]+)+$/, 'A listing\'s address is made of "/" and small letters, digits, "-", ".", "_" or "~".')
+      .regex(
+        /^(\/[a-z0-9._~-]+)+$/,
+        'A listing\'s address is made of "/" and small letters, digits, "-", ".", "_" or "~".',
+      )
       .optional(),
     card: key.optional(),
     /** A page template without a type, for the listing's own pages. */
@@ -71,7 +90,14 @@ export const listingSpec = z
     intro: z.string().optional(),
     /** Words shown in place of an empty list. */
     empty: z.string().default('Nothing here at the moment.'),
-    seo: z.strictObject({ title: z.string().optional(), description: z.string().optional(), index: z.boolean().optional(), sitemap: z.boolean().optional() }).default({}),
+    seo: z
+      .strictObject({
+        title: z.string().optional(),
+        description: z.string().optional(),
+        index: z.boolean().optional(),
+        sitemap: z.boolean().optional(),
+      })
+      .default({}),
   })
   .transform((l) => ({ ...l, id: l.id ?? l.key, label: l.label ?? sentence(l.key) }));
 /** Which entries, in what order, how many to a page, drawn as which card, and where. */

@@ -5,22 +5,57 @@ import { sentence } from './words.ts';
 import { isZone } from '../time/zone.ts';
 
 /** Field keys that roots of the pattern language already use. */
-export const RESERVED_KEYS = ['entry', 'site', 'page', 'within', 'item', 'subject', 'value', 'locale'];
+export const RESERVED_KEYS = [
+  'entry',
+  'site',
+  'page',
+  'within',
+  'item',
+  'subject',
+  'value',
+  'locale',
+];
 
 /** A key: used in patterns, files and addresses of settings. */
-export const key = z.string().regex(/^[a-z][A-Za-z0-9_-]*$/, 'A key starts with a small letter and has letters, digits, "_" or "-" only.');
+export const key = z
+  .string()
+  .regex(
+    /^[a-z][A-Za-z0-9_-]*$/,
+    'A key starts with a small letter and has letters, digits, "_" or "-" only.',
+  );
 const fieldKey = z
   .string()
-  .regex(/^[a-z][A-Za-z0-9_]*$/, 'A field key starts with a small letter and has letters, digits or "_" only.')
-  .refine((k) => !RESERVED_KEYS.includes(k), { error: (i) => `"${String(i.input)}" is a name of the pattern language; choose another key.` });
+  .regex(
+    /^[a-z][A-Za-z0-9_]*$/,
+    'A field key starts with a small letter and has letters, digits or "_" only.',
+  )
+  .refine((k) => !RESERVED_KEYS.includes(k), {
+    error: (i) => `"${String(i.input)}" is a name of the pattern language; choose another key.`,
+  });
 
 /** The kinds of field there are. */
-export const FIELD_KINDS = ['text', 'paragraphs', 'richtext', 'number', 'yesno', 'date', 'datetime', 'choice', 'media', 'reference', 'tags', 'category'] as const;
+export const FIELD_KINDS = [
+  'text',
+  'paragraphs',
+  'richtext',
+  'number',
+  'yesno',
+  'date',
+  'datetime',
+  'choice',
+  'media',
+  'reference',
+  'tags',
+  'category',
+] as const;
 export type FieldKind = (typeof FIELD_KINDS)[number];
 
 const TRANSLATED_KINDS: readonly FieldKind[] = ['text', 'paragraphs', 'richtext'];
 
-const option = z.union([key.transform((k) => ({ key: k, label: k })), z.strictObject({ key, label: z.string().min(1) })]);
+const option = z.union([
+  key.transform((k) => ({ key: k, label: k })),
+  z.strictObject({ key, label: z.string().min(1) }),
+]);
 
 export const fieldSpec = z
   .strictObject({
@@ -50,7 +85,13 @@ export const fieldSpec = z
     /** A value for new entries. */
     default: z.union([z.string(), z.number(), z.boolean()]).optional(),
   })
-  .transform((f) => ({ ...f, id: f.id ?? f.key, label: f.label ?? sentence(f.key), many: f.kind === 'tags' ? true : f.many, translated: f.translated ?? TRANSLATED_KINDS.includes(f.kind) }));
+  .transform((f) => ({
+    ...f,
+    id: f.id ?? f.key,
+    label: f.label ?? sentence(f.key),
+    many: f.kind === 'tags' ? true : f.many,
+    translated: f.translated ?? TRANSLATED_KINDS.includes(f.kind),
+  }));
 export type Field = z.output<typeof fieldSpec>;
 
 export const seoSpec = z.strictObject({
@@ -84,7 +125,13 @@ export const typeSpec = z
     /** When two live entries would share an address: the later is numbered, or refused. */
     clash: z.enum(['number', 'refuse']).default('number'),
     /** What retired pages answer: 410, or 308 to a path or a listing. */
-    retired: z.union([z.literal('gone'), z.strictObject({ path: z.string().startsWith('/') }), z.strictObject({ listing: key })]).default('gone'),
+    retired: z
+      .union([
+        z.literal('gone'),
+        z.strictObject({ path: z.string().startsWith('/') }),
+        z.strictObject({ listing: key }),
+      ])
+      .default('gone'),
     template: key.optional(),
     card: key.optional(),
     seo: seoSpec.default({}),
@@ -130,11 +177,21 @@ export const siteSpec = z.strictObject({
   /** Where the site is public: scheme and host, no path. */
   url: z.url({ protocol: /^https?$/ }).transform((u) => u.replace(/\/+$/, '')),
   /** IANA time zone. */
-  zone: z.string().refine(isZone, { error: (i) => `"${String(i.input)}" is not an IANA time zone, such as "Europe/Dublin".` }),
+  zone: z
+    .string()
+    .refine(isZone, {
+      error: (i) => `"${String(i.input)}" is not an IANA time zone, such as "Europe/Dublin".`,
+    }),
   /** BCP 47 tag of the language pages are written in. */
-  language: z.string().refine((l) => tagOf(l) !== null, { error: (i) => `"${String(i.input)}" is not a language tag, such as "en" or "de".` }),
+  language: z
+    .string()
+    .refine((l) => tagOf(l) !== null, {
+      error: (i) => `"${String(i.input)}" is not a language tag, such as "en" or "de".`,
+    }),
   /** What `/` shows: an entry or a listing. */
-  front: z.union([z.strictObject({ entry: z.string() }), z.strictObject({ listing: key })]).optional(),
+  front: z
+    .union([z.strictObject({ entry: z.string() }), z.strictObject({ listing: key })])
+    .optional(),
   frame: key.optional(),
   /** Seconds for which a page may be reused without asking again, 0 to 60. */
   freshness: z.int().min(0).max(60).default(0),

@@ -33,15 +33,31 @@ const META = ['created', 'published', 'updated'] as const;
 export function columnsOf(type: ContentType): Map<string, Column> {
   const columns = new Map<string, Column>();
   for (const field of type.fields) columns.set(field.key, fieldColumn(field));
-  for (const meta of META) columns.set(`entry.${meta}`, { name: `entry.${meta}`, label: meta, family: 'instant', sortable: true, field: null, meta });
+  for (const meta of META)
+    columns.set(`entry.${meta}`, {
+      name: `entry.${meta}`,
+      label: meta,
+      family: 'instant',
+      sortable: true,
+      field: null,
+      meta,
+    });
   return columns;
 }
 
 function fieldColumn(field: Field): Column {
   const type = FIELD_TYPES[field.kind];
   const single = !field.many;
-  const family = single || type.family === 'members' || type.family === 'choice' ? type.family : 'presence';
-  return { name: field.key, label: field.label, family, sortable: single && type.sortable, field, meta: null };
+  const family =
+    single || type.family === 'members' || type.family === 'choice' ? type.family : 'presence';
+  return {
+    name: field.key,
+    label: field.label,
+    family,
+    sortable: single && type.sortable,
+    field,
+    meta: null,
+  };
 }
 
 /** What filters compare: folded text, number, boolean, day, instant, or a list of keys; null where blank. */
@@ -50,8 +66,10 @@ export function cell(row: ListingRow, column: Column): unknown {
   const values = valuesOf(row.values, column.field!.id);
   if (column.family === 'members' || column.family === 'choice') return values;
   const value = values[0];
-  if (column.family === 'presence') return values.some((v) => !isBlank(typeof v === 'object' ? plainText(v) : v)) ? true : null;
-  if (typeof value === 'string') return isBlank(value) ? null : column.family === 'text' ? foldText(value) : value;
+  if (column.family === 'presence')
+    return values.some((v) => !isBlank(typeof v === 'object' ? plainText(v) : v)) ? true : null;
+  if (typeof value === 'string')
+    return isBlank(value) ? null : column.family === 'text' ? foldText(value) : value;
   return value ?? null;
 }
 
@@ -61,7 +79,8 @@ export function sortCell(row: ListingRow, column: Column): string | number | nul
   const value = valuesOf(row.values, column.field!.id)[0];
   if (isBlank(value)) return null;
   if (column.family === 'text') return sortKey(String(value));
-  if (column.family === 'choice') return column.field!.options?.findIndex((o) => o.key === value) ?? null;
+  if (column.family === 'choice')
+    return column.field!.options?.findIndex((o) => o.key === value) ?? null;
   if (typeof value === 'boolean') return value ? 1 : 0;
   return value as string | number;
 }
@@ -70,4 +89,3 @@ export function sortCell(row: ListingRow, column: Column): string | number | nul
 export function foldText(text: string): string {
   return text.normalize('NFC').toLowerCase();
 }
-

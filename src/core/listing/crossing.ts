@@ -11,12 +11,18 @@ export interface MovingComparison {
 
 /** The comparisons of a listing that move continuously with the clock. */
 export function movingComparisons(plan: ListingPlan): MovingComparison[] {
-  return conditionsOf(plan.filter).flatMap(({ column, operand }) => (operand.kind === 'relative' && 'now' in operand.value ? [{ column, ms: operand.value.now }] : []));
+  return conditionsOf(plan.filter).flatMap(({ column, operand }) =>
+    operand.kind === 'relative' && 'now' in operand.value
+      ? [{ column, ms: operand.value.now }]
+      : [],
+  );
 }
 
 /** The next site midnight, where the listing speaks of today; else null. */
 export function nextDayCrossing(plan: ListingPlan, at: Instant): Instant | null {
-  const speaksOfToday = conditionsOf(plan.filter).some(({ operand }) => operand.kind === 'relative' && 'today' in operand.value);
+  const speaksOfToday = conditionsOf(plan.filter).some(
+    ({ operand }) => operand.kind === 'relative' && 'today' in operand.value,
+  );
   return speaksOfToday ? daySpan(at, plan.zone).to : null;
 }
 

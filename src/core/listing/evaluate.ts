@@ -10,7 +10,12 @@ export interface EvaluationWorld extends SubjectTree {
 }
 
 /** The entries of a listing as of an instant, in order: the reference the SQL form is tested against. */
-export function evaluateListing(plan: ListingPlan, rows: readonly ListingRow[], at: Instant, world: EvaluationWorld): string[] {
+export function evaluateListing(
+  plan: ListingPlan,
+  rows: readonly ListingRow[],
+  at: Instant,
+  world: EvaluationWorld,
+): string[] {
   const filter = resolveFilter(plan.filter, at, plan.zone, world);
   const isLive = (entry: string): boolean => world.isLive(entry, at);
   return rows
@@ -20,7 +25,11 @@ export function evaluateListing(plan: ListingPlan, rows: readonly ListingRow[], 
 }
 
 /** Whether a row passes a filter. */
-export function holds(filter: ResolvedFilter, row: ListingRow, isLive: (entry: string) => boolean): boolean {
+export function holds(
+  filter: ResolvedFilter,
+  row: ListingRow,
+  isLive: (entry: string) => boolean,
+): boolean {
   if (filter.kind !== 'group') return testHolds(filter, row, isLive);
   const { op, filters } = filter;
   if (op === 'all') return filters.every((f) => holds(f, row, isLive));
@@ -37,17 +46,30 @@ function testHolds(test: Test, row: ListingRow, isLive: (entry: string) => boole
     case 'blank':
       return blank === test.wanted;
     case 'text':
-      return !blank && (test.op === 'contains' ? (value as string).includes(test.value) : (value as string).startsWith(test.value));
+      return (
+        !blank &&
+        (test.op === 'contains'
+          ? (value as string).includes(test.value)
+          : (value as string).startsWith(test.value))
+      );
     case 'members':
       return membersHold(test, value as string[]);
     case 'range':
-      return blank ? test.negated : test.negated !== ((value as number) >= test.from && (value as number) < test.to);
+      return blank
+        ? test.negated
+        : test.negated !== ((value as number) >= test.from && (value as number) < test.to);
     case 'compare':
-      return blank ? test.negated : test.negated !== compares(test, typeof value === 'boolean' ? Number(value) : (value as string | number));
+      return blank
+        ? test.negated
+        : test.negated !==
+            compares(test, typeof value === 'boolean' ? Number(value) : (value as string | number));
   }
 }
 
-function compares({ op, value: wanted }: Extract<Test, { kind: 'compare' }>, value: string | number): boolean {
+function compares(
+  { op, value: wanted }: Extract<Test, { kind: 'compare' }>,
+  value: string | number,
+): boolean {
   if (op === '=') return value === wanted;
   if (op === '<') return value < wanted;
   if (op === '<=') return value <= wanted;

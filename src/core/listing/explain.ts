@@ -4,10 +4,15 @@ import { holds } from './evaluate.ts';
 import type { ResolvedFilter } from './resolve.ts';
 
 /** The conditions that keep a row out of a listing; empty where it is in. */
-export function failedConditions(filter: ResolvedFilter, row: ListingRow, isLive: (entry: string) => boolean): Condition[] {
+export function failedConditions(
+  filter: ResolvedFilter,
+  row: ListingRow,
+  isLive: (entry: string) => boolean,
+): Condition[] {
   if (holds(filter, row, isLive)) return [];
   if (filter.kind !== 'group') return [filter.condition];
-  if (filter.op === 'none') return filter.filters.filter((f) => holds(f, row, isLive)).flatMap(conditions);
+  if (filter.op === 'none')
+    return filter.filters.filter((f) => holds(f, row, isLive)).flatMap(conditions);
   return filter.filters.flatMap((f) => failedConditions(f, row, isLive));
 }
 

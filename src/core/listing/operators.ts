@@ -2,7 +2,15 @@ import type { FilterFamily } from '../design/kinds/definition.ts';
 import type { Operator } from '../design/listing-spec.ts';
 
 const PRESENCE = ['blank', 'not-blank'] as const;
-const DATES = ['is', 'is-not', 'before', 'on-or-before', 'after', 'on-or-after', ...PRESENCE] as const;
+const DATES = [
+  'is',
+  'is-not',
+  'before',
+  'on-or-before',
+  'after',
+  'on-or-after',
+  ...PRESENCE,
+] as const;
 
 /** The operators each family of kinds takes, in the order screens offer them. */
 export const OPERATORS_OF: Record<FilterFamily, readonly Operator[]> = {

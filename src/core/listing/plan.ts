@@ -50,16 +50,37 @@ export interface SubjectTree {
 }
 
 /** Checks a listing against its type; `plan` is null where anything is wrong. */
-export function planListing(listing: Listing, design: Design): { plan: ListingPlan | null; issues: Issue[] } {
+export function planListing(
+  listing: Listing,
+  design: Design,
+): { plan: ListingPlan | null; issues: Issue[] } {
   const type = design.types.find((t) => t.key === listing.type);
   if (!type) {
-    const near = nearest(listing.type, design.types.map((t) => t.key));
-    return { plan: null, issues: [{ code: 'unknown-type', path: 'type', message: `There is no content type "${listing.type}".`, fix: near ? `Did you mean "${near}"?` : 'Name one of the types.' }] };
+    const near = nearest(
+      listing.type,
+      design.types.map((t) => t.key),
+    );
+    return {
+      plan: null,
+      issues: [
+        {
+          code: 'unknown-type',
+          path: 'type',
+          message: `There is no content type "${listing.type}".`,
+          fix: near ? `Did you mean "${near}"?` : 'Name one of the types.',
+        },
+      ],
+    };
   }
   const planner = new Planner(columnsOf(type), type, design.site.zone);
-  const filter = listing.where ? planner.filter(listing.where, 'where') : { kind: 'all' as const, filters: [] };
+  const filter = listing.where
+    ? planner.filter(listing.where, 'where')
+    : { kind: 'all' as const, filters: [] };
   const sort = listing.sort.flatMap((spec, i) => planner.sortKey(spec, `sort/${i + 1}`) ?? []);
-  const plan = planner.issues.length === 0 && filter ? { listing, type, zone: design.site.zone, filter, sort } : null;
+  const plan =
+    planner.issues.length === 0 && filter
+      ? { listing, type, zone: design.site.zone, filter, sort }
+      : null;
   return { plan, issues: planner.issues };
 }
 
@@ -75,14 +96,22 @@ class Planner {
   filter(spec: FilterSpec, path: string): Filter | null {
     if ('field' in spec) return this.condition(spec, path);
     const [kind, inner] = Object.entries(spec)[0] as ['all' | 'any' | 'none', FilterSpec[]];
-    const filters = inner.map((f, i) => this.filter(f, `${path}/${kind}/${i + 1}`)).filter((f) => f !== null);
+    const filters = inner
+      .map((f, i) => this.filter(f, `${path}/${kind}/${i + 1}`))
+      .filter((f) => f !== null);
     return { kind, filters };
   }
 
   sortKey(spec: Listing['sort'][number], path: string): SortKey | null {
     const column = this.column(spec.field, `${path}/field`);
     if (!column) return null;
-    if (!column.sortable) return this.fail('not-sortable', path, `A list cannot be sorted by ${column.label}: it has no order of its own.`, 'Sort by a single text, number, date or choice.');
+    if (!column.sortable)
+      return this.fail(
+        'not-sortable',
+        path,
+        `A list cannot be sorted by ${column.label}: it has no order of its own.`,
+        'Sort by a single text, number, date or choice.',
+      );
     return { column, descending: spec.direction === 'descending', blanks: spec.blanks };
   }
 
@@ -90,7 +119,13 @@ class Planner {
     const column = this.columns.get(name);
     if (column) return column;
     const near = nearest(name, this.columns.keys());
-    return this.fail('unknown-field', path, `${this.type.label} has no field "${name}".`, near ? `Did you mean "${near}"?` : `It has: ${[...this.columns.keys()].join(', ')}.`, near);
+    return this.fail(
+      'unknown-field',
+      path,
+      `${this.type.label} has no field "${name}".`,
+      near ? `Did you mean "${near}"?` : `It has: ${[...this.columns.keys()].join(', ')}.`,
+      near,
+    );
   }
 
   private condition(spec: ConditionSpec, path: string): Condition | null {
@@ -98,7 +133,12 @@ class Planner {
     if (!column) return null;
     const allowed = OPERATORS_OF[column.family];
     if (!allowed.includes(spec.op)) {
-      return this.fail('wrong-operator', `${path}/op`, `${column.label} cannot be asked "${OPERATOR_WORDS[spec.op]}".`, `It can be asked: ${allowed.join(', ')}.`);
+      return this.fail(
+        'wrong-operator',
+        `${path}/op`,
+        `${column.label} cannot be asked "${OPERATOR_WORDS[spec.op]}".`,
+        `It can be asked: ${allowed.join(', ')}.`,
+      );
     }
     const operand = this.operand(column, spec, `${path}/value`);
     return operand && { kind: 'condition', column, op: spec.op, operand, spec };
@@ -106,19 +146,37 @@ class Planner {
 
   private operand(column: Column, { op, value }: ConditionSpec, path: string): Operand | null {
     if (op === 'blank' || op === 'not-blank') {
-      return value === undefined ? { kind: 'none' } : this.fail('value-not-wanted', path, `"${OPERATOR_WORDS[op]}" takes no value.`, 'Leave the value out.');
+      return value === undefined
+        ? { kind: 'none' }
+        : this.fail(
+            'value-not-wanted',
+            path,
+            `"${OPERATOR_WORDS[op]}" takes no value.`,
+            'Leave the value out.',
+          );
     }
-    if (column.family === 'choice' || column.family === 'members') return this.keys(column, value, path);
+    if (column.family === 'choice' || column.family === 'members')
+      return this.keys(column, value, path);
     const single = Array.isArray(value) ? undefined : value;
-    if (single === undefined || single === '') return this.fail('value-missing', path, `"${column.label} ${OPERATOR_WORDS[op]}" needs one value.`, 'Give the value to compare with.');
+    if (single === undefined || single === '')
+      return this.fail(
+        'value-missing',
+        path,
+        `"${column.label} ${OPERATOR_WORDS[op]}" needs one value.`,
+        'Give the value to compare with.',
+      );
     switch (column.family) {
       case 'text':
         return { kind: 'scalar', value: foldText(String(single)) };
       case 'number':
-        return typeof single === 'number' && Number.isFinite(single) ? { kind: 'scalar', value: single } : this.wrong(path, 'a number', single);
+        return typeof single === 'number' && Number.isFinite(single)
+          ? { kind: 'scalar', value: single }
+          : this.wrong(path, 'a number', single);
       case 'yesno': {
         const yes = single === 'yes' ? true : single === 'no' ? false : single;
-        return typeof yes === 'boolean' ? { kind: 'scalar', value: yes } : this.wrong(path, 'yes or no', single);
+        return typeof yes === 'boolean'
+          ? { kind: 'scalar', value: yes }
+          : this.wrong(path, 'yes or no', single);
       }
       default:
         return this.moment(column, String(single), path);
@@ -127,31 +185,62 @@ class Planner {
 
   private moment(column: Column, text: string, path: string): Operand | null {
     const relative = parseRelative(text);
-    if (relative && (column.family === 'instant' || 'today' in relative)) return { kind: 'relative', value: relative };
+    if (relative && (column.family === 'instant' || 'today' in relative))
+      return { kind: 'relative', value: relative };
     const day = parseDay(text.trim());
     if (day !== null) return { kind: 'day', day };
     const instant = column.family === 'instant' && !relative ? parseInstant(text, this.zone) : null;
     if (instant !== null) return { kind: 'instant', instant };
-    return this.wrong(path, column.family === 'instant' ? 'a date, a date-time, today ± days or now ± duration' : 'a date or today ± days', text);
+    return this.wrong(
+      path,
+      column.family === 'instant'
+        ? 'a date, a date-time, today ± days or now ± duration'
+        : 'a date or today ± days',
+      text,
+    );
   }
 
   private keys(column: Column, value: ConditionSpec['value'], path: string): Operand | null {
     const given = (Array.isArray(value) ? value : value === undefined ? [] : [value]).map(String);
-    if (given.length === 0) return this.fail('value-missing', path, `${column.label} needs something to compare with.`, 'Give one value or a list.');
+    if (given.length === 0)
+      return this.fail(
+        'value-missing',
+        path,
+        `${column.label} needs something to compare with.`,
+        'Give one value or a list.',
+      );
     const field = column.field!;
     if (field.kind === 'choice') {
       const unknown = given.find((k) => !field.options?.some((o) => o.key === k));
-      if (unknown !== undefined) return this.wrong(path, `one of ${field.options?.map((o) => o.key).join(', ')}`, unknown);
+      if (unknown !== undefined)
+        return this.wrong(path, `one of ${field.options?.map((o) => o.key).join(', ')}`, unknown);
     }
     return { kind: 'keys', keys: given };
   }
 
   private wrong(path: string, wanted: string, given: unknown): null {
-    return this.fail('wrong-value', path, `Here stands ${JSON.stringify(given)}, and ${wanted} is wanted.`, `Write ${wanted}.`);
+    return this.fail(
+      'wrong-value',
+      path,
+      `Here stands ${JSON.stringify(given)}, and ${wanted} is wanted.`,
+      `Write ${wanted}.`,
+    );
   }
 
-  private fail(code: string, path: string, message: string, fix: string, replacement?: string): null {
-    this.issues.push({ code, path, message, fix, ...(replacement === undefined ? {} : { replacement }) });
+  private fail(
+    code: string,
+    path: string,
+    message: string,
+    fix: string,
+    replacement?: string,
+  ): null {
+    this.issues.push({
+      code,
+      path,
+      message,
+      fix,
+      ...(replacement === undefined ? {} : { replacement }),
+    });
     return null;
   }
 }

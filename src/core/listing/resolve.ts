@@ -9,7 +9,13 @@ import type { Condition, Filter, SubjectTree } from './plan.ts';
  * cell is blank; the others do not. Ranges are half-open.
  */
 export type Test =
-  | { kind: 'compare'; column: Column; op: '=' | '<' | '<=' | '>' | '>='; value: string | number; negated: boolean }
+  | {
+      kind: 'compare';
+      column: Column;
+      op: '=' | '<' | '<=' | '>' | '>=';
+      value: string | number;
+      negated: boolean;
+    }
   | { kind: 'range'; column: Column; from: number; to: number; negated: boolean }
   | { kind: 'text'; column: Column; op: 'contains' | 'starts'; value: string }
   /** Each list of keys is one wanted thing with all that counts as it. */
@@ -17,36 +23,84 @@ export type Test =
   | { kind: 'blank'; column: Column; wanted: boolean };
 
 /** A filter as of an instant. */
-export type ResolvedFilter = (Test & { condition: Condition }) | { kind: 'group'; op: 'all' | 'any' | 'none'; filters: ResolvedFilter[] };
+export type ResolvedFilter =
+  | (Test & { condition: Condition })
+  | { kind: 'group'; op: 'all' | 'any' | 'none'; filters: ResolvedFilter[] };
 
 /** Puts in what a filter's relative dates and categories stand for as of an instant. */
-export function resolveFilter(filter: Filter, at: Instant, zone: string, subjects: SubjectTree): ResolvedFilter {
-  if (filter.kind !== 'condition') return { kind: 'group', op: filter.kind, filters: filter.filters.map((f) => resolveFilter(f, at, zone, subjects)) };
+export function resolveFilter(
+  filter: Filter,
+  at: Instant,
+  zone: string,
+  subjects: SubjectTree,
+): ResolvedFilter {
+  if (filter.kind !== 'condition')
+    return {
+      kind: 'group',
+      op: filter.kind,
+      filters: filter.filters.map((f) => resolveFilter(f, at, zone, subjects)),
+    };
   return { ...resolveCondition(filter, at, zone, subjects), condition: filter };
 }
 
-function resolveCondition(condition: Condition, at: Instant, zone: string, subjects: SubjectTree): Test {
+function resolveCondition(
+  condition: Condition,
+  at: Instant,
+  zone: string,
+  subjects: SubjectTree,
+): Test {
   const { column, op, operand } = condition;
-  if (op === 'blank' || op === 'not-blank') return { kind: 'blank', column, wanted: op === 'blank' };
+  if (op === 'blank' || op === 'not-blank')
+    return { kind: 'blank', column, wanted: op === 'blank' };
   if (operand.kind === 'keys') return members(condition, operand.keys, subjects);
-  if (op === 'contains' || op === 'starts-with') return { kind: 'text', column, op: op === 'contains' ? 'contains' : 'starts', value: scalar(operand) as string };
+  if (op === 'contains' || op === 'starts-with')
+    return {
+      kind: 'text',
+      column,
+      op: op === 'contains' ? 'contains' : 'starts',
+      value: scalar(operand) as string,
+    };
   if (operand.kind === 'scalar') {
     const value = typeof operand.value === 'boolean' ? Number(operand.value) : operand.value;
     return compare(column, op, value);
   }
-  const moment = operand.kind === 'relative' ? resolveRelative(operand.value, at, zone) : operand.kind === 'day' ? { day: operand.day } : { instant: (operand as { instant: Instant }).instant };
+  const moment =
+    operand.kind === 'relative'
+      ? resolveRelative(operand.value, at, zone)
+      : operand.kind === 'day'
+        ? { day: operand.day }
+        : { instant: (operand as { instant: Instant }).instant };
   if ('instant' in moment) return compare(column, op, moment.instant);
-  return column.family === 'day' ? compare(column, op, moment.day) : byDay(column, op, moment.day, zone);
+  return column.family === 'day'
+    ? compare(column, op, moment.day)
+    : byDay(column, op, moment.day, zone);
 }
 
 function scalar(operand: Condition['operand']): unknown {
   return operand.kind === 'scalar' ? operand.value : '';
 }
 
-const COMPARE = { is: '=', 'is-not': '=', 'less-than': '<', before: '<', 'at-most': '<=', 'on-or-before': '<=', 'more-than': '>', after: '>', 'at-least': '>=', 'on-or-after': '>=' } as const;
+const COMPARE = {
+  is: '=',
+  'is-not': '=',
+  'less-than': '<',
+  before: '<',
+  'at-most': '<=',
+  'on-or-before': '<=',
+  'more-than': '>',
+  after: '>',
+  'at-least': '>=',
+  'on-or-after': '>=',
+} as const;
 
 function compare(column: Column, op: Condition['op'], value: string | number): Test {
-  return { kind: 'compare', column, op: COMPARE[op as keyof typeof COMPARE], value, negated: op === 'is-not' };
+  return {
+    kind: 'compare',
+    column,
+    op: COMPARE[op as keyof typeof COMPARE],
+    value,
+    negated: op === 'is-not',
+  };
 }
 
 /** A date-time compared with a day is compared by its own calendar day in the zone. */
@@ -69,7 +123,9 @@ function byDay(column: Column, op: Condition['op'], day: string, zone: string): 
 
 function members({ column, op }: Condition, keys: string[], subjects: SubjectTree): Test {
   const { kind, set } = column.field!;
-  const expanded = keys.map((key) => (kind === 'category' ? subjects.keysWithin(set ?? '', key) : [key]));
+  const expanded = keys.map((key) =>
+    kind === 'category' ? subjects.keysWithin(set ?? '', key) : [key],
+  );
   const how = op === 'all-of' ? 'all' : op === 'none-of' || op === 'is-not' ? 'none' : 'any';
   return { kind: 'members', column, op: how, keys: expanded };
 }

@@ -21,11 +21,17 @@ export function headHtml(meta: PageMeta): string {
   if (!meta.index || !meta.follow) out += tag('name', 'robots', robots(meta));
   out += tag('property', 'og:title', meta.title);
   if (meta.description !== null) out += tag('property', 'og:description', meta.description);
-  out += tag('property', 'og:type', meta.shareType) + tag('property', 'og:site_name', meta.siteName) + tag('property', 'og:locale', meta.language.replace('-', '_'));
+  out +=
+    tag('property', 'og:type', meta.shareType) +
+    tag('property', 'og:site_name', meta.siteName) +
+    tag('property', 'og:locale', meta.language.replace('-', '_'));
   if (meta.canonical !== null) out += tag('property', 'og:url', meta.canonical);
   if (meta.picture) {
     const { url, alt, width, height } = meta.picture;
-    out += tag('property', 'og:image', url) + tag('property', 'og:image:width', String(width)) + tag('property', 'og:image:height', String(height));
+    out +=
+      tag('property', 'og:image', url) +
+      tag('property', 'og:image:width', String(width)) +
+      tag('property', 'og:image:height', String(height));
     if (alt !== '') out += tag('property', 'og:image:alt', alt);
   }
   return out;

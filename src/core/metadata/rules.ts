@@ -27,26 +27,56 @@ export interface SeoBook {
 }
 
 /** Compiles the SEO rules: the type's over the site's defaults over the built-in ones. */
-export function compileSeo(design: Design, environments: Environments): { seo: SeoBook; issues: Issue[] } {
+export function compileSeo(
+  design: Design,
+  environments: Environments,
+): { seo: SeoBook; issues: Issue[] } {
   const issues: Issue[] = [];
-  const types = new Map(design.types.map((t) => [t.key, typeSeo(t, design.site.seo, environments.ofType(t), issues)]));
-  const listings = new Map(design.listings.map((l) => [l.key, listingSeo(l, design.site.seo, environments.ofListing(), issues)]));
+  const types = new Map(
+    design.types.map((t) => [t.key, typeSeo(t, design.site.seo, environments.ofType(t), issues)]),
+  );
+  const listings = new Map(
+    design.listings.map((l) => [
+      l.key,
+      listingSeo(l, design.site.seo, environments.ofListing(), issues),
+    ]),
+  );
   return { seo: { types, listings }, issues };
 }
 
-function typeSeo(type: ContentType, site: SeoRules, env: Environment, issues: Issue[]): CompiledSeo {
+function typeSeo(
+  type: ContentType,
+  site: SeoRules,
+  env: Environment,
+  issues: Issue[],
+): CompiledSeo {
   const rich = type.fields.find((f) => f.kind === 'richtext');
   const path = `types/${type.key}/seo`;
-  const picture = type.fields.find((f) => f.kind === 'media' && (type.seo.picture === undefined || f.key === type.seo.picture));
+  const picture = type.fields.find(
+    (f) => f.kind === 'media' && (type.seo.picture === undefined || f.key === type.seo.picture),
+  );
   if (type.seo.picture !== undefined && !picture) {
-    const near = nearest(type.seo.picture, type.fields.filter((f) => f.kind === 'media').map((f) => f.key));
-    issues.push({ code: 'unknown-field', path: `${path}/picture`, message: `${type.label} has no picture field "${type.seo.picture}".`, fix: near ? `Did you mean "${near}"?` : 'Name a field of kind media.' });
+    const near = nearest(
+      type.seo.picture,
+      type.fields.filter((f) => f.kind === 'media').map((f) => f.key),
+    );
+    issues.push({
+      code: 'unknown-field',
+      path: `${path}/picture`,
+      message: `${type.label} has no picture field "${type.seo.picture}".`,
+      fix: near ? `Did you mean "${near}"?` : 'Name a field of kind media.',
+    });
   }
   const compile = compiler(env, issues);
   const summary = type.summary === undefined ? [] : [builtIn(type, type.summary)];
   return finish(
     {
-      title: [...compile(type.seo.title, `${path}/title`), ...compile(site.title, 'site/seo/title'), ...compile(`{${type.naming}}`, `types/${type.key}/naming`), ...compile(rich && `{firstHeading(${rich.key})}`, path)],
+      title: [
+        ...compile(type.seo.title, `${path}/title`),
+        ...compile(site.title, 'site/seo/title'),
+        ...compile(`{${type.naming}}`, `types/${type.key}/naming`),
+        ...compile(rich && `{firstHeading(${rich.key})}`, path),
+      ],
       description: [
         ...compile(type.seo.description, `${path}/description`),
         ...compile(site.description, 'site/seo/description'),
@@ -61,17 +91,38 @@ function typeSeo(type: ContentType, site: SeoRules, env: Environment, issues: Is
 }
 
 function builtIn(type: ContentType, key: string): string {
-  return type.fields.find((f) => f.key === key)?.kind === 'richtext' ? `{limit(firstParagraph(${key}), 155)}` : `{${key}}`;
+  return type.fields.find((f) => f.key === key)?.kind === 'richtext'
+    ? `{limit(firstParagraph(${key}), 155)}`
+    : `{${key}}`;
 }
 
-function listingSeo(listing: Listing, site: SeoRules, env: Environment, issues: Issue[]): CompiledSeo {
+function listingSeo(
+  listing: Listing,
+  site: SeoRules,
+  env: Environment,
+  issues: Issue[],
+): CompiledSeo {
   const path = `listings/${listing.key}/seo`;
   const compile = compiler(env, issues);
-  const title = [...compile(listing.seo.title, `${path}/title`), ...compile(`{"${listing.label.replace(/["\\]/g, (c) => `\\${c}`)}"}`, path)];
-  return finish({ title, description: compile(listing.seo.description, `${path}/description`), canonical: null, picture: null }, { ...site, ...listing.seo });
+  const title = [
+    ...compile(listing.seo.title, `${path}/title`),
+    ...compile(`{"${listing.label.replace(/["\\]/g, (c) => `\\${c}`)}"}`, path),
+  ];
+  return finish(
+    {
+      title,
+      description: compile(listing.seo.description, `${path}/description`),
+      canonical: null,
+      picture: null,
+    },
+    { ...site, ...listing.seo },
+  );
 }
 
-function compiler(env: Environment, issues: Issue[]): (source: string | undefined, path: string) => CompiledPattern[] {
+function compiler(
+  env: Environment,
+  issues: Issue[],
+): (source: string | undefined, path: string) => CompiledPattern[] {
   return (source, path) => {
     if (source === undefined) return [];
     const compiled = compilePattern(source, env, 'metadata');
@@ -80,8 +131,24 @@ function compiler(env: Environment, issues: Issue[]): (source: string | undefine
   };
 }
 
-function finish(parts: Pick<CompiledSeo, 'title' | 'description' | 'canonical' | 'picture'>, rules: SeoRules): CompiledSeo {
-  const patterns = [...parts.title, ...parts.description, ...(parts.canonical ? [parts.canonical] : [])];
-  const needs = patterns.flatMap((p) => p.chains).flatMap((c) => (c.root === '' && c.references > 0 ? [c.fields.slice(0, c.references)] : []));
-  return { ...parts, needs, index: rules.index ?? true, follow: rules.follow ?? true, sitemap: rules.sitemap ?? true, shareType: rules.shareType ?? 'website' };
+function finish(
+  parts: Pick<CompiledSeo, 'title' | 'description' | 'canonical' | 'picture'>,
+  rules: SeoRules,
+): CompiledSeo {
+  const patterns = [
+    ...parts.title,
+    ...parts.description,
+    ...(parts.canonical ? [parts.canonical] : []),
+  ];
+  const needs = patterns
+    .flatMap((p) => p.chains)
+    .flatMap((c) => (c.root === '' && c.references > 0 ? [c.fields.slice(0, c.references)] : []));
+  return {
+    ...parts,
+    needs,
+    index: rules.index ?? true,
+    follow: rules.follow ?? true,
+    sitemap: rules.sitemap ?? true,
+    shareType: rules.shareType ?? 'website',
+  };
 }

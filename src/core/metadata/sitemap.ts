@@ -21,7 +21,10 @@ export function sitemapXml(siteUrl: string, pages: readonly SitemapPage[]): stri
 
 /** The index over several sitemaps. */
 export function sitemapIndexXml(siteUrl: string, count: number): string {
-  const maps = Array.from({ length: count }, (_, i) => `<sitemap><loc>${escapeHtml(siteUrl)}/sitemap-${i + 1}.xml</loc></sitemap>`);
+  const maps = Array.from(
+    { length: count },
+    (_, i) => `<sitemap><loc>${escapeHtml(siteUrl)}/sitemap-${i + 1}.xml</loc></sitemap>`,
+  );
   return `<?xml version="1.0" encoding="UTF-8"?>\n<sitemapindex xmlns="http://www.sitemaps.org/schemas/sitemap/0.9">\n${maps.join('\n')}\n</sitemapindex>\n`;
 }
 

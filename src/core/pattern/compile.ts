@@ -5,7 +5,14 @@ import { printExpression } from './print.ts';
 import { readPattern } from './read.ts';
 import { toText } from './to-text.ts';
 import type { Part, PatternTree } from './tree.ts';
-import { type Context, type Environment, type Scope, type ValueType, isBlank, one } from './types.ts';
+import {
+  type Context,
+  type Environment,
+  type Scope,
+  type ValueType,
+  isBlank,
+  one,
+} from './types.ts';
 
 const MAX_RESULT = 64 * 1024;
 /** Values one evaluation may read. */
@@ -47,7 +54,11 @@ interface CompiledPart {
 }
 
 /** Reads, checks and compiles a pattern; `pattern` is null where anything is wrong. */
-export function compilePattern(source: string, env: Environment, context: Context): { pattern: CompiledPattern | null; issues: Issue[] } {
+export function compilePattern(
+  source: string,
+  env: Environment,
+  context: Context,
+): { pattern: CompiledPattern | null; issues: Issue[] } {
   const { tree, issues } = readPattern(source);
   const compiler = new PatternCompiler(env, context, issues, issues.length === 0);
   const pattern = compiler.pattern(tree);
@@ -72,7 +83,10 @@ class PatternCompiler {
   }
 
   pattern(tree: PatternTree): CompiledPattern {
-    const single = tree.parts.length === 1 && tree.parts[0]!.kind === 'expression' ? tree.parts[0]!.expression : null;
+    const single =
+      tree.parts.length === 1 && tree.parts[0]!.kind === 'expression'
+        ? tree.parts[0]!.expression
+        : null;
     const parts = tree.parts.map((part) => this.part(part)).filter((part) => part !== null);
     const joined = concatenate(parts);
     const folds = this.context === 'metadata';
@@ -82,7 +96,10 @@ class PatternCompiler {
       return result !== null && result.length > MAX_RESULT ? cap(result, scope) : result;
     };
     const text = folds ? folded(whole) : whole;
-    const read = single && this.context === 'value' && this.issues.length === 0 ? this.expressions.compile(single) : null;
+    const read =
+      single && this.context === 'value' && this.issues.length === 0
+        ? this.expressions.compile(single)
+        : null;
     return {
       source: tree.source,
       text: parts.length === 1 && !folds ? (parts[0]!.ownText?.(this.escape, text) ?? text) : text,
@@ -117,13 +134,23 @@ class PatternCompiler {
   private literal(part: Extract<Part, { kind: 'text' }>): CompiledPart {
     if (this.context === 'address' && this.wellRead) this.checkAddressText(part);
     const text = this.escape(part.text);
-    return { kind: 'literal', literal: text, text: () => text, trace: (_, out) => out.push({ kind: 'literal', text: part.text, range: part.range }) };
+    return {
+      kind: 'literal',
+      literal: text,
+      text: () => text,
+      trace: (_, out) => out.push({ kind: 'literal', text: part.text, range: part.range }),
+    };
   }
 
   private checkAddressText({ text, range }: { text: string; range: TextRange }): void {
     const odd = /[^a-z0-9._~/-]/u.exec(text)?.[0];
     if (odd === undefined) return;
-    this.issues.push({ code: 'address-text', range, message: `An address is made of small letters, digits, "-", ".", "_", "~" and "/"; here stands "${odd}".`, fix: 'Replace it by a hyphen.' });
+    this.issues.push({
+      code: 'address-text',
+      range,
+      message: `An address is made of small letters, digits, "-", ".", "_", "~" and "/"; here stands "${odd}".`,
+      fix: 'Replace it by a hyphen.',
+    });
   }
 
   private value(part: Extract<Part, { kind: 'expression' }>): CompiledPart | null {
@@ -144,7 +171,13 @@ class PatternCompiler {
       literal: '',
       text: compiled.ownText?.(escape, escaped) ?? escaped,
       ownText: compiled.ownText,
-      trace: (scope, out) => out.push({ kind, text: plain(compiled.read(scope), scope) ?? '', range: part.range, expression }),
+      trace: (scope, out) =>
+        out.push({
+          kind,
+          text: plain(compiled.read(scope), scope) ?? '',
+          range: part.range,
+          expression,
+        }),
     };
   }
 }
@@ -161,7 +194,8 @@ function concatenate(parts: CompiledPart[]): Text {
   const [first, second] = parts;
   if (parts.length === 1 && first!.kind !== 'literal') return first!.text;
   const always = parts.some((part) => part.kind === 'literal' && hasText(part.literal));
-  if (parts.length === 2 && !always && first!.kind !== 'literal' && second!.kind !== 'literal') return pair(first!.text, second!.text);
+  if (parts.length === 2 && !always && first!.kind !== 'literal' && second!.kind !== 'literal')
+    return pair(first!.text, second!.text);
   return (scope) => {
     let out = '';
     let some = always;
@@ -205,7 +239,9 @@ function group(parts: CompiledPart[]): Text {
 /** One value with literals before and after it: the most common group. */
 function around(parts: CompiledPart[], value: CompiledPart): Text {
   const at = parts.indexOf(value);
-  const [before, after] = [parts.slice(0, at), parts.slice(at + 1)].map((side) => side.map((part) => part.literal).join('')) as [string, string];
+  const [before, after] = [parts.slice(0, at), parts.slice(at + 1)].map((side) =>
+    side.map((part) => part.literal).join(''),
+  ) as [string, string];
   const { text } = value;
   if (after === '') {
     return (scope) => {
@@ -220,6 +256,10 @@ function around(parts: CompiledPart[], value: CompiledPart): Text {
 }
 
 function cap(text: string, scope: Scope): string {
-  scope.issues.push({ code: 'result-too-long', message: 'The result is longer than 64 kB and was cut.', fix: 'Use limit(…) in the pattern.' });
+  scope.issues.push({
+    code: 'result-too-long',
+    message: 'The result is longer than 64 kB and was cut.',
+    fix: 'Use limit(…) in the pattern.',
+  });
   return text.slice(0, MAX_RESULT);
 }

@@ -12,7 +12,15 @@ const formatters = new Map<string, Intl.DateTimeFormat>();
 function formatter(language: string, options: Intl.DateTimeFormatOptions): Intl.DateTimeFormat {
   const key = language + JSON.stringify(options);
   let found = formatters.get(key);
-  if (!found) formatters.set(key, (found = new Intl.DateTimeFormat(language, { calendar: 'gregory', numberingSystem: 'latn', ...options })));
+  if (!found)
+    formatters.set(
+      key,
+      (found = new Intl.DateTimeFormat(language, {
+        calendar: 'gregory',
+        numberingSystem: 'latn',
+        ...options,
+      })),
+    );
   return found;
 }
 
@@ -22,9 +30,19 @@ export function isDateStyle(style: string): style is DateStyle {
 }
 
 /** A date, or a date-time with its time, in one of the language's styles (Unicode CLDR). */
-export function formatStyled(value: DateValue, style: DateStyle, language: string, zone: string): string {
-  if (typeof value === 'number') return formatter(language, { dateStyle: style, timeStyle: 'short', timeZone: zone }).format(value);
-  return formatter(language, { dateStyle: style, timeZone: 'UTC' }).format(Date.parse(`${value}T00:00:00Z`));
+export function formatStyled(
+  value: DateValue,
+  style: DateStyle,
+  language: string,
+  zone: string,
+): string {
+  if (typeof value === 'number')
+    return formatter(language, { dateStyle: style, timeStyle: 'short', timeZone: zone }).format(
+      value,
+    );
+  return formatter(language, { dateStyle: style, timeZone: 'UTC' }).format(
+    Date.parse(`${value}T00:00:00Z`),
+  );
 }
 
 const TOKEN = /'(?:''|[^'])*'|([A-Za-z])\1*|[^A-Za-z']+/g;
@@ -33,21 +51,30 @@ const NAMED = /^(M{3,5}|L{3,5}|E{1,5}|a)$/;
 
 /** Why a TR35 pattern cannot be used, in words; null where it can. Addresses take numeric fields only. */
 export function checkDatePattern(pattern: string, numericOnly: boolean): string | null {
-  if ((pattern.match(/'/g)?.length ?? 0) % 2 !== 0) return 'A quote in this date pattern is never closed.';
+  if ((pattern.match(/'/g)?.length ?? 0) % 2 !== 0)
+    return 'A quote in this date pattern is never closed.';
   for (const [token, letter] of pattern.matchAll(TOKEN)) {
     if (!letter) continue;
     if (NUMERIC.test(token)) continue;
-    if (!NAMED.test(token)) return `"${token}" is not a date field; use y, M, d, E, H, h, m, s or a (Unicode TR35).`;
-    if (numericOnly) return `"${token}" would write a name, and an address takes numeric dates only.`;
+    if (!NAMED.test(token))
+      return `"${token}" is not a date field; use y, M, d, E, H, h, m, s or a (Unicode TR35).`;
+    if (numericOnly)
+      return `"${token}" would write a name, and an address takes numeric dates only.`;
   }
   return null;
 }
 
 /** A date or date-time by a Unicode TR35 pattern. */
-export function formatPattern(value: DateValue, pattern: string, language: string, zone: string): string {
+export function formatPattern(
+  value: DateValue,
+  pattern: string,
+  language: string,
+  zone: string,
+): string {
   const parts = dateParts(value, zone);
   return pattern.replace(TOKEN, (token, letter: string | undefined) => {
-    if (token.startsWith("'")) return token === "''" ? "'" : token.slice(1, -1).replaceAll("''", "'");
+    if (token.startsWith("'"))
+      return token === "''" ? "'" : token.slice(1, -1).replaceAll("''", "'");
     return letter ? field(token, parts, language) : token;
   });
 }
@@ -59,11 +86,23 @@ function field(token: string, p: LocalTime, language: string): string {
       return token.length === 2 ? String(p.year % 100).padStart(2, '0') : pad(p.year);
     case 'M':
     case 'L':
-      return token.length <= 2 ? pad(p.month) : name({ month: width(token.length - 3) }, Date.UTC(2001, p.month - 1, 1), language, 'month');
+      return token.length <= 2
+        ? pad(p.month)
+        : name(
+            { month: width(token.length - 3) },
+            Date.UTC(2001, p.month - 1, 1),
+            language,
+            'month',
+          );
     case 'd':
       return pad(p.day);
     case 'E':
-      return name({ weekday: width(Math.max(0, token.length - 3)) }, Date.UTC(2001, 0, p.weekday), language, 'weekday');
+      return name(
+        { weekday: width(Math.max(0, token.length - 3)) },
+        Date.UTC(2001, 0, p.weekday),
+        language,
+        'weekday',
+      );
     case 'H':
       return pad(p.hour);
     case 'h':
@@ -73,7 +112,12 @@ function field(token: string, p: LocalTime, language: string): string {
     case 's':
       return pad(p.second);
     default:
-      return name({ hour: 'numeric', hour12: true }, Date.UTC(2001, 0, 1, p.hour), language, 'dayPeriod');
+      return name(
+        { hour: 'numeric', hour12: true },
+        Date.UTC(2001, 0, 1, p.hour),
+        language,
+        'dayPeriod',
+      );
   }
 }
 
@@ -82,7 +126,12 @@ function width(n: number): 'short' | 'long' | 'narrow' {
 }
 
 // 2001 started on a Monday, so day n of January is weekday n. Months are taken from a whole date, as languages inflect them there.
-function name(options: Intl.DateTimeFormatOptions, at: number, language: string, part: string): string {
+function name(
+  options: Intl.DateTimeFormatOptions,
+  at: number,
+  language: string,
+  part: string,
+): string {
   const whole = options.month ? { day: 'numeric' as const, ...options } : options;
   const parts = formatter(language, { ...whole, timeZone: 'UTC' }).formatToParts(at);
   return parts.find(({ type }) => type === part)?.value ?? '';

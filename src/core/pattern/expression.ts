@@ -4,7 +4,15 @@ import { FUNCTIONS } from './functions/index.ts';
 import type { Parameter, PatternFunction } from './functions/definition.ts';
 import { toText } from './to-text.ts';
 import type { Expression } from './tree.ts';
-import { type Environment, type Member, type Scope, type ValueType, isBlank, one, typeInWords } from './types.ts';
+import {
+  type Environment,
+  type Member,
+  type Scope,
+  type ValueType,
+  isBlank,
+  one,
+  typeInWords,
+} from './types.ts';
 
 const MAX_HOPS = 16;
 
@@ -51,19 +59,48 @@ export class ExpressionCompiler {
   }
 
   private path(e: Extract<Expression, { kind: 'path' }>): CompiledExpression | null {
-    const [head, ...rest] = e.names as [{ name: string; range: TextRange }, ...{ name: string; range: TextRange }[]];
-    if (e.names.length > MAX_HOPS) return this.fail('too-many-hops', e.range, `A path has at most ${MAX_HOPS} names.`, 'Shorten the path.');
+    const [head, ...rest] = e.names as [
+      { name: string; range: TextRange },
+      ...{ name: string; range: TextRange }[],
+    ];
+    if (e.names.length > MAX_HOPS)
+      return this.fail(
+        'too-many-hops',
+        e.range,
+        `A path has at most ${MAX_HOPS} names.`,
+        'Shorten the path.',
+      );
     const root = this.env.roots.get(head.name);
     const member = root ?? this.env.own?.member(head.name);
-    if (!member) return this.unknownName(head, [...(this.env.own?.memberNames() ?? []), ...this.env.roots.keys()], this.env.own?.name ?? 'this place');
+    if (!member)
+      return this.unknownName(
+        head,
+        [...(this.env.own?.memberNames() ?? []), ...this.env.roots.keys()],
+        this.env.own?.name ?? 'this place',
+      );
     if (!this.allowed(member, head)) return null;
     let type = member.type();
-    let read = root && root.field === undefined ? rootReader(head.name) : (scope: Scope): unknown => member.read(scope.own, scope);
-    const chain: FieldChain = { root: root && root.field === undefined ? head.name : '', fields: member.field === undefined ? [] : [member.field], references: member.reference ? 1 : 0, readsPath: false };
+    let read =
+      root && root.field === undefined
+        ? rootReader(head.name)
+        : (scope: Scope): unknown => member.read(scope.own, scope);
+    const chain: FieldChain = {
+      root: root && root.field === undefined ? head.name : '',
+      fields: member.field === undefined ? [] : [member.field],
+      references: member.reference ? 1 : 0,
+      readsPath: false,
+    };
     for (const { name, range } of rest) {
-      if (type.kind !== 'object') return this.fail('no-members', range, `"${name}" is asked of ${typeInWords(type)}, which has no parts.`, 'End the path one name earlier.');
+      if (type.kind !== 'object')
+        return this.fail(
+          'no-members',
+          range,
+          `"${name}" is asked of ${typeInWords(type)}, which has no parts.`,
+          'End the path one name earlier.',
+        );
       const next = type.object!.member(name);
-      if (!next) return this.unknownName({ name, range }, type.object!.memberNames(), type.object!.name);
+      if (!next)
+        return this.unknownName({ name, range }, type.object!.memberNames(), type.object!.name);
       if (!this.allowed(next, { name, range })) return null;
       read = step(read, type.many, next);
       if (next.field !== undefined) chain.fields.push(next.field);
@@ -72,15 +109,30 @@ export class ExpressionCompiler {
       type = { ...inner, many: inner.many || type.many };
     }
     if (type.kind === 'object' && type.object!.naming === undefined) {
-      return this.fail('not-a-value', e.range, `"${e.names.map((n) => n.name).join('.')}" is ${type.object!.name}, not a value.`, `Add one of its parts: ${type.object!.memberNames().slice(0, 6).join(', ')}.`);
+      return this.fail(
+        'not-a-value',
+        e.range,
+        `"${e.names.map((n) => n.name).join('.')}" is ${type.object!.name}, not a value.`,
+        `Add one of its parts: ${type.object!.memberNames().slice(0, 6).join(', ')}.`,
+      );
     }
     chain.readsPath = type.kind === 'path';
-    return { type, read, chains: [chain], ...(rest.length === 0 && !root ? { ownText: member.ownText } : {}) };
+    return {
+      type,
+      read,
+      chains: [chain],
+      ...(rest.length === 0 && !root ? { ownText: member.ownText } : {}),
+    };
   }
 
   private allowed(member: Member, at: { name: string; range: TextRange }): boolean {
     if (!this.inAddress || member.notInAddress === undefined) return true;
-    this.fail('not-in-address', at.range, `An address may not read "${at.name}": ${member.notInAddress}.`, 'Use another field.');
+    this.fail(
+      'not-in-address',
+      at.range,
+      `An address may not read "${at.name}": ${member.notInAddress}.`,
+      'Use another field.',
+    );
     return false;
   }
 
@@ -88,35 +140,73 @@ export class ExpressionCompiler {
     const fn = FUNCTIONS.get(e.name);
     if (!fn) {
       const near = nearest(e.name, FUNCTIONS.keys());
-      return this.fail('unknown-function', e.nameRange, `There is no function "${e.name}".`, near ? `Did you mean "${near}"?` : `Functions: ${[...FUNCTIONS.keys()].join(', ')}.`, near);
+      return this.fail(
+        'unknown-function',
+        e.nameRange,
+        `There is no function "${e.name}".`,
+        near ? `Did you mean "${near}"?` : `Functions: ${[...FUNCTIONS.keys()].join(', ')}.`,
+        near,
+      );
     }
     const least = fn.parameters.filter((p) => !p.optional).length;
     if (e.args.length < least || e.args.length > fn.parameters.length) {
-      const wanted = least === fn.parameters.length ? String(least) : `${least} to ${fn.parameters.length}`;
-      return this.fail('argument-count', e.range, `"${fn.name}" takes ${wanted} argument${wanted === '1' ? '' : 's'}; here are ${e.args.length}.`, `Write ${signature(fn)}.`);
+      const wanted =
+        least === fn.parameters.length ? String(least) : `${least} to ${fn.parameters.length}`;
+      return this.fail(
+        'argument-count',
+        e.range,
+        `"${fn.name}" takes ${wanted} argument${wanted === '1' ? '' : 's'}; here are ${e.args.length}.`,
+        `Write ${signature(fn)}.`,
+      );
     }
     const args = e.args.map((arg) => this.compile(arg));
-    const fits = e.args.map((arg, i) => args[i] !== null && this.fits(fn, fn.parameters[i]!, arg, args[i]!.type));
+    const fits = e.args.map(
+      (arg, i) => args[i] !== null && this.fits(fn, fn.parameters[i]!, arg, args[i]!.type),
+    );
     if (!fits.every(Boolean)) return null;
     const compiled = args as CompiledExpression[];
     const types = compiled.map((arg) => arg.type);
-    const chains = compiled.flatMap((arg) => arg.chains).map((chain) => (fn.readsPath ? { ...chain, readsPath: true } : chain));
+    const chains = compiled
+      .flatMap((arg) => arg.chains)
+      .map((chain) => (fn.readsPath ? { ...chain, readsPath: true } : chain));
     return { type: fn.returns(types), read: caller(fn, compiled, types), chains };
   }
 
-  private fits(fn: PatternFunction, parameter: Parameter, arg: Expression, type: ValueType): boolean {
+  private fits(
+    fn: PatternFunction,
+    parameter: Parameter,
+    arg: Expression,
+    type: ValueType,
+  ): boolean {
     if (type.many && parameter.takes === 'one') {
-      this.fail('many-valued', arg.range, `"${fn.name}" takes one value, and this gives ${typeInWords(type)}.`, 'Take one of them with first(…) or last(…), or make a text of them with join(…).');
+      this.fail(
+        'many-valued',
+        arg.range,
+        `"${fn.name}" takes one value, and this gives ${typeInWords(type)}.`,
+        'Take one of them with first(…) or last(…), or make a text of them with join(…).',
+      );
       return false;
     }
     if (parameter.kinds !== 'any' && !parameter.kinds.includes(type.kind)) {
-      const wanted = parameter.kinds.filter((k) => k !== 'path' && k !== 'object').map((kind) => typeInWords({ kind, many: false }));
-      this.fail('argument-kind', arg.range, `"${fn.name}" wants ${wanted.join(' or ') || 'an entry'} for "${parameter.name}", and this is ${typeInWords(type)}.`, `Write ${signature(fn)}.`);
+      const wanted = parameter.kinds
+        .filter((k) => k !== 'path' && k !== 'object')
+        .map((kind) => typeInWords({ kind, many: false }));
+      this.fail(
+        'argument-kind',
+        arg.range,
+        `"${fn.name}" wants ${wanted.join(' or ') || 'an entry'} for "${parameter.name}", and this is ${typeInWords(type)}.`,
+        `Write ${signature(fn)}.`,
+      );
       return false;
     }
     if (!parameter.literal) return true;
     if (arg.kind !== 'string' && arg.kind !== 'number') {
-      this.fail('argument-literal', arg.range, `"${fn.name}" wants its "${parameter.name}" written out, so that it can be checked now.`, 'Write it in double quotes.');
+      this.fail(
+        'argument-literal',
+        arg.range,
+        `"${fn.name}" wants its "${parameter.name}" written out, so that it can be checked now.`,
+        'Write it in double quotes.',
+      );
       return false;
     }
     const wrong = parameter.literal(arg.value, this.inAddress);
@@ -129,7 +219,11 @@ export class ExpressionCompiler {
     const right = this.compile(e.right);
     if (!left || !right) return null;
     const chains = [...left.chains, ...right.chains];
-    if (left.type.kind === right.type.kind && left.type.kind !== 'object' && left.type.kind !== 'choice') {
+    if (
+      left.type.kind === right.type.kind &&
+      left.type.kind !== 'object' &&
+      left.type.kind !== 'choice'
+    ) {
       const type = { ...left.type, many: left.type.many || right.type.many };
       const orRight = (scope: Scope): unknown => {
         const value = left.read(scope);
@@ -138,16 +232,42 @@ export class ExpressionCompiler {
       return { type, read: orRight, chains };
     }
     const [a, b] = [toText(left.type), toText(right.type)];
-    return { type: one('text'), read: (scope) => a(left.read(scope), scope) ?? b(right.read(scope), scope), chains };
+    return {
+      type: one('text'),
+      read: (scope) => a(left.read(scope), scope) ?? b(right.read(scope), scope),
+      chains,
+    };
   }
 
-  private unknownName({ name, range }: { name: string; range: TextRange }, known: string[], owner: string): null {
+  private unknownName(
+    { name, range }: { name: string; range: TextRange },
+    known: string[],
+    owner: string,
+  ): null {
     const near = nearest(name, known);
-    return this.fail('unknown-name', range, `${owner[0]!.toUpperCase()}${owner.slice(1)} has no "${name}".`, near ? `Did you mean "${near}"?` : `It has: ${known.slice(0, 12).join(', ')}.`, near);
+    return this.fail(
+      'unknown-name',
+      range,
+      `${owner[0]!.toUpperCase()}${owner.slice(1)} has no "${name}".`,
+      near ? `Did you mean "${near}"?` : `It has: ${known.slice(0, 12).join(', ')}.`,
+      near,
+    );
   }
 
-  private fail(code: string, range: TextRange, message: string, fix: string, replacement?: string): null {
-    this.issues.push({ code, range, message, fix, ...(replacement === undefined ? {} : { replacement }) });
+  private fail(
+    code: string,
+    range: TextRange,
+    message: string,
+    fix: string,
+    replacement?: string,
+  ): null {
+    this.issues.push({
+      code,
+      range,
+      message,
+      fix,
+      ...(replacement === undefined ? {} : { replacement }),
+    });
     return null;
   }
 }
@@ -165,15 +285,26 @@ function spend(scope: Scope): boolean {
     scope.steps--;
     return true;
   }
-  if (!scope.issues.some((issue) => issue.code === 'too-many-steps')) scope.issues.push({ code: 'too-many-steps', message: 'This pattern reads too many values for one page.', fix: 'Follow fewer lists in it.' });
+  if (!scope.issues.some((issue) => issue.code === 'too-many-steps'))
+    scope.issues.push({
+      code: 'too-many-steps',
+      message: 'This pattern reads too many values for one page.',
+      fix: 'Follow fewer lists in it.',
+    });
   return false;
 }
 
-function step(read: (scope: Scope) => unknown, many: boolean, member: Member): (scope: Scope) => unknown {
+function step(
+  read: (scope: Scope) => unknown,
+  many: boolean,
+  member: Member,
+): (scope: Scope) => unknown {
   if (!many) {
     return (scope) => {
       const owner = read(scope);
-      return owner === null || owner === undefined || !spend(scope) ? null : member.read(owner, scope);
+      return owner === null || owner === undefined || !spend(scope)
+        ? null
+        : member.read(owner, scope);
     };
   }
   return (scope) => {
@@ -186,15 +317,21 @@ function step(read: (scope: Scope) => unknown, many: boolean, member: Member): (
   };
 }
 
-function caller(fn: PatternFunction, args: CompiledExpression[], types: ValueType[]): (scope: Scope) => unknown {
+function caller(
+  fn: PatternFunction,
+  args: CompiledExpression[],
+  types: ValueType[],
+): (scope: Scope) => unknown {
   return (scope) => {
     if (!spend(scope)) return null;
     const values: unknown[] = [];
     for (let i = 0; i < args.length; i++) {
       let value = args[i]!.read(scope);
       const parameter = fn.parameters[i]!;
-      if (parameter.takes === 'list') value = (Array.isArray(value) ? value : [value]).filter((v) => !isBlank(v));
-      const needed = i === 0 ? !fn.takesBlank : !(parameter.kinds !== 'any' && parameter.kinds.includes('text'));
+      if (parameter.takes === 'list')
+        value = (Array.isArray(value) ? value : [value]).filter((v) => !isBlank(v));
+      const needed =
+        i === 0 ? !fn.takesBlank : !(parameter.kinds !== 'any' && parameter.kinds.includes('text'));
       if (needed && isBlank(value)) return null;
       values.push(value);
     }

@@ -42,17 +42,38 @@ class ExpressionReader {
   whole(): Expression {
     const open = this.pos - 1;
     this.space();
-    if (this.peek() === '}') throw this.fault('empty-expression', open, this.pos + 1, 'There is nothing between these braces.', 'Name a field, or write "{{" for a brace as text.');
+    if (this.peek() === '}')
+      throw this.fault(
+        'empty-expression',
+        open,
+        this.pos + 1,
+        'There is nothing between these braces.',
+        'Name a field, or write "{{" for a brace as text.',
+      );
     const expression = this.coalesce();
     this.space();
-    if (this.pos >= this.source.length) throw this.fault('unclosed-expression', open, this.pos, 'This "{" is never closed.', 'Add "}", or write "{{" for a brace as text.');
+    if (this.pos >= this.source.length)
+      throw this.fault(
+        'unclosed-expression',
+        open,
+        this.pos,
+        'This "{" is never closed.',
+        'Add "}", or write "{{" for a brace as text.',
+      );
     if (this.peek() !== '}') throw this.unexpected('"}"');
     this.pos++;
     return expression;
   }
 
   private coalesce(): Expression {
-    if (++this.depth > MAX_NESTING) throw this.fault('too-deep', this.pos, this.pos + 1, `Expressions nest at most ${MAX_NESTING} deep.`, 'Make the pattern simpler.');
+    if (++this.depth > MAX_NESTING)
+      throw this.fault(
+        'too-deep',
+        this.pos,
+        this.pos + 1,
+        `Expressions nest at most ${MAX_NESTING} deep.`,
+        'Make the pattern simpler.',
+      );
     const left = this.primary();
     this.space();
     let result = left;
@@ -60,7 +81,12 @@ class ExpressionReader {
       this.pos += 2;
       this.space();
       const right = this.coalesce();
-      result = { kind: 'coalesce', left, right, range: { start: left.range.start, end: right.range.end } };
+      result = {
+        kind: 'coalesce',
+        left,
+        right,
+        range: { start: left.range.start, end: right.range.end },
+      };
     }
     this.depth--;
     return result;
@@ -71,9 +97,11 @@ class ExpressionReader {
     const start = this.pos;
     if (this.peek() === '"') return this.string();
     const number = this.match(NUMBER);
-    if (number !== null) return { kind: 'number', value: Number(number) + 0, range: { start, end: this.pos } };
+    if (number !== null)
+      return { kind: 'number', value: Number(number) + 0, range: { start, end: this.pos } };
     const name = this.match(NAME);
-    if (name === null) throw this.unexpected('a field, a text in double quotes, a number or a function');
+    if (name === null)
+      throw this.unexpected('a field, a text in double quotes, a number or a function');
     const nameRange = { start, end: this.pos };
     this.space();
     if (this.peek() === '(') return this.call(name, nameRange);
@@ -104,7 +132,13 @@ class ExpressionReader {
       } else if (this.peek() !== ')') throw this.unexpected('"," or ")"');
     }
     this.pos++;
-    return { kind: 'call', name, nameRange, args, range: { start: nameRange.start, end: this.pos } };
+    return {
+      kind: 'call',
+      name,
+      nameRange,
+      args,
+      range: { start: nameRange.start, end: this.pos },
+    };
   }
 
   private string(): Expression {
@@ -114,7 +148,14 @@ class ExpressionReader {
       if (this.peek() === '\\' && /["\\]/.test(this.source[this.pos + 1] ?? '')) this.pos++;
       value += this.source[this.pos++];
     }
-    if (this.pos >= this.source.length) throw this.fault('unclosed-text', start, this.pos, 'This text in quotes is never closed.', 'Add a double quote.');
+    if (this.pos >= this.source.length)
+      throw this.fault(
+        'unclosed-text',
+        start,
+        this.pos,
+        'This text in quotes is never closed.',
+        'Add a double quote.',
+      );
     this.pos++;
     return { kind: 'string', value, range: { start, end: this.pos } };
   }
@@ -137,8 +178,21 @@ class ExpressionReader {
 
   private unexpected(wanted: string): Fault {
     const found = this.peek();
-    if (found === undefined) return this.fault('unclosed-expression', this.pos, this.pos, `The pattern ends where ${wanted} was expected.`, 'Complete the expression and close it with "}".');
-    return this.fault('unexpected-character', this.pos, this.pos + 1, `Found "${found}" where ${wanted} was expected.`, 'Texts stand in double quotes; functions are written name(argument, …).');
+    if (found === undefined)
+      return this.fault(
+        'unclosed-expression',
+        this.pos,
+        this.pos,
+        `The pattern ends where ${wanted} was expected.`,
+        'Complete the expression and close it with "}".',
+      );
+    return this.fault(
+      'unexpected-character',
+      this.pos,
+      this.pos + 1,
+      `Found "${found}" where ${wanted} was expected.`,
+      'Texts stand in double quotes; functions are written name(argument, …).',
+    );
   }
 
   private fault(code: string, start: number, end: number, message: string, fix: string): Fault {

@@ -38,7 +38,13 @@ class Reader {
     while (this.pos < this.source.length) this.step();
     while (this.frames.length > 1) {
       const { start } = this.frames.at(-1)!;
-      this.issue('unclosed-group', start, start + 1, 'This "[" is never closed.', 'Add "]", or write "[[" for a bracket as text.');
+      this.issue(
+        'unclosed-group',
+        start,
+        start + 1,
+        'This "[" is never closed.',
+        'Add "]", or write "[[" for a bracket as text.',
+      );
       this.closeGroup();
     }
     return { tree: { source: this.source, parts: this.frames[0]!.parts }, issues: this.issues };
@@ -51,7 +57,14 @@ class Reader {
     if (c === '{') return this.text(c, 2);
     if (c === '}' && doubled) return this.text(c, 2);
     if (c === '}') {
-      this.issue('lone-brace', this.pos, this.pos + 1, 'This "}" closes nothing.', 'Write "}}" for a brace as text.', '}}');
+      this.issue(
+        'lone-brace',
+        this.pos,
+        this.pos + 1,
+        'This "}" closes nothing.',
+        'Write "}}" for a brace as text.',
+        '}}',
+      );
       return this.text(c, 1);
     }
     if (this.brackets && c === '[') return doubled ? this.text(c, 2) : this.openGroup();
@@ -68,7 +81,14 @@ class Reader {
       this.pos++;
       return this.closeGroup();
     }
-    this.issue('lone-bracket', this.pos, this.pos + 1, 'This "]" closes nothing.', 'Write "]]" for a bracket as text.', ']]');
+    this.issue(
+      'lone-bracket',
+      this.pos,
+      this.pos + 1,
+      'This "]" closes nothing.',
+      'Write "]]" for a bracket as text.',
+      ']]',
+    );
     this.text(']', 1);
   }
 
@@ -83,7 +103,13 @@ class Reader {
     eachExpression(parts, () => expressions++);
     if (expressions === 0) {
       const message = 'This optional part has no expression, so nothing could ever leave it out.';
-      this.issue('group-without-expression', start, this.pos, message, 'Put an expression in it, or write "[[" and "]]" for brackets as text.');
+      this.issue(
+        'group-without-expression',
+        start,
+        this.pos,
+        message,
+        'Put an expression in it, or write "[[" and "]]" for brackets as text.',
+      );
     }
     this.frames.at(-1)!.parts.push({ kind: 'group', parts, range });
   }
@@ -95,7 +121,14 @@ class Reader {
     if (!this.lost) this.issues.push(...read.issues);
     if (read.issues.length > 0) this.lost = true;
     this.pos = read.end;
-    if (read.expression) this.frames.at(-1)!.parts.push({ kind: 'expression', expression: read.expression, range: { start, end: read.end } });
+    if (read.expression)
+      this.frames
+        .at(-1)!
+        .parts.push({
+          kind: 'expression',
+          expression: read.expression,
+          range: { start, end: read.end },
+        });
   }
 
   private text(c: string, length: number): void {
@@ -109,7 +142,21 @@ class Reader {
     this.pos = end;
   }
 
-  private issue(code: string, start: number, end: number, message: string, fix: string, replacement?: string): void {
-    if (!this.lost) this.issues.push({ code, range: { start, end }, message, fix, ...(replacement === undefined ? {} : { replacement }) });
+  private issue(
+    code: string,
+    start: number,
+    end: number,
+    message: string,
+    fix: string,
+    replacement?: string,
+  ): void {
+    if (!this.lost)
+      this.issues.push({
+        code,
+        range: { start, end },
+        message,
+        fix,
+        ...(replacement === undefined ? {} : { replacement }),
+      });
   }
 }

@@ -1,6 +1,16 @@
 import anyAscii from 'any-ascii';
 
-const EVERYWHERE: Record<string, string> = { ß: 'ss', ẞ: 'ss', æ: 'ae', œ: 'oe', ø: 'o', þ: 'th', ð: 'd', ł: 'l', đ: 'd' };
+const EVERYWHERE: Record<string, string> = {
+  ß: 'ss',
+  ẞ: 'ss',
+  æ: 'ae',
+  œ: 'oe',
+  ø: 'o',
+  þ: 'th',
+  ð: 'd',
+  ł: 'l',
+  đ: 'd',
+};
 const BY_LANGUAGE: Record<string, Record<string, string>> = { de: { ä: 'ae', ö: 'oe', ü: 'ue' } };
 
 /** Reduces text to `[a-z0-9-]`: no hyphen at either end, none doubled; '' where nothing is left. */

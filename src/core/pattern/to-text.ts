@@ -11,8 +11,14 @@ export function formatNumber(value: number, language: string, decimals?: number)
   const key = `${language}/${decimals ?? ''}`;
   let format = numberFormats.get(key);
   if (!format) {
-    const options = decimals === undefined ? { maximumFractionDigits: 15 } : { minimumFractionDigits: decimals, maximumFractionDigits: decimals };
-    numberFormats.set(key, (format = new Intl.NumberFormat(language, { numberingSystem: 'latn', ...options })));
+    const options =
+      decimals === undefined
+        ? { maximumFractionDigits: 15 }
+        : { minimumFractionDigits: decimals, maximumFractionDigits: decimals };
+    numberFormats.set(
+      key,
+      (format = new Intl.NumberFormat(language, { numberingSystem: 'latn', ...options })),
+    );
   }
   return format.format(value);
 }
@@ -26,7 +32,9 @@ export function toText(type: ValueType): ToText {
   const single = singleToText(type);
   if (!type.many) return (value, scope) => (isBlank(value) ? null : single(value, scope));
   return (value, scope) => {
-    const texts = (Array.isArray(value) ? value : [value]).flatMap((v) => (isBlank(v) ? [] : (single(v, scope) ?? [])));
+    const texts = (Array.isArray(value) ? value : [value]).flatMap((v) =>
+      isBlank(v) ? [] : (single(v, scope) ?? []),
+    );
     if (texts.length === 0) return null;
     return scope.address ? texts[0]! : texts.join(', ');
   };
@@ -35,13 +43,20 @@ export function toText(type: ValueType): ToText {
 function singleToText(type: ValueType): ToText {
   switch (type.kind) {
     case 'number':
-      return (v, scope) => (scope.address || type.plain ? String(v) : formatNumber(v as number, scope.language));
+      return (v, scope) =>
+        scope.address || type.plain ? String(v) : formatNumber(v as number, scope.language);
     case 'yesno':
       return (v, scope) => yesOrNo(scope.address ? '' : scope.language)[v ? 0 : 1];
     case 'date':
-      return (v, scope) => (scope.address ? String(v) : formatStyled(v as DateValue, 'medium', scope.language, scope.zone));
+      return (v, scope) =>
+        scope.address
+          ? String(v)
+          : formatStyled(v as DateValue, 'medium', scope.language, scope.zone);
     case 'datetime':
-      return (v, scope) => (scope.address ? calendarDay(v as number, scope.zone) : formatStyled(v as DateValue, 'medium', scope.language, scope.zone));
+      return (v, scope) =>
+        scope.address
+          ? calendarDay(v as number, scope.zone)
+          : formatStyled(v as DateValue, 'medium', scope.language, scope.zone);
     case 'richtext':
       return (v) => blankToNull(plainText(v));
     case 'choice':

@@ -1,7 +1,17 @@
 import type { Issue } from '../issue.ts';
 
 /** What a value is. `path` keeps its slashes in addresses; `object` has members of its own. */
-export type ValueKind = 'text' | 'number' | 'yesno' | 'date' | 'datetime' | 'richtext' | 'choice' | 'media' | 'path' | 'object';
+export type ValueKind =
+  | 'text'
+  | 'number'
+  | 'yesno'
+  | 'date'
+  | 'datetime'
+  | 'richtext'
+  | 'choice'
+  | 'media'
+  | 'path'
+  | 'object';
 
 /** The type of an expression. */
 export interface ValueType {
@@ -33,7 +43,12 @@ export interface Member {
    * A quick way to the member of the scope's own object as escaped text, null where blank; what is
    * out of the ordinary is left to `otherwise`, which gives the same.
    */
-  ownText?: ((escape: (text: string) => string, otherwise: (scope: Scope) => string | null) => (scope: Scope) => string | null) | undefined;
+  ownText?:
+    | ((
+        escape: (text: string) => string,
+        otherwise: (scope: Scope) => string | null,
+      ) => (scope: Scope) => string | null)
+    | undefined;
   /** Why an address may not read it, where it may not. */
   notInAddress?: string;
   /** The field behind the member, where there is one: for traces, data needs and renames. */

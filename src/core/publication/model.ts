@@ -28,4 +28,5 @@ export interface LiveInterval extends Interval {
 }
 
 /** The states an entry can be in as of an instant. */
-export type EntryState = 'not yet written' | 'draft' | 'scheduled' | 'live' | 'live with newer draft' | 'retired';
+export type EntryState =
+  'not yet written' | 'draft' | 'scheduled' | 'live' | 'live with newer draft' | 'retired';

@@ -13,7 +13,11 @@ export function publishedBy(plan: Plan, revisions: readonly Revision[]): Revisio
 }
 
 /** The live revision number after the plans of one instant, in written order; null for none. */
-export function applyPlans(live: number | null, plans: readonly Plan[], revisions: readonly Revision[]): number | null {
+export function applyPlans(
+  live: number | null,
+  plans: readonly Plan[],
+  revisions: readonly Revision[],
+): number | null {
   let result = live;
   for (const plan of plans) {
     if (plan.do === 'retire') result = null;
@@ -23,7 +27,11 @@ export function applyPlans(live: number | null, plans: readonly Plan[], revision
 }
 
 /** The first publication after an instant that will have a revision to publish. */
-export function nextPublication(plans: readonly Plan[], revisions: readonly Revision[], at: Instant): { plan: Plan; revision: Revision } | undefined {
+export function nextPublication(
+  plans: readonly Plan[],
+  revisions: readonly Revision[],
+  at: Instant,
+): { plan: Plan; revision: Revision } | undefined {
   for (const plan of plans) {
     if (plan.at <= at || plan.do !== 'publish') continue;
     const revision = publishedBy(plan, revisions);

@@ -8,14 +8,21 @@ export interface StateFacts {
 }
 
 /** An entry's state as of an instant, and the instant until which it certainly holds. */
-export function stateAt({ revisions, intervals }: StateFacts, at: Instant): { state: EntryState; until: Instant | null } {
+export function stateAt(
+  { revisions, intervals }: StateFacts,
+  at: Instant,
+): { state: EntryState; until: Instant | null } {
   let until: Instant | null = null;
   for (const interval of intervals) until = earlier(until, nextBound(interval, at));
   for (const { saved } of revisions) if (saved > at) until = earlier(until, saved);
   return { state: nameState(revisions, intervals, at), until };
 }
 
-function nameState(revisions: StateFacts['revisions'], intervals: StateFacts['intervals'], at: Instant): EntryState {
+function nameState(
+  revisions: StateFacts['revisions'],
+  intervals: StateFacts['intervals'],
+  at: Instant,
+): EntryState {
   const newest = revisions.reduce((n, r) => (r.saved <= at && r.number > n ? r.number : n), 0);
   if (newest === 0) return 'not yet written';
   const live = intervals.find((interval) => covers(interval, at));

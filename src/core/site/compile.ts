@@ -39,7 +39,12 @@ export function compileSite(design: Design): { site: CompiledSite; issues: Issue
   const listings = new Map<string, ListingPlan>();
   for (const listing of design.listings) {
     const planned = planListing(listing, design);
-    issues.push(...planned.issues.map((issue) => ({ ...issue, path: `listings/${listing.key}/${issue.path}` })));
+    issues.push(
+      ...planned.issues.map((issue) => ({
+        ...issue,
+        path: `listings/${listing.key}/${issue.path}`,
+      })),
+    );
     if (planned.plan) listings.set(listing.key, planned.plan);
   }
   const css = design.css.trim() === '' ? DEFAULT_STYLE : design.css;
@@ -49,14 +54,30 @@ export function compileSite(design: Design): { site: CompiledSite; issues: Issue
     types: new Map(design.types.map((t) => [t.key, t])),
     addresses: addresses.rules,
     listings,
-    listingAt: new Map(design.listings.flatMap((l) => (l.address === undefined ? [] : [[l.address, l.key] as const]))),
+    listingAt: new Map(
+      design.listings.flatMap((l) =>
+        l.address === undefined ? [] : [[l.address, l.key] as const],
+      ),
+    ),
     templates: templates.templates,
     seo: seo.seo,
-    redirects: new Map(design.redirects.map((r) => [normalOf(r.from), { to: r.to, status: r.status }])),
+    redirects: new Map(
+      design.redirects.map((r) => [normalOf(r.from), { to: r.to, status: r.status }]),
+    ),
     css,
     styleKey: fingerprint(css),
   };
-  return { site, issues: [...issues, ...addresses.issues, ...templates.issues, ...seo.issues, ...frontIssues(design), ...reservedIssues(design)] };
+  return {
+    site,
+    issues: [
+      ...issues,
+      ...addresses.issues,
+      ...templates.issues,
+      ...seo.issues,
+      ...frontIssues(design),
+      ...reservedIssues(design),
+    ],
+  };
 }
 
 function normalOf(path: string): string {
@@ -67,17 +88,39 @@ function normalOf(path: string): string {
 function frontIssues({ site, listings }: Design): Issue[] {
   const front = site.front;
   if (!front || !('listing' in front) || listings.some((l) => l.key === front.listing)) return [];
-  const near = nearest(front.listing, listings.map((l) => l.key));
-  return [{ code: 'unknown-listing', path: 'site/front', message: `There is no listing "${front.listing}".`, fix: near ? `Did you mean "${near}"?` : 'Name one of the listings.' }];
+  const near = nearest(
+    front.listing,
+    listings.map((l) => l.key),
+  );
+  return [
+    {
+      code: 'unknown-listing',
+      path: 'site/front',
+      message: `There is no listing "${front.listing}".`,
+      fix: near ? `Did you mean "${near}"?` : 'Name one of the listings.',
+    },
+  ];
 }
 
 function reservedIssues({ listings }: Design): Issue[] {
-  return listings.flatMap((l) => (l.address !== undefined && isReserved(l.address) ? [{ code: 'reserved-address', path: `listings/${l.key}/address`, message: `The site keeps ${l.address} for itself.`, fix: 'Choose another address.' }] : []));
+  return listings.flatMap((l) =>
+    l.address !== undefined && isReserved(l.address)
+      ? [
+          {
+            code: 'reserved-address',
+            path: `listings/${l.key}/address`,
+            message: `The site keeps ${l.address} for itself.`,
+            fix: 'Choose another address.',
+          },
+        ]
+      : [],
+  );
 }
 
 /** 64-bit FNV-1a of a text, as hex: names a version of it, protects nothing. */
 export function fingerprint(text: string): string {
   let hash = 0xcbf29ce484222325n;
-  for (let i = 0; i < text.length; i++) hash = BigInt.asUintN(64, (hash ^ BigInt(text.charCodeAt(i))) * 0x100000001b3n);
+  for (let i = 0; i < text.length; i++)
+    hash = BigInt.asUintN(64, (hash ^ BigInt(text.charCodeAt(i))) * 0x100000001b3n);
   return hash.toString(16).padStart(16, '0');
 }

@@ -6,7 +6,12 @@ import type { CompiledSite } from './compile.ts';
 import type { PageScope } from './page-scope.ts';
 
 /** A whole HTML document: head, then the frame with the page's blocks in its slots. */
-export function documentHtml(site: CompiledSite, scope: PageScope, meta: PageMeta, template: Pick<CompiledTemplate, 'render' | 'slots'>): string {
+export function documentHtml(
+  site: CompiledSite,
+  scope: PageScope,
+  meta: PageMeta,
+  template: Pick<CompiledTemplate, 'render' | 'slots'>,
+): string {
   const main = template.render(scope);
   const slots: Record<string, string> = { main };
   for (const [name, render] of Object.entries(template.slots)) slots[name] = render(scope);

@@ -17,9 +17,19 @@ function firstOf(patterns: CompiledPattern[], scope: PageScope): string | null {
   return null;
 }
 
-function base(site: CompiledSite, seo: CompiledSeo | undefined): Omit<PageMeta, 'title' | 'description' | 'canonical'> {
+function base(
+  site: CompiledSite,
+  seo: CompiledSeo | undefined,
+): Omit<PageMeta, 'title' | 'description' | 'canonical'> {
   const { name, language } = site.design.site;
-  return { index: seo?.index ?? true, follow: seo?.follow ?? true, language, siteName: name, shareType: seo?.shareType ?? 'website', picture: null };
+  return {
+    index: seo?.index ?? true,
+    follow: seo?.follow ?? true,
+    language,
+    siteName: name,
+    shareType: seo?.shareType ?? 'website',
+    picture: null,
+  };
 }
 
 /** The metadata of an entry's page; the scope shows that entry. */
@@ -27,29 +37,50 @@ export function entryMeta(site: CompiledSite, scope: PageScope, entry: EntryView
   const seo = site.seo.types.get(entry.type.key)!;
   scope.prefetch([entry], seo.needs);
   const canonical = seo.canonical?.text(scope) ?? entry.path;
-  const share = seo.picture === null ? null : scope.media(String(valuesOf(entry.values, seo.picture)[0] ?? ''));
+  const share =
+    seo.picture === null ? null : scope.media(String(valuesOf(entry.values, seo.picture)[0] ?? ''));
   const width = Math.min(1200, share?.width ?? 1200);
   return {
     ...base(site, seo),
     title: firstOf(seo.title, scope) ?? site.design.site.name,
     description: firstOf(seo.description, scope),
     canonical: canonical === null ? null : absolute(site, canonical),
-    picture: share && { url: site.design.site.url + picturePath(share, width), alt: share.alt, width, height: Math.max(1, Math.round((width * share.height) / share.width)) },
+    picture: share && {
+      url: site.design.site.url + picturePath(share, width),
+      alt: share.alt,
+      width,
+      height: Math.max(1, Math.round((width * share.height) / share.width)),
+    },
   };
 }
 
 /** The metadata of a page of a listing; the scope shows that listing. */
-export function listingMeta(site: CompiledSite, scope: PageScope, shown: ListingShown, path: string): PageMeta {
+export function listingMeta(
+  site: CompiledSite,
+  scope: PageScope,
+  shown: ListingShown,
+  path: string,
+): PageMeta {
   const seo = site.seo.listings.get(shown.key)!;
   const title = firstOf(seo.title, scope) ?? site.design.site.name;
   const suffix = shown.number > 1 ? ` · ${wordsOf(scope.language).page} ${shown.number}` : '';
-  return { ...base(site, seo), title: title + suffix, description: firstOf(seo.description, scope), canonical: absolute(site, pagePath(path, shown.number)) };
+  return {
+    ...base(site, seo),
+    title: title + suffix,
+    description: firstOf(seo.description, scope),
+    canonical: absolute(site, pagePath(path, shown.number)),
+  };
 }
 
 /** The metadata of the automatic front page. */
 export function frontMeta(site: CompiledSite): PageMeta {
   const { name, strapline } = site.design.site;
-  return { ...base(site, undefined), title: name, description: strapline.trim() === '' ? null : strapline, canonical: absolute(site, '/') };
+  return {
+    ...base(site, undefined),
+    title: name,
+    description: strapline.trim() === '' ? null : strapline,
+    canonical: absolute(site, '/'),
+  };
 }
 
 /** The metadata of a page that says why there is none. */

@@ -74,7 +74,10 @@ export class PageScope implements RenderScope {
   /** Makes this a page of a listing. */
   showListing(shown: ListingShown): this {
     this.shown = shown;
-    const url = shown.address === null ? '' : this.site.design.site.url + pagePath(shown.address, shown.number);
+    const url =
+      shown.address === null
+        ? ''
+        : this.site.design.site.url + pagePath(shown.address, shown.number);
     this.roots = { ...this.roots, page: { number: shown.number, count: shown.count, url } };
     return this;
   }
@@ -114,10 +117,25 @@ export class PageScope implements RenderScope {
     const card = this.site.templates.listingCards.get(key);
     if (!plan || !card) return null;
     const size = plan.listing.pageSize;
-    const { ids, total } = this.reader.listing(plan, this.validity, (number - 1) * size, limit ?? size);
+    const { ids, total } = this.reader.listing(
+      plan,
+      this.validity,
+      (number - 1) * size,
+      limit ?? size,
+    );
     const count = Math.max(1, Math.ceil(total / size));
     if (number > count) return null;
-    return { key, entries: this.entries(ids), total, number, count, address: plan.listing.address ?? null, empty: plan.listing.empty, card: card.render, needs: card.needs };
+    return {
+      key,
+      entries: this.entries(ids),
+      total,
+      number,
+      count,
+      address: plan.listing.address ?? null,
+      empty: plan.listing.empty,
+      card: card.render,
+      needs: card.needs,
+    };
   }
 
   subject(set: string, key: string): Subject | null {
@@ -147,7 +165,13 @@ export class PageScope implements RenderScope {
     const shown = Math.min(width, media.width);
     const height = Math.max(1, Math.round((shown * media.height) / media.width));
     const src = picturePath(media, width);
-    return { src, srcset: `${src} 1x, ${picturePath(media, width * 2)} 2x`, alt: media.alt, width: shown, height };
+    return {
+      src,
+      srcset: `${src} 1x, ${picturePath(media, width * 2)} 2x`,
+      alt: media.alt,
+      width: shown,
+      height,
+    };
   }
 
   private read(ids: readonly string[]): void {

@@ -34,7 +34,16 @@ export function allPages(site: CompiledSite, reader: SiteReader, at: Instant): P
 
 /** What stands at "/" while nothing is chosen for it, or what is chosen is not live. */
 export function automaticFront(site: CompiledSite): PageLine {
-  return { path: '/', kind: 'front', title: frontMeta(site).title, type: null, entry: null, listing: null, page: null, automatic: true };
+  return {
+    path: '/',
+    kind: 'front',
+    title: frontMeta(site).title,
+    type: null,
+    entry: null,
+    listing: null,
+    page: null,
+    automatic: true,
+  };
 }
 
 /** The pages of entries as of an instant, in the order of their paths. */
@@ -54,23 +63,51 @@ function inBatches(reader: SiteReader, validity: Validity): LivePage[][] {
 }
 
 /** Some pages of entries, with their titles. */
-export function pageLines(site: CompiledSite, reader: SiteReader, validity: Validity, pages: readonly LivePage[]): PageLine[] {
+export function pageLines(
+  site: CompiledSite,
+  reader: SiteReader,
+  validity: Validity,
+  pages: readonly LivePage[],
+): PageLine[] {
   const scope = new PageScope(site, reader, validity);
   scope.entries(pages.map((p) => p.entry));
   return pages.flatMap(({ path, entry: id }): PageLine[] => {
     const entry = scope.entry(id);
     if (!entry) return [];
     const { title } = entryMeta(site, new PageScope(site, reader, validity).show(entry), entry);
-    return [{ path, kind: path === '/' ? 'front' : 'entry', title, type: entry.type.key, entry: id, listing: null, page: null, automatic: site.templates.pages.get(entry.type.key)!.automatic }];
+    return [
+      {
+        path,
+        kind: path === '/' ? 'front' : 'entry',
+        title,
+        type: entry.type.key,
+        entry: id,
+        listing: null,
+        page: null,
+        automatic: site.templates.pages.get(entry.type.key)!.automatic,
+      },
+    ];
   });
 }
 
 /** Every page that search engines may list, by path, with the instant of its last change where known. */
-export function indexedPages(site: CompiledSite, reader: SiteReader, validity: Validity): SitemapPage[] {
-  const may = (seo: CompiledSeo | undefined): boolean => seo !== undefined && seo.index && seo.sitemap;
-  const entries = inBatches(reader, validity).flat().filter(({ type }) => may(site.seo.types.get(type)));
-  const listings = listingPages(site, reader, validity).filter(({ listing }) => may(site.seo.listings.get(listing!)));
-  const pages: SitemapPage[] = [...entries.map(({ path, updated }) => ({ path, modified: updated })), ...listings.map(({ path }) => ({ path, modified: null }))];
+export function indexedPages(
+  site: CompiledSite,
+  reader: SiteReader,
+  validity: Validity,
+): SitemapPage[] {
+  const may = (seo: CompiledSeo | undefined): boolean =>
+    seo !== undefined && seo.index && seo.sitemap;
+  const entries = inBatches(reader, validity)
+    .flat()
+    .filter(({ type }) => may(site.seo.types.get(type)));
+  const listings = listingPages(site, reader, validity).filter(({ listing }) =>
+    may(site.seo.listings.get(listing!)),
+  );
+  const pages: SitemapPage[] = [
+    ...entries.map(({ path, updated }) => ({ path, modified: updated })),
+    ...listings.map(({ path }) => ({ path, modified: null })),
+  ];
   const { front } = site.design.site;
   const automatic = !front || ('entry' in front && !reader.holders('/', validity).current);
   if (automatic) pages.push({ path: '/', modified: null });
@@ -78,7 +115,11 @@ export function indexedPages(site: CompiledSite, reader: SiteReader, validity: V
 }
 
 /** The pages of listings as of an instant. */
-export function listingPages(site: CompiledSite, reader: SiteReader, validity: Validity): PageLine[] {
+export function listingPages(
+  site: CompiledSite,
+  reader: SiteReader,
+  validity: Validity,
+): PageLine[] {
   const front = site.design.site.front;
   return [...site.listings.values()].flatMap((plan) => {
     const { key, address, pageSize } = plan.listing;
@@ -88,11 +129,30 @@ export function listingPages(site: CompiledSite, reader: SiteReader, validity: V
     const { total } = reader.listing(plan, validity, 0, 1);
     const count = Math.max(1, Math.ceil(total / pageSize));
     return Array.from({ length: count }, (_, i): PageLine => {
-      const shown = { key, entries: [], total, number: i + 1, count, address: base, empty: '', card: () => '', needs: [] };
+      const shown = {
+        key,
+        entries: [],
+        total,
+        number: i + 1,
+        count,
+        address: base,
+        empty: '',
+        card: () => '',
+        needs: [],
+      };
       const scope = new PageScope(site, reader, validity).showListing(shown);
       const { title } = listingMeta(site, scope, shown, base);
       const path = pagePath(base, i + 1);
-      return { path, kind: path === '/' ? 'front' : 'listing', title, type: plan.type.key, entry: null, listing: key, page: i + 1, automatic: false };
+      return {
+        path,
+        kind: path === '/' ? 'front' : 'listing',
+        title,
+        type: plan.type.key,
+        entry: null,
+        listing: key,
+        page: i + 1,
+        automatic: false,
+      };
     });
   });
 }

@@ -30,7 +30,13 @@ export interface SiteReader {
   /** The content type of an entry, live or not, by key; null where there is no such entry. */
   typeOf(entry: string): string | null;
   /** A stretch of a listing in its order, and how many entries it has; both without some entries, where named. */
-  listing(plan: ListingPlan, validity: Validity, offset: number, limit: number, without?: readonly string[]): { ids: string[]; total: number };
+  listing(
+    plan: ListingPlan,
+    validity: Validity,
+    offset: number,
+    limit: number,
+    without?: readonly string[],
+  ): { ids: string[]; total: number };
   /** Entries with a page of their own, newest first. */
   newestPages(limit: number, validity: Validity): string[];
   /** Live pages in the order of their paths, after a path. */

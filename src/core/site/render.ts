@@ -44,7 +44,12 @@ const NEWEST = 24;
  * Renders a path: normal form → address → redirect, gone, not found, or page → data needs → read →
  * metadata → template → frame → HTML. Pure: the same arguments give the same page.
  */
-export function render(site: CompiledSite, reader: SiteReader, request: PageRequest, designUntil: Instant | null = null): RenderedPage {
+export function render(
+  site: CompiledSite,
+  reader: SiteReader,
+  request: PageRequest,
+  designUntil: Instant | null = null,
+): RenderedPage {
   const validity = new Validity(request.at);
   validity.tell(designUntil);
   const resolution = resolvePath(site, reader, request.path, validity);
@@ -52,14 +57,23 @@ export function render(site: CompiledSite, reader: SiteReader, request: PageRequ
 }
 
 /** The steps from a path to its outcome, and the outcome. */
-export function trace(site: CompiledSite, reader: SiteReader, request: PageRequest): { steps: TraceStep[]; page: RenderedPage } {
+export function trace(
+  site: CompiledSite,
+  reader: SiteReader,
+  request: PageRequest,
+): { steps: TraceStep[]; page: RenderedPage } {
   const steps: TraceStep[] = [];
   resolvePath(site, reader, request.path, new Validity(request.at), steps);
   return { steps, page: render(site, reader, request) };
 }
 
 /** An entry's page at whatever address it has or would have: for previews of what is not live. */
-export function renderEntry(site: CompiledSite, reader: SiteReader, entry: EntryView, at: Instant): RenderedPage {
+export function renderEntry(
+  site: CompiledSite,
+  reader: SiteReader,
+  entry: EntryView,
+  at: Instant,
+): RenderedPage {
   return new Renderer(site, reader, new Validity(at)).entry(entry);
 }
 
@@ -73,7 +87,9 @@ class Renderer {
   page(resolution: Resolution): RenderedPage {
     switch (resolution.kind) {
       case 'entry': {
-        const entry = this.reader.liveEntries([resolution.entry], this.validity).get(resolution.entry);
+        const entry = this.reader
+          .liveEntries([resolution.entry], this.validity)
+          .get(resolution.entry);
         return entry ? this.entry({ ...entry, path: resolution.path }) : this.missing();
       }
       case 'listing':
@@ -83,7 +99,9 @@ class Renderer {
       case 'file': {
         const file = siteFile(this.site, this.reader, resolution.path, this.validity);
         if (!file) return this.missing();
-        return this.result('file', 200, file.body, null, { headers: { 'content-type': file.contentType } });
+        return this.result('file', 200, file.body, null, {
+          headers: { 'content-type': file.contentType },
+        });
       }
       case 'redirect':
         return this.redirect(resolution.status, resolution.location);
@@ -102,7 +120,10 @@ class Renderer {
     scope.prefetch([entry], template.needs);
     this.validity.tell(entry.updated);
     const meta = entryMeta(this.site, scope, entry);
-    return this.result('entry', 200, documentHtml(this.site, scope, meta, template), meta, { entry: entry.id, automatic: template.automatic });
+    return this.result('entry', 200, documentHtml(this.site, scope, meta, template), meta, {
+      entry: entry.id,
+      automatic: template.automatic,
+    });
   }
 
   private listing(key: string, number: number, path: string): RenderedPage {
@@ -110,24 +131,35 @@ class Renderer {
     const shown = scope.listingPage(key, number);
     if (!shown) return this.missing();
     const front = this.site.design.site.front;
-    const base = path === '/' || (front && 'listing' in front && front.listing === key) ? '/' : shown.address!;
+    const base =
+      path === '/' || (front && 'listing' in front && front.listing === key) ? '/' : shown.address!;
     scope.showListing({ ...shown, address: base });
     const template = this.site.templates.listings.get(key)!;
     const meta = listingMeta(this.site, scope, shown, base);
-    return this.result('listing', 200, documentHtml(this.site, scope, meta, template), meta, { listing: key, page: number });
+    return this.result('listing', 200, documentHtml(this.site, scope, meta, template), meta, {
+      listing: key,
+      page: number,
+    });
   }
 
   private front(): RenderedPage {
     const scope = new PageScope(this.site, this.reader, this.validity);
     const entries = scope.entries(this.reader.newestPages(NEWEST, this.validity));
     const meta = frontMeta(this.site);
-    const card: Render = (s) => (s.own ? (this.site.templates.cards.get(s.own.type.key)?.render(s) ?? '') : '');
+    const card: Render = (s) =>
+      s.own ? (this.site.templates.cards.get(s.own.type.key)?.render(s) ?? '') : '';
     const render: Render = (s) => {
       const list = cardList(entries, card, [], s);
       const words = wordsOf(s.language);
       return `<h1>${escapeHtml(meta.title)}</h1>${list === '' ? '' : `<section class="listing"><h2>${words.newest}</h2>${list}</section>`}`;
     };
-    return this.result('front', 200, documentHtml(this.site, scope, meta, { render, slots: {} }), meta, { automatic: true });
+    return this.result(
+      'front',
+      200,
+      documentHtml(this.site, scope, meta, { render, slots: {} }),
+      meta,
+      { automatic: true },
+    );
   }
 
   private missing(): RenderedPage {
@@ -136,31 +168,63 @@ class Renderer {
 
   private error(kind: 'missing' | 'gone' | 'bad', status: number): RenderedPage {
     const words = wordsOf(this.site.design.site.language);
-    const [title, text] = { missing: [words.notFound, words.notFoundText], gone: [words.gone, words.goneText], bad: [words.badRequest, words.badRequestText] }[kind] as [string, string];
+    const [title, text] = {
+      missing: [words.notFound, words.notFoundText],
+      gone: [words.gone, words.goneText],
+      bad: [words.badRequest, words.badRequestText],
+    }[kind] as [string, string];
     const scope = new PageScope(this.site, this.reader, this.validity);
     const meta = errorMeta(this.site, title);
     const render: Render = () => `<h1>${escapeHtml(title)}</h1><p>${escapeHtml(text)}</p>`;
-    return this.result(kind, status, documentHtml(this.site, scope, meta, { render, slots: {} }), meta);
+    return this.result(
+      kind,
+      status,
+      documentHtml(this.site, scope, meta, { render, slots: {} }),
+      meta,
+    );
   }
 
   private redirect(status: number, location: string): RenderedPage {
     const { language } = this.site.design.site;
     const href = escapeHtml(location);
     const body = `<!doctype html>\n<html lang="${escapeHtml(language)}"><head><meta charset="utf-8"><title>${href}</title></head><body><p>${wordsOf(language).moved} <a href="${href}">${href}</a>.</p></body></html>\n`;
-    return this.result('redirect', status, body, null, { headers: { location: encodeURI(location) } });
+    return this.result('redirect', status, body, null, {
+      headers: { location: encodeURI(location) },
+    });
   }
 
-  private result(kind: RenderedPage['kind'], status: number, body: string, meta: PageMeta | null, more: Partial<RenderedPage> = {}): RenderedPage {
+  private result(
+    kind: RenderedPage['kind'],
+    status: number,
+    body: string,
+    meta: PageMeta | null,
+    more: Partial<RenderedPage> = {},
+  ): RenderedPage {
     const { language, freshness } = this.site.design.site;
     const { until, since, at } = this.validity;
-    const maxAge = until === null ? freshness : Math.min(freshness, Math.floor((until - at) / 1000));
+    const maxAge =
+      until === null ? freshness : Math.min(freshness, Math.floor((until - at) / 1000));
     const headers: Record<string, string> = {
       'content-type': 'text/html; charset=utf-8',
       'content-language': language,
-      'cache-control': maxAge > 0 ? `public, max-age=${maxAge}` : 'public, max-age=0, must-revalidate',
+      'cache-control':
+        maxAge > 0 ? `public, max-age=${maxAge}` : 'public, max-age=0, must-revalidate',
       ...more.headers,
     };
     if (since !== null && status === 200) headers['last-modified'] = new Date(since).toUTCString();
-    return { status, body, kind, validUntil: until, changed: since, meta, entry: null, listing: null, page: null, automatic: false, ...more, headers };
+    return {
+      status,
+      body,
+      kind,
+      validUntil: until,
+      changed: since,
+      meta,
+      entry: null,
+      listing: null,
+      page: null,
+      automatic: false,
+      ...more,
+      headers,
+    };
   }
 }

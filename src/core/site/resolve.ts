@@ -16,22 +16,45 @@ export type Resolution =
 
 /** One step of the answer to "why does this path lead there". */
 export interface TraceStep {
-  step: 'normal form' | 'reserved' | 'front page' | 'listing' | 'current address' | 'redirect by hand' | 'former address';
+  step:
+    | 'normal form'
+    | 'reserved'
+    | 'front page'
+    | 'listing'
+    | 'current address'
+    | 'redirect by hand'
+    | 'former address';
   matched: boolean;
   words: string;
 }
 
 /** Resolves a request's path; the first match answers. Steps are collected for the trace. */
-export function resolvePath(site: CompiledSite, reader: SiteReader, rawPath: string, validity: Validity, steps: TraceStep[] = []): Resolution {
+export function resolvePath(
+  site: CompiledSite,
+  reader: SiteReader,
+  rawPath: string,
+  validity: Validity,
+  steps: TraceStep[] = [],
+): Resolution {
   const normal = normalisePath(rawPath);
   if (!normal.ok) {
     steps.push({ step: 'normal form', matched: true, words: normal.reason });
     return { kind: 'bad', reason: normal.reason };
   }
-  steps.push({ step: 'normal form', matched: normal.changed, words: normal.changed ? `Read as ${normal.path}.` : 'The path is in normal form.' });
+  steps.push({
+    step: 'normal form',
+    matched: normal.changed,
+    words: normal.changed ? `Read as ${normal.path}.` : 'The path is in normal form.',
+  });
   const resolution = new Resolver(site, reader, validity, steps).resolve(normal.path);
-  const answers = resolution.kind === 'entry' || resolution.kind === 'listing' || resolution.kind === 'front' || resolution.kind === 'file';
-  return normal.changed && answers ? { kind: 'redirect', status: 308, location: normal.path } : resolution;
+  const answers =
+    resolution.kind === 'entry' ||
+    resolution.kind === 'listing' ||
+    resolution.kind === 'front' ||
+    resolution.kind === 'file';
+  return normal.changed && answers
+    ? { kind: 'redirect', status: 308, location: normal.path }
+    : resolution;
 }
 
 class Resolver {
@@ -52,9 +75,15 @@ class Resolver {
 
   private reserved(path: string): Resolution | null {
     const matched = isReserved(path);
-    this.say('reserved', matched, matched ? 'The site keeps this path for itself.' : 'No reserved path.');
+    this.say(
+      'reserved',
+      matched,
+      matched ? 'The site keeps this path for itself.' : 'No reserved path.',
+    );
     if (!matched) return null;
-    return path === '/robots.txt' || /^\/sitemap(-\d+)?\.xml$/.test(path) ? { kind: 'file', path } : { kind: 'missing' };
+    return path === '/robots.txt' || /^\/sitemap(-\d+)?\.xml$/.test(path)
+      ? { kind: 'file', path }
+      : { kind: 'missing' };
   }
 
   private front(path: string): Resolution | null {
@@ -66,10 +95,20 @@ class Resolver {
     }
     if (front && 'entry' in front) {
       const live = this.reader.holders('/', this.validity).current?.entry === front.entry;
-      this.say('front page', true, live ? `"/" is set to show "${front.entry}".` : `"/" is set to show "${front.entry}", which is not live; the automatic list stands in.`);
+      this.say(
+        'front page',
+        true,
+        live
+          ? `"/" is set to show "${front.entry}".`
+          : `"/" is set to show "${front.entry}", which is not live; the automatic list stands in.`,
+      );
       return live ? { kind: 'entry', entry: front.entry, path } : { kind: 'front', path };
     }
-    this.say('front page', true, 'Nothing is chosen for "/"; it shows an automatic list of the newest pages.');
+    this.say(
+      'front page',
+      true,
+      'Nothing is chosen for "/"; it shows an automatic list of the newest pages.',
+    );
     return { kind: 'front', path };
   }
 
@@ -83,13 +122,21 @@ class Resolver {
       return { kind: 'listing', listing: key, number: 1, path };
     }
     const page = splitPageNumber(path);
-    const paged = page && (page.address === '/' ? frontListing : this.site.listingAt.get(page.address));
+    const paged =
+      page && (page.address === '/' ? frontListing : this.site.listingAt.get(page.address));
     if (page && paged) {
       const plain = String(page.number) === /\d+$/.exec(path)![0];
       const exists = plain && page.number >= 2;
-      this.say('listing', true, exists ? `Page ${page.number} of the listing "${paged}".` : 'Page 1 of a listing has no number in its address.');
+      this.say(
+        'listing',
+        true,
+        exists
+          ? `Page ${page.number} of the listing "${paged}".`
+          : 'Page 1 of a listing has no number in its address.',
+      );
       if (!exists) return { kind: 'missing' };
-      if (paged === frontListing && page.address !== '/') return { kind: 'redirect', status: 308, location: `/page-${page.number}` };
+      if (paged === frontListing && page.address !== '/')
+        return { kind: 'redirect', status: 308, location: `/page-${page.number}` };
       return { kind: 'listing', listing: paged, number: page.number, path };
     }
     this.say('listing', false, 'No listing stands here.');
@@ -110,7 +157,11 @@ class Resolver {
     }
     this.say('redirect by hand', false, 'No redirect is set by hand.');
     if (current) {
-      this.say('former address', true, `"${current.entry}" is chosen for "/" and stands there only.`);
+      this.say(
+        'former address',
+        true,
+        `"${current.entry}" is chosen for "/" and stands there only.`,
+      );
       return { kind: 'redirect', status: 308, location: '/' };
     }
     return this.formerly(former);
@@ -132,7 +183,9 @@ class Resolver {
 
   private listingPath(key: string): string | undefined {
     const { front } = this.site.design.site;
-    return front && 'listing' in front && front.listing === key ? '/' : this.site.listings.get(key)?.listing.address;
+    return front && 'listing' in front && front.listing === key
+      ? '/'
+      : this.site.listings.get(key)?.listing.address;
   }
 
   private retired(entry: string): Resolution {

@@ -5,9 +5,15 @@ import { indexedPages } from './pages.ts';
 import type { SiteReader } from './reader.ts';
 
 /** robots.txt or a sitemap; null where there is no such part of it. */
-export function siteFile(site: CompiledSite, reader: SiteReader, path: string, validity: Validity): { contentType: string; body: string } | null {
+export function siteFile(
+  site: CompiledSite,
+  reader: SiteReader,
+  path: string,
+  validity: Validity,
+): { contentType: string; body: string } | null {
   const { url } = site.design.site;
-  if (path === '/robots.txt') return { contentType: 'text/plain; charset=utf-8', body: robotsTxt(url) };
+  if (path === '/robots.txt')
+    return { contentType: 'text/plain; charset=utf-8', body: robotsTxt(url) };
   const pages = indexedPages(site, reader, validity);
   const parts = Math.ceil(pages.length / SITEMAP_LIMIT);
   const part = /^\/sitemap-(\d+)\.xml$/.exec(path)?.[1];

@@ -2,7 +2,18 @@ import type { Block } from '../design/block-spec.ts';
 import type { Listing } from '../design/listing-spec.ts';
 import type { ContentType, Field } from '../design/spec.ts';
 
-const SHEET_KINDS = new Set<Field['kind']>(['text', 'number', 'yesno', 'date', 'datetime', 'choice', 'reference', 'category', 'tags', 'paragraphs']);
+const SHEET_KINDS = new Set<Field['kind']>([
+  'text',
+  'number',
+  'yesno',
+  'date',
+  'datetime',
+  'choice',
+  'reference',
+  'category',
+  'tags',
+  'paragraphs',
+]);
 
 /** The blocks of a page made from a type's fields alone, where no template is bound. */
 export function automaticPage(type: ContentType): Block[] {
@@ -11,22 +22,31 @@ export function automaticPage(type: ContentType): Block[] {
   return [
     { block: 'heading', text: `{${type.naming}}`, level: 1, link: false },
     ...summaryBlock(type),
-    ...rest.flatMap((f): Block[] => (f.kind === 'media' ? [{ block: 'picture', field: f.key, width: 800 }] : [])),
+    ...rest.flatMap((f): Block[] =>
+      f.kind === 'media' ? [{ block: 'picture', field: f.key, width: 800 }] : [],
+    ),
     ...(sheet.length > 0 ? [{ block: 'fieldSheet' as const, fields: sheet }] : []),
-    ...rest.flatMap((f): Block[] => (f.kind === 'richtext' ? [{ block: 'richText', field: f.key }] : [])),
+    ...rest.flatMap((f): Block[] =>
+      f.kind === 'richtext' ? [{ block: 'richText', field: f.key }] : [],
+    ),
   ];
 }
 
 /** The blocks of a card where none is bound. */
 export function automaticCard(type: ContentType): Block[] {
-  return [{ block: 'heading', text: `{${type.naming}}`, level: 3, link: true }, ...summaryBlock(type)];
+  return [
+    { block: 'heading', text: `{${type.naming}}`, level: 3, link: true },
+    ...summaryBlock(type),
+  ];
 }
 
 /** The blocks of a listing's own pages where no template is bound. */
 export function automaticListing(listing: Listing): Block[] {
   return [
     { block: 'heading', text: escapePattern(listing.label), level: 1, link: false },
-    ...(listing.intro === undefined ? [] : [{ block: 'text' as const, text: listing.intro, style: 'intro' }]),
+    ...(listing.intro === undefined
+      ? []
+      : [{ block: 'text' as const, text: listing.intro, style: 'intro' }]),
     { block: 'listing', listing: listing.key },
     { block: 'pageLinks' },
   ];
@@ -35,7 +55,14 @@ export function automaticListing(listing: Listing): Block[] {
 function summaryBlock(type: ContentType): Block[] {
   const summary = type.fields.find((f) => f.key === type.summary);
   if (!summary) return [];
-  return [{ block: 'text', text: summary.kind === 'richtext' ? `{limit(plain(${summary.key}), 155)}` : `{${summary.key}}`, style: 'summary' }];
+  return [
+    {
+      block: 'text',
+      text:
+        summary.kind === 'richtext' ? `{limit(plain(${summary.key}), 155)}` : `{${summary.key}}`,
+      style: 'summary',
+    },
+  ];
 }
 
 /** Text as a pattern that gives it back. */

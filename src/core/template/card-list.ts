@@ -2,7 +2,12 @@ import type { EntryView } from '../design/values.ts';
 import type { Render, RenderScope } from './context.ts';
 
 /** Entries drawn as cards in a list; '' where there are none. */
-export function cardList(entries: EntryView[], card: Render, needs: string[][], scope: RenderScope): string {
+export function cardList(
+  entries: EntryView[],
+  card: Render,
+  needs: string[][],
+  scope: RenderScope,
+): string {
   const [first] = entries;
   if (!first) return '';
   scope.prefetch(entries, needs);

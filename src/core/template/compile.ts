@@ -33,13 +33,26 @@ export interface Templates {
 }
 
 const DEFAULT_FRAME: Block[] = [
-  { block: 'group', as: 'header', style: 'site-header', blocks: [{ block: 'link', to: '/', text: '{site.name}' }] },
+  {
+    block: 'group',
+    as: 'header',
+    style: 'site-header',
+    blocks: [{ block: 'link', to: '/', text: '{site.name}' }],
+  },
   { block: 'slot', slot: 'main' },
-  { block: 'group', as: 'footer', style: 'site-footer', blocks: [{ block: 'text', text: '{site.strapline}' }] },
+  {
+    block: 'group',
+    as: 'footer',
+    style: 'site-footer',
+    blocks: [{ block: 'text', text: '{site.strapline}' }],
+  },
 ];
 
 /** Compiles every template of a design; what is wrong is told by template and block. */
-export function compileTemplates(design: Design, environments: Environments): { templates: Templates; issues: Issue[] } {
+export function compileTemplates(
+  design: Design,
+  environments: Environments,
+): { templates: Templates; issues: Issue[] } {
   const compiler = new TemplateCompiler(design, environments);
   return { templates: compiler.all(), issues: compiler.issues };
 }
@@ -56,7 +69,9 @@ class TemplateCompiler {
   all(): Templates {
     const { types, listings, templates, site } = this.design;
     for (const t of templates) if (t.kind === 'card') this.cards.set(t.key, this.bound(t));
-    const cards = new Map(types.map((t) => [t.key, this.cardFor(t, t.card, `types/${t.key}/card`)]));
+    const cards = new Map(
+      types.map((t) => [t.key, this.cardFor(t, t.card, `types/${t.key}/card`)]),
+    );
     return {
       cards,
       pages: new Map(types.map((t) => [t.key, this.pageFor(t)])),
@@ -66,22 +81,42 @@ class TemplateCompiler {
     };
   }
 
-  private listingCard(listing: Listing, cards: Map<string, CompiledTemplate>): [string, CompiledTemplate][] {
+  private listingCard(
+    listing: Listing,
+    cards: Map<string, CompiledTemplate>,
+  ): [string, CompiledTemplate][] {
     const type = this.design.types.find((t) => t.key === listing.type);
     if (!type) return [];
-    return [[listing.key, listing.card === undefined ? cards.get(type.key)! : this.cardFor(type, listing.card, `listings/${listing.key}/card`)]];
+    return [
+      [
+        listing.key,
+        listing.card === undefined
+          ? cards.get(type.key)!
+          : this.cardFor(type, listing.card, `listings/${listing.key}/card`),
+      ],
+    ];
   }
 
   private pageFor(type: ContentType): CompiledTemplate {
     const template = this.find(type.template, 'page', `types/${type.key}/template`);
-    if (template && this.readsType(template, type, `types/${type.key}/template`)) return this.bound(template);
+    if (template && this.readsType(template, type, `types/${type.key}/template`))
+      return this.bound(template);
     return this.automatic(automaticPage(type), this.environments.ofType(type), type);
   }
 
   private listingFor(listing: Listing): CompiledTemplate {
     const template = this.find(listing.template, 'page', `listings/${listing.key}/template`);
     if (template) return this.bound(template);
-    return { ...this.compile(automaticListing(listing), {}, this.environments.ofListing(), null, `listings/${listing.key}`), automatic: false };
+    return {
+      ...this.compile(
+        automaticListing(listing),
+        {},
+        this.environments.ofListing(),
+        null,
+        `listings/${listing.key}`,
+      ),
+      automatic: false,
+    };
   }
 
   private cardFor(type: ContentType, key: string | undefined, path: string): CompiledTemplate {
@@ -92,32 +127,74 @@ class TemplateCompiler {
 
   private frameFor(key: string | undefined): CompiledTemplate {
     const template = this.find(key, 'frame', 'site/frame');
-    if (!template) return { ...this.compile(DEFAULT_FRAME, {}, this.environments.ofFrame(), null, 'frame'), automatic: true };
+    if (!template)
+      return {
+        ...this.compile(DEFAULT_FRAME, {}, this.environments.ofFrame(), null, 'frame'),
+        automatic: true,
+      };
     const count = JSON.stringify(template.blocks).split('"slot":"main"').length - 1;
-    if (count !== 1) this.issues.push({ code: 'frame-slot', path: `templates/${template.key}`, message: `A frame has exactly one slot "main", and this one has ${count}.`, fix: 'Add {block: slot, slot: main} once.' });
+    if (count !== 1)
+      this.issues.push({
+        code: 'frame-slot',
+        path: `templates/${template.key}`,
+        message: `A frame has exactly one slot "main", and this one has ${count}.`,
+        fix: 'Add {block: slot, slot: main} once.',
+      });
     return this.bound(template);
   }
 
   private readsType(template: Template, type: ContentType, path: string): boolean {
     if (template.type === type.key) return true;
-    this.issues.push({ code: 'template-type', path, message: `The template "${template.key}" reads ${template.type ? `"${template.type}"` : 'no type'}, not "${type.key}".`, fix: `Set its type to "${type.key}", or name another.` });
+    this.issues.push({
+      code: 'template-type',
+      path,
+      message: `The template "${template.key}" reads ${template.type ? `"${template.type}"` : 'no type'}, not "${type.key}".`,
+      fix: `Set its type to "${type.key}", or name another.`,
+    });
     return false;
   }
 
-  private find(key: string | undefined, kind: Template['kind'], path: string): Template | undefined {
+  private find(
+    key: string | undefined,
+    kind: Template['kind'],
+    path: string,
+  ): Template | undefined {
     if (key === undefined) return undefined;
     const found = this.design.templates.find((t) => t.key === key && t.kind === kind);
     if (found) return found;
-    const near = nearest(key, this.design.templates.filter((t) => t.kind === kind).map((t) => t.key));
-    this.issues.push({ code: 'unknown-template', path, message: `There is no ${kind} template "${key}".`, fix: near ? `Did you mean "${near}"?` : `Add the template, or leave it out for the automatic ${kind}.` });
+    const near = nearest(
+      key,
+      this.design.templates.filter((t) => t.kind === kind).map((t) => t.key),
+    );
+    this.issues.push({
+      code: 'unknown-template',
+      path,
+      message: `There is no ${kind} template "${key}".`,
+      fix: near
+        ? `Did you mean "${near}"?`
+        : `Add the template, or leave it out for the automatic ${kind}.`,
+    });
     return undefined;
   }
 
   private bound(template: Template): CompiledTemplate {
-    const type = template.type === undefined ? null : (this.design.types.find((t) => t.key === template.type) ?? null);
+    const type =
+      template.type === undefined
+        ? null
+        : (this.design.types.find((t) => t.key === template.type) ?? null);
     const path = `templates/${template.key}`;
-    if (template.type !== undefined && !type) this.issues.push({ code: 'unknown-type', path: `${path}/type`, message: `There is no content type "${template.type}".`, fix: 'Name one of the types.' });
-    const env = type ? this.environments.ofType(type) : template.kind === 'frame' ? this.environments.ofFrame() : this.environments.ofListing();
+    if (template.type !== undefined && !type)
+      this.issues.push({
+        code: 'unknown-type',
+        path: `${path}/type`,
+        message: `There is no content type "${template.type}".`,
+        fix: 'Name one of the types.',
+      });
+    const env = type
+      ? this.environments.ofType(type)
+      : template.kind === 'frame'
+        ? this.environments.ofFrame()
+        : this.environments.ofListing();
     return { ...this.compile(template.blocks, template.slots, env, type, path), automatic: false };
   }
 
@@ -125,27 +202,46 @@ class TemplateCompiler {
     return { ...this.compile(blocks, {}, env, type, `types/${type.key}`), automatic: true };
   }
 
-  private compile(blocks: Block[], slots: Record<string, Block[]>, env: Environment, type: ContentType | null, path: string): Omit<CompiledTemplate, 'automatic'> {
-    const compiler = new TreeCompiler(this.design, env, type, (key, place) => this.lookUpCard(key, place));
+  private compile(
+    blocks: Block[],
+    slots: Record<string, Block[]>,
+    env: Environment,
+    type: ContentType | null,
+    path: string,
+  ): Omit<CompiledTemplate, 'automatic'> {
+    const compiler = new TreeCompiler(this.design, env, type, (key, place) =>
+      this.lookUpCard(key, place),
+    );
     const render = compiler.blocks(blocks, 'blocks');
-    const compiled = Object.fromEntries(Object.entries(slots).map(([name, inner]) => [name, compiler.blocks(inner, `slots/${name}`)]));
+    const compiled = Object.fromEntries(
+      Object.entries(slots).map(([name, inner]) => [name, compiler.blocks(inner, `slots/${name}`)]),
+    );
     this.issues.push(...at(path, compiler.issues));
     return { render, slots: compiled, needs: compiler.needs };
   }
 
   /** Cards may hold cards, so they are found when drawn, not when compiled. */
-  private lookUpCard(key: string | undefined, fail: (message: string) => void): { render: Render; needs: string[][] } {
-    if (key !== undefined && !this.design.templates.some((t) => t.kind === 'card' && t.key === key)) fail(`There is no card "${key}".`);
+  private lookUpCard(
+    key: string | undefined,
+    fail: (message: string) => void,
+  ): { render: Render; needs: string[][] } {
+    if (key !== undefined && !this.design.templates.some((t) => t.kind === 'card' && t.key === key))
+      fail(`There is no card "${key}".`);
     const automatic = new Map<string, Render>();
     const byType = (type: ContentType): Render => {
       const chosen = key ?? type.card;
       const card = chosen === undefined ? undefined : this.cards.get(chosen);
       if (card) return card.render;
       let made = automatic.get(type.key);
-      if (!made) automatic.set(type.key, (made = this.automatic(automaticCard(type), this.environments.ofType(type), type).render));
+      if (!made)
+        automatic.set(
+          type.key,
+          (made = this.automatic(automaticCard(type), this.environments.ofType(type), type).render),
+        );
       return made;
     };
-    const render: Render = (scope) => (scope.own && scope.depth < 4 ? byType(scope.own.type)(scope) : '');
+    const render: Render = (scope) =>
+      scope.own && scope.depth < 4 ? byType(scope.own.type)(scope) : '';
     return { render, needs: key === undefined ? [] : (this.cards.get(key)?.needs ?? []) };
   }
 }
@@ -159,7 +255,10 @@ class TreeCompiler implements BlockCompiler {
     private readonly design: Design,
     readonly env: Environment,
     readonly type: ContentType | null,
-    private readonly lookUpCard: (key: string | undefined, fail: (message: string) => void) => { render: Render; needs: string[][] },
+    private readonly lookUpCard: (
+      key: string | undefined,
+      fail: (message: string) => void,
+    ) => { render: Render; needs: string[][] },
   ) {}
 
   blocks(blocks: Block[], property: string): Render {
@@ -180,10 +279,16 @@ class TreeCompiler implements BlockCompiler {
     };
   }
 
-  pattern(source: string, property: string, context: 'text' | 'attribute' = 'text'): (scope: RenderScope) => string | null {
+  pattern(
+    source: string,
+    property: string,
+    context: 'text' | 'attribute' = 'text',
+  ): (scope: RenderScope) => string | null {
     const { pattern, issues } = compilePattern(source, this.env, context);
     this.issues.push(...at(`${this.place}/${property}`, issues));
-    for (const chain of pattern?.chains ?? []) if (chain.root === '' && chain.references > 0) this.needs.push(chain.fields.slice(0, chain.references));
+    for (const chain of pattern?.chains ?? [])
+      if (chain.root === '' && chain.references > 0)
+        this.needs.push(chain.fields.slice(0, chain.references));
     return pattern ? pattern.text : () => null;
   }
 
@@ -192,20 +297,40 @@ class TreeCompiler implements BlockCompiler {
     if (field && kinds.includes(field.kind)) return field;
     const fitting = this.type?.fields.filter((f) => kinds.includes(f.kind)).map((f) => f.key) ?? [];
     const near = nearest(key, fitting);
-    const message = field ? `This block shows ${kinds.join(' or ')}, and "${key}" is ${field.kind}.` : this.type ? `${this.type.label} has no field "${key}".` : 'A field is bound here, and this template reads no content type.';
-    this.fail(field ? 'wrong-kind' : 'unknown-field', property, message, near ? `Did you mean "${near}"?` : fitting.length > 0 ? `Fields that fit: ${fitting.join(', ')}.` : 'Add such a field to the type.');
+    const message = field
+      ? `This block shows ${kinds.join(' or ')}, and "${key}" is ${field.kind}.`
+      : this.type
+        ? `${this.type.label} has no field "${key}".`
+        : 'A field is bound here, and this template reads no content type.';
+    this.fail(
+      field ? 'wrong-kind' : 'unknown-field',
+      property,
+      message,
+      near
+        ? `Did you mean "${near}"?`
+        : fitting.length > 0
+          ? `Fields that fit: ${fitting.join(', ')}.`
+          : 'Add such a field to the type.',
+    );
     return null;
   }
 
   card(key: string | undefined, property: string): { render: Render; needs: string[][] } {
-    return this.lookUpCard(key, (message) => this.fail('unknown-template', property, message, 'Name a card, or leave it out.'));
+    return this.lookUpCard(key, (message) =>
+      this.fail('unknown-template', property, message, 'Name a card, or leave it out.'),
+    );
   }
 
   listing(key: string, property: string): boolean {
     const keys = this.design.listings.map((l) => l.key);
     if (keys.includes(key)) return true;
     const near = nearest(key, keys);
-    this.fail('unknown-listing', property, `There is no listing "${key}".`, near ? `Did you mean "${near}"?` : 'Name one of the listings.');
+    this.fail(
+      'unknown-listing',
+      property,
+      `There is no listing "${key}".`,
+      near ? `Did you mean "${near}"?` : 'Name one of the listings.',
+    );
     return false;
   }
 

@@ -41,7 +41,10 @@ export interface RenderScope extends SiteScope {
   /** What stands in the frame's slots. */
   slots: Record<string, string>;
   /** Address of a picture with what an `img` needs, sizes in CSS px. */
-  picture(mediaId: string, width: number): { src: string; srcset: string; alt: string; width: number; height: number } | null;
+  picture(
+    mediaId: string,
+    width: number,
+  ): { src: string; srcset: string; alt: string; width: number; height: number } | null;
 }
 
 /** A compiled block or template: gives HTML, '' where there is nothing to show. */
@@ -55,7 +58,11 @@ export interface BlockCompiler {
   /** Chains of field ids, ending in references, that the template reads. */
   needs: string[][];
   /** HTML of a pattern, escaped for text or attribute; null where blank. */
-  pattern(source: string, property: string, context?: 'text' | 'attribute'): (scope: RenderScope) => string | null;
+  pattern(
+    source: string,
+    property: string,
+    context?: 'text' | 'attribute',
+  ): (scope: RenderScope) => string | null;
   /** The field a block is bound to; null with an issue where it is none of these kinds. */
   field(key: string, property: string, kinds: readonly Field['kind'][]): Field | null;
   blocks(blocks: Block[], property: string): Render;
@@ -67,4 +74,7 @@ export interface BlockCompiler {
 }
 
 /** Compiles one kind of block. */
-export type CompileBlock<K extends Block['block']> = (block: Extract<Block, { block: K }>, c: BlockCompiler) => Render;
+export type CompileBlock<K extends Block['block']> = (
+  block: Extract<Block, { block: K }>,
+  c: BlockCompiler,
+) => Render;

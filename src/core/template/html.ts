@@ -2,7 +2,10 @@ import { escapeHtml } from '../text.ts';
 
 /** ` class="…"` with a block's own class and its style's; escaped. */
 export function classes(...names: (string | undefined)[]): string {
-  return ` class="${names.filter(Boolean).map((n) => escapeHtml(n!)).join(' ')}"`;
+  return ` class="${names
+    .filter(Boolean)
+    .map((n) => escapeHtml(n!))
+    .join(' ')}"`;
 }
 
 /** An element with its content; '' where there is no content. */

@@ -5,20 +5,31 @@ import { classes } from './html.ts';
 
 /** The page numbers to show links for: first, last and those near; null marks a gap. */
 export function pageNumbers(number: number, count: number): (number | null)[] {
-  const near = new Set([1, count, number - 1, number, number + 1].filter((n) => n >= 1 && n <= count));
+  const near = new Set(
+    [1, count, number - 1, number, number + 1].filter((n) => n >= 1 && n <= count),
+  );
   const sorted = [...near].sort((a, b) => a - b);
   return sorted.flatMap((n, i) => (i > 0 && n - sorted[i - 1]! > 1 ? [null, n] : [n]));
 }
 
 /** Links to a listing's pages; '' where there is one page, or the listing has no address. */
-export function pageLinksHtml({ address, number, count }: ListingShown, language: string, style?: string): string {
+export function pageLinksHtml(
+  { address, number, count }: ListingShown,
+  language: string,
+  style?: string,
+): string {
   const words = wordsOf(language);
   if (address === null || count <= 1) return '';
-  const link = (n: number, words: string, rel: string): string => `<li><a href="${pagePath(address, n)}"${rel}>${words}</a></li>`;
+  const link = (n: number, words: string, rel: string): string =>
+    `<li><a href="${pagePath(address, n)}"${rel}>${words}</a></li>`;
   let out = number > 1 ? link(number - 1, words.previous, ' rel="prev"') : '';
   for (const n of pageNumbers(number, count)) {
     if (n === null) out += '<li class="gap">…</li>';
-    else out += n === number ? `<li><a href="${pagePath(address, n)}" aria-current="page">${n}</a></li>` : link(n, String(n), '');
+    else
+      out +=
+        n === number
+          ? `<li><a href="${pagePath(address, n)}" aria-current="page">${n}</a></li>`
+          : link(n, String(n), '');
   }
   if (number < count) out += link(number + 1, words.next, ' rel="next"');
   return `<nav${classes('page-links', style)} aria-label="${words.pages}"><ul>${out}</ul></nav>`;

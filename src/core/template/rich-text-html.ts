@@ -2,8 +2,18 @@ import { escapeHtml } from '../text.ts';
 import { type RichNode, isSafeLink } from '../rich-text.ts';
 import type { RenderScope } from './context.ts';
 
-const MARKS: Record<string, readonly [string, string]> = { bold: ['<strong>', '</strong>'], italic: ['<em>', '</em>'], strike: ['<s>', '</s>'], code: ['<code>', '</code>'], underline: ['<u>', '</u>'] };
-const SIMPLE: Record<string, string> = { blockquote: 'blockquote', bulletList: 'ul', tableRow: 'tr' };
+const MARKS: Record<string, readonly [string, string]> = {
+  bold: ['<strong>', '</strong>'],
+  italic: ['<em>', '</em>'],
+  strike: ['<s>', '</s>'],
+  code: ['<code>', '</code>'],
+  underline: ['<u>', '</u>'],
+};
+const SIMPLE: Record<string, string> = {
+  blockquote: 'blockquote',
+  bulletList: 'ul',
+  tableRow: 'tr',
+};
 
 /** The HTML of a rich text document. Unknown nodes show their content only; nothing passes unescaped. */
 export function richTextHtml(doc: unknown, scope: RenderScope): string {
@@ -52,7 +62,10 @@ function children({ content }: RichNode, scope: RenderScope, depth: number): str
 
 // A list item of one paragraph, with or without a list below it, needs no paragraph element.
 function tight(n: RichNode): boolean {
-  return (n.content ?? []).filter((c) => c.type === 'paragraph').length === 1 && n.content?.[0]?.type === 'paragraph';
+  return (
+    (n.content ?? []).filter((c) => c.type === 'paragraph').length === 1 &&
+    n.content?.[0]?.type === 'paragraph'
+  );
 }
 
 function marked({ text }: RichNode, marks: NonNullable<RichNode['marks']>): string {
@@ -60,7 +73,8 @@ function marked({ text }: RichNode, marks: NonNullable<RichNode['marks']>): stri
   for (const mark of marks) {
     const tags = MARKS[mark.type];
     if (tags) html = tags[0] + html + tags[1];
-    else if (mark.type === 'link' && isSafeLink(mark.attrs?.href)) html = `<a href="${escapeHtml(mark.attrs.href)}">${html}</a>`;
+    else if (mark.type === 'link' && isSafeLink(mark.attrs?.href))
+      html = `<a href="${escapeHtml(mark.attrs.href)}">${html}</a>`;
   }
   return html;
 }

@@ -5,7 +5,8 @@ import { type CalendarDay, addDays, calendarDay, dayStart, localToInstant } from
 const DAY = /^\d{4}-\d{2}-\d{2}$/;
 const LOCAL = /^\d{4}-\d{2}-\d{2}[T ]\d{2}:\d{2}(:\d{2}([.,]\d{1,3})?)?$/;
 const EXACT = /^\d{4}-\d{2}-\d{2}[T ]\d{2}:\d{2}(:\d{2}([.,]\d{1,3})?)?(Z|[+-]\d{2}(:?\d{2})?)$/i;
-const RELATIVE = /^(now|today)(?:\s*([+-])\s*(P[0-9.YMWDTHS]+))?(?:\s+at\s+(\d{2}:\d{2}(?::\d{2})?))?$/i;
+const RELATIVE =
+  /^(now|today)(?:\s*([+-])\s*(P[0-9.YMWDTHS]+))?(?:\s+at\s+(\d{2}:\d{2}(?::\d{2})?))?$/i;
 
 function attempt<T>(read: () => T): T | null {
   try {
@@ -49,7 +50,9 @@ export function parseMoment(text: string, now: Instant, zone: string): Instant |
     const base = m[1]!.toLowerCase() === 'now' ? now : dayStart(calendarDay(now, zone), zone);
     let z = Temporal.Instant.fromEpochMilliseconds(base).toZonedDateTimeISO(zone);
     if (m[3]) z = m[2] === '-' ? z.subtract(m[3].toUpperCase()) : z.add(m[3].toUpperCase());
-    return m[4] ? localToInstant(`${z.toPlainDate().toString()}T${m[4]}`, zone) : z.epochMilliseconds;
+    return m[4]
+      ? localToInstant(`${z.toPlainDate().toString()}T${m[4]}`, zone)
+      : z.epochMilliseconds;
   });
 }
 
@@ -64,10 +67,21 @@ export function parseMomentDay(text: string, now: Instant, zone: string): Calend
 
 /** Reads an exact ISO 8601 duration (weeks, days of 24 h, hours, minutes, seconds) as milliseconds; null otherwise. */
 export function parseDuration(text: string): number | null {
-  const m = /^([+-])?P(?:(\d+)W)?(?:(\d+)D)?(?:T(?:(\d+)H)?(?:(\d+)M)?(?:(\d+(?:\.\d{1,3})?)S)?)?$/i.exec(text.trim());
+  const m =
+    /^([+-])?P(?:(\d+)W)?(?:(\d+)D)?(?:T(?:(\d+)H)?(?:(\d+)M)?(?:(\d+(?:\.\d{1,3})?)S)?)?$/i.exec(
+      text.trim(),
+    );
   if (!m || m.slice(2).every((part) => part === undefined)) return null;
-  const [weeks, days, hours, minutes, seconds] = m.slice(2).map((part) => Number(part ?? 0)) as [number, number, number, number, number];
-  const ms = Math.round((((weeks * 7 + days) * 24 + hours) * 60 + minutes) * 60_000 + seconds * 1000);
+  const [weeks, days, hours, minutes, seconds] = m.slice(2).map((part) => Number(part ?? 0)) as [
+    number,
+    number,
+    number,
+    number,
+    number,
+  ];
+  const ms = Math.round(
+    (((weeks * 7 + days) * 24 + hours) * 60 + minutes) * 60_000 + seconds * 1000,
+  );
   return m[1] === '-' ? -ms : ms;
 }
 
@@ -85,7 +99,11 @@ export function parseRelative(text: string): Relative | null {
 }
 
 /** The calendar day or instant a relative value stands for as of an instant. */
-export function resolveRelative(value: Relative, at: Instant, zone: string): { day: CalendarDay } | { instant: Instant } {
+export function resolveRelative(
+  value: Relative,
+  at: Instant,
+  zone: string,
+): { day: CalendarDay } | { instant: Instant } {
   if ('today' in value) return { day: addDays(calendarDay(at, zone), value.today) };
   return { instant: at + value.now };
 }

@@ -1,7 +1,14 @@
 import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
 import { Validity, covers, nextBound } from './interval.ts';
-import { parseDuration, parseInstant, parseMoment, parseMomentDay, parseRelative, resolveRelative } from './parse.ts';
+import {
+  parseDuration,
+  parseInstant,
+  parseMoment,
+  parseMomentDay,
+  parseRelative,
+  resolveRelative,
+} from './parse.ts';
 import { calendarDay, dayStart, daySpan, localToInstant } from './zone.ts';
 
 const iso = (at: number | null): string | null => (at === null ? null : new Date(at).toISOString());
@@ -19,12 +26,16 @@ describe('local times', () => {
   });
   test('days of a zone are 23, 24 or 25 hours long and follow each other', () => {
     fc.assert(
-      fc.property(fc.integer({ min: Date.UTC(2000, 0), max: Date.UTC(2040, 0) }), fc.constantFrom(DUBLIN, 'America/New_York', 'Australia/Lord_Howe', 'Asia/Kathmandu'), (at, zone) => {
-        const span = daySpan(at, zone);
-        expect(span.from <= at && at < span.to).toBe(true);
-        expect(calendarDay(span.to, zone) > span.day).toBe(true);
-        expect(calendarDay(span.to - 1, zone)).toBe(span.day);
-      }),
+      fc.property(
+        fc.integer({ min: Date.UTC(2000, 0), max: Date.UTC(2040, 0) }),
+        fc.constantFrom(DUBLIN, 'America/New_York', 'Australia/Lord_Howe', 'Asia/Kathmandu'),
+        (at, zone) => {
+          const span = daySpan(at, zone);
+          expect(span.from <= at && at < span.to).toBe(true);
+          expect(calendarDay(span.to, zone) > span.day).toBe(true);
+          expect(calendarDay(span.to - 1, zone)).toBe(span.day);
+        },
+      ),
     );
   });
 });
@@ -56,14 +67,19 @@ describe('parsing', () => {
   test('durations are exact milliseconds; months and empty ones are refused', () => {
     expect(parseDuration('P1DT2H30M0.5S')).toBe(95_400_500);
     expect(parseDuration('P2W')).toBe(1_209_600_000);
-    for (const wrong of ['P', 'PT', 'P1M', 'P1Y', '1D', 'P1.5D']) expect(parseDuration(wrong)).toBe(null);
+    for (const wrong of ['P', 'PT', 'P1M', 'P1Y', '1D', 'P1.5D'])
+      expect(parseDuration(wrong)).toBe(null);
   });
 
   test('today ± n counts calendar days of the zone; now ± duration is exact', () => {
     const at = Date.parse('2026-03-28T23:30:00Z');
     expect(resolveRelative(parseRelative('today + 1')!, at, DUBLIN)).toEqual({ day: '2026-03-29' });
-    expect(resolveRelative(parseRelative('today - 2 days')!, at, DUBLIN)).toEqual({ day: '2026-03-26' });
-    expect(resolveRelative(parseRelative('now - PT2H')!, at, DUBLIN)).toEqual({ instant: at - 7_200_000 });
+    expect(resolveRelative(parseRelative('today - 2 days')!, at, DUBLIN)).toEqual({
+      day: '2026-03-26',
+    });
+    expect(resolveRelative(parseRelative('now - PT2H')!, at, DUBLIN)).toEqual({
+      instant: at - 7_200_000,
+    });
     expect(parseRelative('tomorrow')).toBe(null);
   });
 });

@@ -69,13 +69,29 @@ export function addDays(day: CalendarDay, days: number): CalendarDay {
 /** The wall-clock parts of an instant in a zone. */
 export function localTime(at: Instant, zone: string): LocalTime {
   const z = zoned(at, zone);
-  return { year: z.year, month: z.month, day: z.day, weekday: z.dayOfWeek, hour: z.hour, minute: z.minute, second: z.second };
+  return {
+    year: z.year,
+    month: z.month,
+    day: z.day,
+    weekday: z.dayOfWeek,
+    hour: z.hour,
+    minute: z.minute,
+    second: z.second,
+  };
 }
 
 /** The wall-clock parts of a calendar day at midnight. */
 export function dayParts(day: CalendarDay): LocalTime {
   const d = Temporal.PlainDate.from(day);
-  return { year: d.year, month: d.month, day: d.day, weekday: d.dayOfWeek, hour: 0, minute: 0, second: 0 };
+  return {
+    year: d.year,
+    month: d.month,
+    day: d.day,
+    weekday: d.dayOfWeek,
+    hour: 0,
+    minute: 0,
+    second: 0,
+  };
 }
 
 /**
@@ -83,10 +99,14 @@ export function dayParts(day: CalendarDay): LocalTime {
  * one takes the earlier (Temporal's "compatible").
  */
 export function localToInstant(local: string, zone: string): Instant {
-  return Temporal.PlainDateTime.from(local).toZonedDateTime(zone, { disambiguation: 'compatible' }).epochMilliseconds;
+  return Temporal.PlainDateTime.from(local).toZonedDateTime(zone, { disambiguation: 'compatible' })
+    .epochMilliseconds;
 }
 
 /** ISO 8601 with the zone's offset, to the second (milliseconds where there are any). */
 export function isoInZone(at: Instant, zone: string): string {
-  return zoned(at, zone).toString({ timeZoneName: 'never', smallestUnit: at % 1000 === 0 ? 'second' : 'millisecond' });
+  return zoned(at, zone).toString({
+    timeZoneName: 'never',
+    smallestUnit: at % 1000 === 0 ? 'second' : 'millisecond',
+  });
 }

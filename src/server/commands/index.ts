@@ -13,7 +13,18 @@ export type CommandInput<N extends CommandName> = Parameters<(typeof COMMANDS)[N
 export type CommandResult<N extends CommandName> = ReturnType<(typeof COMMANDS)[N]>;
 
 /** Carries out a command by name. */
-export function runCommand<N extends CommandName>(connection: Connection, name: N, actor: Actor, input: CommandInput<N>, wallClock: number): CommandResult<N> {
-  const command = COMMANDS[name] as (c: Connection, a: Actor, i: CommandInput<N>, w: number) => CommandResult<N>;
+export function runCommand<N extends CommandName>(
+  connection: Connection,
+  name: N,
+  actor: Actor,
+  input: CommandInput<N>,
+  wallClock: number,
+): CommandResult<N> {
+  const command = COMMANDS[name] as (
+    c: Connection,
+    a: Actor,
+    i: CommandInput<N>,
+    w: number,
+  ) => CommandResult<N>;
   return command(connection, actor, input, wallClock);
 }

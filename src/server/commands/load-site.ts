@@ -35,7 +35,14 @@ class Refused extends Error {
  * the past become facts. Refused where a publication could not have its address. `tell` hears of each
  * step as it begins.
  */
-export function loadSite(connection: Connection, dataFolder: string, actor: Actor, site: SiteToLoad, wallClock: Instant, tell: (step: string) => void = () => undefined): Result<Loaded> {
+export function loadSite(
+  connection: Connection,
+  dataFolder: string,
+  actor: Actor,
+  site: SiteToLoad,
+  wallClock: Instant,
+  tell: (step: string) => void = () => undefined,
+): Result<Loaded> {
   permit(actor, 'load');
   keepFiles(dataFolder, site.media);
   try {
@@ -45,10 +52,20 @@ export function loadSite(connection: Connection, dataFolder: string, actor: Acto
       insertAll(connection, site, at);
       tell('Working out what is live when, and where');
       const compiled = compileSite(site.design).site;
-      const { refusals } = derive(connection, { site: compiled, settled: at, touched: [], fromBeginning: true });
+      const { refusals } = derive(connection, {
+        site: compiled,
+        settled: at,
+        touched: [],
+        fromBeginning: true,
+      });
       const cancelled = refusals.filter((r) => r.cancelled);
       if (cancelled.length > 0) throw new Refused(cancelled.map((r) => issueOf(r, site.entries)));
-      raisePublic(connection, ['design', 'subjects', 'media', ...site.design.types.map((t) => `type:${t.key}`)]);
+      raisePublic(connection, [
+        'design',
+        'subjects',
+        'media',
+        ...site.design.types.map((t) => `type:${t.key}`),
+      ]);
       return [...site.findings, ...refusals.map((r) => issueOf(r, site.entries))];
     });
     return ok({ entries: site.entries.length, pictures: site.media.length, findings });
@@ -75,29 +92,64 @@ function keepFiles(dataFolder: string, media: ReadMedia[]): void {
   }
 }
 
-const CONTENT = ['address', 'live_interval', 'planned_change', 'by_hand', 'reference_edge', 'refusal', 'revision', 'entry', 'subject', 'media', 'design_version'];
+const CONTENT = [
+  'address',
+  'live_interval',
+  'planned_change',
+  'by_hand',
+  'reference_edge',
+  'refusal',
+  'revision',
+  'entry',
+  'subject',
+  'media',
+  'design_version',
+];
 
 function clear({ driver }: Connection): void {
   for (const table of CONTENT) driver.exec(`DELETE FROM ${table}`);
-  const names = driver.prepare(`SELECT name FROM sqlite_master WHERE type = 'table' AND (name LIKE 'index\\_%' ESCAPE '\\' OR name LIKE 'member\\_%' ESCAPE '\\')`).pluck().all() as string[];
+  const names = driver
+    .prepare(
+      `SELECT name FROM sqlite_master WHERE type = 'table' AND (name LIKE 'index\\_%' ESCAPE '\\' OR name LIKE 'member\\_%' ESCAPE '\\')`,
+    )
+    .pluck()
+    .all() as string[];
   for (const name of names) driver.exec(`DROP TABLE "${name.replaceAll('"', '""')}"`);
   driver.exec(`DELETE FROM meta WHERE key LIKE 'index:%'`);
 }
 
 function insertAll(connection: Connection, site: SiteToLoad, at: Instant): void {
   releaseDesign(connection, site.design, BEGINNING, 'load', at);
-  const subject = statement(connection, 'INSERT INTO subject ("set", key, name, slug, description, parent, position) VALUES (?, ?, ?, ?, ?, ?, ?)');
-  site.subjects.forEach((s, i) => subject.run(s.set, s.key, s.name, s.slug, s.description, s.parent, i));
-  const media = statement(connection, 'INSERT INTO media (id, hash, alt, width, height, mime, bytes) VALUES (?, ?, ?, ?, ?, ?, ?)');
+  const subject = statement(
+    connection,
+    'INSERT INTO subject ("set", key, name, slug, description, parent, position) VALUES (?, ?, ?, ?, ?, ?, ?)',
+  );
+  site.subjects.forEach((s, i) =>
+    subject.run(s.set, s.key, s.name, s.slug, s.description, s.parent, i),
+  );
+  const media = statement(
+    connection,
+    'INSERT INTO media (id, hash, alt, width, height, mime, bytes) VALUES (?, ?, ?, ?, ?, ?, ?)',
+  );
   for (const m of site.media) media.run(m.id, m.hash, m.alt, m.width, m.height, m.mime, m.bytes);
-  const entry = statement(connection, 'INSERT INTO entry (id, type, created, author) VALUES (?, ?, ?, ?)');
+  const entry = statement(
+    connection,
+    'INSERT INTO entry (id, type, created, author) VALUES (?, ?, ?, ?)',
+  );
   for (const e of site.entries) entry.run(e.id, e.type.key, e.created, e.author);
   const writeRevision = revisionWriter(connection, site.design.site.language);
-  const plan = statement(connection, 'INSERT INTO planned_change (entry, language, at, sequence, action, revision, person) VALUES (?, ?, ?, ?, ?, ?, ?)');
-  const byHand = statement(connection, 'INSERT INTO by_hand (entry, path, starts, ends) VALUES (?, ?, ?, ?)');
+  const plan = statement(
+    connection,
+    'INSERT INTO planned_change (entry, language, at, sequence, action, revision, person) VALUES (?, ?, ?, ?, ?, ?, ?)',
+  );
+  const byHand = statement(
+    connection,
+    'INSERT INTO by_hand (entry, path, starts, ends) VALUES (?, ?, ?, ?)',
+  );
   for (const e of site.entries) {
     for (const revision of e.revisions) writeRevision(e.id, e.type, revision);
-    for (const p of e.plans) plan.run(e.id, site.design.site.language, p.at, p.sequence, p.do, p.revision, e.author);
+    for (const p of e.plans)
+      plan.run(e.id, site.design.site.language, p.at, p.sequence, p.do, p.revision, e.author);
     for (const h of e.byHand) byHand.run(e.id, h.path, h.from, h.to);
   }
 }
@@ -105,5 +157,10 @@ function insertAll(connection: Connection, site: SiteToLoad, at: Instant): void 
 function issueOf(refusal: Refusal, entries: EntryToLoad[]): Issue {
   const raw = entries.find((e) => e.id === refusal.entry)?.raw;
   const when = `At ${new Date(refusal.at).toISOString()}: `;
-  return { code: refusal.code, ...(raw ? { path: raw.file, line: raw.lineOf(['entry', 'live']) } : {}), message: when + refusal.message, fix: refusal.fix };
+  return {
+    code: refusal.code,
+    ...(raw ? { path: raw.file, line: raw.lineOf(['entry', 'live']) } : {}),
+    message: when + refusal.message,
+    fix: refusal.fix,
+  };
 }

@@ -21,10 +21,27 @@ export interface DesignEdit {
 /** A design with an edit applied; every problem is named. */
 export function applyEdit(design: Design, { part, key, spec }: DesignEdit): Result<Design> {
   const list = design[part] as { key: string }[];
-  if (!list.some((p) => p.key === key)) return { ok: false, issues: [{ code: 'unknown-part', message: `There is no "${key}" in the design any more.`, fix: 'Reload the page.' }] };
-  const parsed = designSpec.safeParse({ ...design, [part]: list.map((p) => (p.key === key ? spec : p)) });
+  if (!list.some((p) => p.key === key))
+    return {
+      ok: false,
+      issues: [
+        {
+          code: 'unknown-part',
+          message: `There is no "${key}" in the design any more.`,
+          fix: 'Reload the page.',
+        },
+      ],
+    };
+  const parsed = designSpec.safeParse({
+    ...design,
+    [part]: list.map((p) => (p.key === key ? spec : p)),
+  });
   if (!parsed.success) {
-    const issues = parsed.error.issues.map((i): Issue => ({ code: 'wrong-form', path: `${part}/${key}/${i.path.slice(2).join('/')}`, message: i.message }));
+    const issues = parsed.error.issues.map((i): Issue => ({
+      code: 'wrong-form',
+      path: `${part}/${key}/${i.path.slice(2).join('/')}`,
+      message: i.message,
+    }));
     return { ok: false, issues };
   }
   const { issues } = compileSite(parsed.data);
@@ -32,17 +49,29 @@ export function applyEdit(design: Design, { part, key, spec }: DesignEdit): Resu
 }
 
 /** Releases an edited design at once; addresses move, and former ones lead on. */
-export function releaseEdit(connection: Connection, actor: Actor, edit: DesignEdit, wallClock: Instant): Result<{ at: Instant }> {
+export function releaseEdit(
+  connection: Connection,
+  actor: Actor,
+  edit: DesignEdit,
+  wallClock: Instant,
+): Result<{ at: Instant }> {
   permit(actor, 'change-design');
   return refusable(connection, wallClock, (at, before) => {
     const edited = applyEdit(before.design, edit);
     if (!edited.ok) throw new Refusal(edited.issues);
     storeDesign(connection, edited.value, at, actor.name, at);
     const site = compileSite(edited.value).site;
-    const touched = statement(connection, 'SELECT id FROM entry ORDER BY created, id').pluck().all() as string[];
+    const touched = statement(connection, 'SELECT id FROM entry ORDER BY created, id')
+      .pluck()
+      .all() as string[];
     const { refusals } = derive(connection, { site, settled: at, touched });
     const cancelled = refusals.filter((r) => r.cancelled && r.at === at);
-    if (cancelled.length > 0) throw new Refusal(cancelled.slice(0, 10).map(({ entry, code, message, fix }) => ({ code, message: `${entry}: ${message}`, fix })));
+    if (cancelled.length > 0)
+      throw new Refusal(
+        cancelled
+          .slice(0, 10)
+          .map(({ entry, code, message, fix }) => ({ code, message: `${entry}: ${message}`, fix })),
+      );
     raisePublic(connection, ['design', ...edited.value.types.map((t) => `type:${t.key}`)]);
     return { at };
   });

@@ -27,7 +27,11 @@ export const BUSY_MS = 5000;
  * @throws DatabaseProblem where the file is missing, unreadable, read-only or from a newer version.
  */
 export function openDatabase(file: string, { readonly = false } = {}): Connection {
-  if (readonly && !existsSync(file)) throw new DatabaseProblem(`There is no site at ${file}.`, 'Load one first: npx bontel load FOLDER --data DIR.');
+  if (readonly && !existsSync(file))
+    throw new DatabaseProblem(
+      `There is no site at ${file}.`,
+      'Load one first: npx bontel load FOLDER --data DIR.',
+    );
   try {
     if (!readonly) mkdirSync(dirname(file), { recursive: true });
     const driver = new Database(file, { readonly, timeout: BUSY_MS });
@@ -49,9 +53,30 @@ export function openDatabase(file: string, { readonly = false } = {}): Connectio
 export function problemOf(error: unknown, file: string): unknown {
   const code = error instanceof Error && 'code' in error ? String(error.code) : '';
   if (error instanceof DatabaseProblem) return error;
-  if (code.startsWith('SQLITE_BUSY')) return new DatabaseProblem(`${file} cannot be written now: ${whoWrites(file) ?? `somebody else has been writing for more than ${BUSY_MS / 1000} seconds`}.`, 'Try again when that has finished.');
-  if (code.startsWith('SQLITE_READONLY') || code === 'EACCES' || code === 'EROFS' || code === 'SQLITE_CANTOPEN') return new DatabaseProblem(`${file} cannot be written.`, 'Give write permission on the data folder, or name another with --data.');
-  if (code.startsWith('SQLITE_FULL') || code === 'ENOSPC' || code.startsWith('SQLITE_IOERR_WRITE')) return new DatabaseProblem(`The disk that holds ${file} is full; nothing was changed.`, 'Free some space and try again.');
-  if (code === 'SQLITE_NOTADB' || code === 'SQLITE_CORRUPT') return new DatabaseProblem(`${file} is not a readable database.`, 'Restore it from a backup, or name another data folder.');
+  if (code.startsWith('SQLITE_BUSY'))
+    return new DatabaseProblem(
+      `${file} cannot be written now: ${whoWrites(file) ?? `somebody else has been writing for more than ${BUSY_MS / 1000} seconds`}.`,
+      'Try again when that has finished.',
+    );
+  if (
+    code.startsWith('SQLITE_READONLY') ||
+    code === 'EACCES' ||
+    code === 'EROFS' ||
+    code === 'SQLITE_CANTOPEN'
+  )
+    return new DatabaseProblem(
+      `${file} cannot be written.`,
+      'Give write permission on the data folder, or name another with --data.',
+    );
+  if (code.startsWith('SQLITE_FULL') || code === 'ENOSPC' || code.startsWith('SQLITE_IOERR_WRITE'))
+    return new DatabaseProblem(
+      `The disk that holds ${file} is full; nothing was changed.`,
+      'Free some space and try again.',
+    );
+  if (code === 'SQLITE_NOTADB' || code === 'SQLITE_CORRUPT')
+    return new DatabaseProblem(
+      `${file} is not a readable database.`,
+      'Restore it from a backup, or name another data folder.',
+    );
   return error;
 }

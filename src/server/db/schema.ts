@@ -1,10 +1,20 @@
 import { sql } from 'drizzle-orm';
-import { index, integer, primaryKey, sqliteTable, text, uniqueIndex } from 'drizzle-orm/sqlite-core';
+import {
+  index,
+  integer,
+  primaryKey,
+  sqliteTable,
+  text,
+  uniqueIndex,
+} from 'drizzle-orm/sqlite-core';
 
 /* All instants are integer milliseconds UTC. `starts`/`ends` are half-open; a null end is not known. */
 
 /** Single values of the store, `settled` (the last write's instant) among them. */
-export const meta = sqliteTable('meta', { key: text('key').primaryKey(), value: text('value').notNull() });
+export const meta = sqliteTable('meta', {
+  key: text('key').primaryKey(),
+  value: text('value').notNull(),
+});
 
 export const entry = sqliteTable(
   'entry',
@@ -20,7 +30,13 @@ export const entry = sqliteTable(
     /** Whether the newest revision never was public and is not planned to be: derived. */
     unpublished: integer('unpublished', { mode: 'boolean' }).notNull().default(false),
   },
-  (t) => [index('entry_type').on(t.type, t.created, t.id), index('entry_published').on(t.published), index('entry_unpublished').on(t.id).where(sql`${t.unpublished} = 1`)],
+  (t) => [
+    index('entry_type').on(t.type, t.created, t.id),
+    index('entry_published').on(t.published),
+    index('entry_unpublished')
+      .on(t.id)
+      .where(sql`${t.unpublished} = 1`),
+  ],
 );
 
 export const revision = sqliteTable(
@@ -37,7 +53,10 @@ export const revision = sqliteTable(
     /** The naming field's text, for tables and search. */
     name: text('name').notNull(),
   },
-  (t) => [primaryKey({ columns: [t.entry, t.number] }), index('revision_saved').on(sql`${t.saved} DESC`, t.entry)],
+  (t) => [
+    primaryKey({ columns: [t.entry, t.number] }),
+    index('revision_saved').on(sql`${t.saved} DESC`, t.entry),
+  ],
 );
 
 export const plannedChange = sqliteTable(
@@ -57,7 +76,10 @@ export const plannedChange = sqliteTable(
     zone: text('zone'),
     person: text('person').notNull(),
   },
-  (t) => [index('planned_change_at').on(t.at), index('planned_change_entry').on(t.entry, t.at, t.sequence)],
+  (t) => [
+    index('planned_change_at').on(t.at),
+    index('planned_change_entry').on(t.entry, t.at, t.sequence),
+  ],
 );
 
 export const byHand = sqliteTable(
@@ -86,7 +108,11 @@ export const liveInterval = sqliteTable(
     revision: integer('revision').notNull(),
     sharedRevision: integer('shared_revision').notNull(),
   },
-  (t) => [primaryKey({ columns: [t.entry, t.language, t.starts] }), index('live_interval_starts').on(t.starts), index('live_interval_ends').on(t.ends)],
+  (t) => [
+    primaryKey({ columns: [t.entry, t.language, t.starts] }),
+    index('live_interval_starts').on(t.starts),
+    index('live_interval_ends').on(t.ends),
+  ],
 );
 
 export const address = sqliteTable(
@@ -114,8 +140,16 @@ export const address = sqliteTable(
 /** Which revisions refer to which entries, by field: derived from the revisions. */
 export const referenceEdge = sqliteTable(
   'reference_edge',
-  { target: text('target').notNull(), field: text('field').notNull(), entry: text('entry').notNull(), revision: integer('revision').notNull() },
-  (t) => [primaryKey({ columns: [t.target, t.field, t.entry, t.revision] }), index('reference_edge_entry').on(t.entry)],
+  {
+    target: text('target').notNull(),
+    field: text('field').notNull(),
+    entry: text('entry').notNull(),
+    revision: integer('revision').notNull(),
+  },
+  (t) => [
+    primaryKey({ columns: [t.target, t.field, t.entry, t.revision] }),
+    index('reference_edge_entry').on(t.entry),
+  ],
 );
 
 /** Publications and addresses that could not be had: derived. */
@@ -172,4 +206,7 @@ export const designVersion = sqliteTable(
 );
 
 /** Monotonic counters: `total`, `design`, `media`, `subjects`, and one per type as `type:<key>`. */
-export const siteChange = sqliteTable('site_change', { scope: text('scope').primaryKey(), generation: integer('generation').notNull() });
+export const siteChange = sqliteTable('site_change', {
+  scope: text('scope').primaryKey(),
+  generation: integer('generation').notNull(),
+});

@@ -4,7 +4,14 @@ const noteOf = (database: string): string => `${database}.writing`;
 
 /** Leaves a note beside the database, while a write holds it, for those who wait: which process, since when. */
 export function noteWriting(database: string): void {
-  writeFileSync(noteOf(database), JSON.stringify({ pid: process.pid, program: process.argv[1]?.endsWith('cli.js') ? 'npx bontel' : 'the server', since: new Date().toISOString() }));
+  writeFileSync(
+    noteOf(database),
+    JSON.stringify({
+      pid: process.pid,
+      program: process.argv[1]?.endsWith('cli.js') ? 'npx bontel' : 'the server',
+      since: new Date().toISOString(),
+    }),
+  );
 }
 
 /** Takes the note away. */
@@ -15,7 +22,11 @@ export function noteWritten(database: string): void {
 /** Who writes to a database and since when, in words; null where no note of a running process is there. */
 export function whoWrites(database: string): string | null {
   try {
-    const { pid, program, since } = JSON.parse(readFileSync(noteOf(database), 'utf8')) as { pid: number; program: string; since: string };
+    const { pid, program, since } = JSON.parse(readFileSync(noteOf(database), 'utf8')) as {
+      pid: number;
+      program: string;
+      since: string;
+    };
     process.kill(pid, 0); // throws where the process is gone and the note was left behind
     return `${program} (process ${pid}) has been writing since ${since}`;
   } catch {

@@ -2,9 +2,17 @@ import type { IncomingHttpHeaders } from 'node:http';
 import type { Coding } from './page-cache.ts';
 
 /** Whether a client's copy is still good (RFC 9110 §13.2.2): If-None-Match wins over dates. */
-export function isUnchanged(headers: IncomingHttpHeaders, etag: string, lastModified: string | undefined): boolean {
+export function isUnchanged(
+  headers: IncomingHttpHeaders,
+  etag: string,
+  lastModified: string | undefined,
+): boolean {
   const match = headers['if-none-match'];
-  if (match !== undefined) return match.trim() === '*' || match.split(',').some((tag) => tag.trim().replace(/^W\//, '') === etag);
+  if (match !== undefined)
+    return (
+      match.trim() === '*' ||
+      match.split(',').some((tag) => tag.trim().replace(/^W\//, '') === etag)
+    );
   const since = headers['if-modified-since'];
   if (since === undefined || lastModified === undefined) return false;
   const instant = Date.parse(since);
@@ -14,7 +22,12 @@ export function isUnchanged(headers: IncomingHttpHeaders, etag: string, lastModi
 /** The best coding a client takes (RFC 9110 §12.5.3), of those we have. */
 export function codingFor(accept: string | undefined): Coding {
   if (accept === undefined || accept === '') return 'identity';
-  const weights = new Map(accept.toLowerCase().split(',').map((part) => weightOf(part)));
+  const weights = new Map(
+    accept
+      .toLowerCase()
+      .split(',')
+      .map((part) => weightOf(part)),
+  );
   const weight = (coding: string): number => weights.get(coding) ?? weights.get('*') ?? 0;
   const [br, gzip] = [weight('br'), weight('gzip')];
   if (br > 0 && br >= gzip) return 'br';

@@ -8,7 +8,8 @@ import { codingFor, isUnchanged } from './conditional.ts';
 import { MediaDelivery } from './media.ts';
 import { CachedPage, pageCache } from './page-cache.ts';
 
-const EMPTY_SITE = '<!doctype html>\n<html lang="en"><head><meta charset="utf-8"><title>No site yet</title></head><body><h1>No site yet</h1><p>Load a site folder, or open the builder at <a href="/build">/build</a>.</p></body></html>\n';
+const EMPTY_SITE =
+  '<!doctype html>\n<html lang="en"><head><meta charset="utf-8"><title>No site yet</title></head><body><h1>No site yet</h1><p>Load a site folder, or open the builder at <a href="/build">/build</a>.</p></body></html>\n';
 
 /** Answers public requests: from the page cache, or by rendering through the core. Reads no cookies. */
 export class Delivery {
@@ -31,30 +32,52 @@ export class Delivery {
   /** Answers one request: pages at once, what is read from files or made elsewhere when it is there. */
   answer(request: IncomingMessage, response: ServerResponse): void | Promise<void> {
     if (request.method !== 'GET' && request.method !== 'HEAD') {
-      response.writeHead(405, { allow: 'GET, HEAD', 'content-type': 'text/plain; charset=utf-8' }).end('This address answers GET and HEAD only.\n');
+      response
+        .writeHead(405, { allow: 'GET, HEAD', 'content-type': 'text/plain; charset=utf-8' })
+        .end('This address answers GET and HEAD only.\n');
       return;
     }
     const url = request.url ?? '/';
     const mark = url.search(/[?#]/);
     const path = mark < 0 ? url : url.slice(0, mark);
-    if (path.startsWith('/media/') || path.startsWith('/style/') || path.startsWith('/sitemap')) return this.answerFile(path, request, response);
+    if (path.startsWith('/media/') || path.startsWith('/style/') || path.startsWith('/sitemap'))
+      return this.answerFile(path, request, response);
     this.send(this.find(path), request, response);
   }
 
-  private async answerFile(path: string, request: IncomingMessage, response: ServerResponse): Promise<void> {
+  private async answerFile(
+    path: string,
+    request: IncomingMessage,
+    response: ServerResponse,
+  ): Promise<void> {
     if (!path.startsWith('/sitemap') && (await this.media.answer(path, request, response))) return;
-    this.send(path.startsWith('/sitemap') ? await this.findFile(path) : this.find(path), request, response);
+    this.send(
+      path.startsWith('/sitemap') ? await this.findFile(path) : this.find(path),
+      request,
+      response,
+    );
   }
 
-  private send(cached: CachedPage | null, request: IncomingMessage, response: ServerResponse): void {
+  private send(
+    cached: CachedPage | null,
+    request: IncomingMessage,
+    response: ServerResponse,
+  ): void {
     if (!cached) {
-      response.writeHead(503, { 'content-type': 'text/html; charset=utf-8', 'cache-control': 'no-store' }).end(request.method === 'HEAD' ? undefined : EMPTY_SITE);
+      response
+        .writeHead(503, { 'content-type': 'text/html; charset=utf-8', 'cache-control': 'no-store' })
+        .end(request.method === 'HEAD' ? undefined : EMPTY_SITE);
       return;
     }
     const { status, body } = cached.page;
-    const encoded = cached.in(body.length < 1024 ? 'identity' : codingFor(request.headers['accept-encoding']));
+    const encoded = cached.in(
+      body.length < 1024 ? 'identity' : codingFor(request.headers['accept-encoding']),
+    );
     const fresh = this.freshness(cached);
-    if (status === 200 && isUnchanged(request.headers, encoded.etag, cached.headers['last-modified'])) {
+    if (
+      status === 200 &&
+      isUnchanged(request.headers, encoded.etag, cached.headers['last-modified'])
+    ) {
       response.writeHead(304, withFreshness(encoded.headersUnchanged, fresh)).end();
       return;
     }
@@ -83,13 +106,19 @@ export class Delivery {
   private find(path: string): CachedPage | null {
     const now = this.clock();
     const generation = this.generationNow();
-    return this.known(path, generation, now) ?? this.keep(path, this.view.render(path, now), generation, now);
+    return (
+      this.known(path, generation, now) ??
+      this.keep(path, this.view.render(path, now), generation, now)
+    );
   }
 
   private async findFile(path: string): Promise<CachedPage | null> {
     const now = this.clock();
     const generation = this.generationNow();
-    return this.known(path, generation, now) ?? this.keep(path, await this.makeFile(path, now), generation, now);
+    return (
+      this.known(path, generation, now) ??
+      this.keep(path, await this.makeFile(path, now), generation, now)
+    );
   }
 
   private known(path: string, generation: number, now: Instant): CachedPage | null {
@@ -97,7 +126,12 @@ export class Delivery {
     return known?.isGood(generation, now) ? known : null;
   }
 
-  private keep(path: string, page: RenderedPage | null, generation: number, now: Instant): CachedPage | null {
+  private keep(
+    path: string,
+    page: RenderedPage | null,
+    generation: number,
+    now: Instant,
+  ): CachedPage | null {
     if (!page) return null;
     const made = new CachedPage(page, generation, now);
     if (page.status !== 404 && page.status !== 400) this.cache.set(path, made);

@@ -8,7 +8,11 @@ import { isUnchanged } from './conditional.ts';
 import { partOf } from './range.ts';
 
 const FOREVER = 'public, max-age=31536000, immutable';
-const COMMON = { 'cache-control': FOREVER, 'x-content-type-options': 'nosniff', 'access-control-allow-origin': '*' };
+const COMMON = {
+  'cache-control': FOREVER,
+  'x-content-type-options': 'nosniff',
+  'access-control-allow-origin': '*',
+};
 
 interface Found {
   body: Buffer;
@@ -30,17 +34,34 @@ export class MediaDelivery {
     const found = await this.find(path);
     if (!found) return false;
     const etag = `"${path.split('/').slice(2).join('-')}"`;
-    if (isUnchanged(request.headers, etag, undefined)) response.writeHead(304, { ...COMMON, etag }).end();
+    if (isUnchanged(request.headers, etag, undefined))
+      response.writeHead(304, { ...COMMON, etag }).end();
     else this.send(found, etag, request, response);
     return true;
   }
 
-  private send({ body, type, policy }: Found, etag: string, request: IncomingMessage, response: ServerResponse): void {
+  private send(
+    { body, type, policy }: Found,
+    etag: string,
+    request: IncomingMessage,
+    response: ServerResponse,
+  ): void {
     const part = request.method === 'GET' ? partOf(request.headers, body.length, etag) : null;
-    const headers = { ...COMMON, etag, 'accept-ranges': 'bytes', 'content-type': type, ...(policy ? { 'content-security-policy': policy } : {}) };
-    if (part === 'unsatisfiable') return void response.writeHead(416, { 'content-range': `bytes */${body.length}` }).end();
+    const headers = {
+      ...COMMON,
+      etag,
+      'accept-ranges': 'bytes',
+      'content-type': type,
+      ...(policy ? { 'content-security-policy': policy } : {}),
+    };
+    if (part === 'unsatisfiable')
+      return void response.writeHead(416, { 'content-range': `bytes */${body.length}` }).end();
     const shown = part ? body.subarray(part.first, part.last + 1) : body;
-    response.writeHead(part ? 206 : 200, { ...headers, 'content-length': shown.length, ...(part ? { 'content-range': `bytes ${part.first}-${part.last}/${body.length}` } : {}) });
+    response.writeHead(part ? 206 : 200, {
+      ...headers,
+      'content-length': shown.length,
+      ...(part ? { 'content-range': `bytes ${part.first}-${part.last}/${body.length}` } : {}),
+    });
     response.end(request.method === 'HEAD' ? undefined : shown);
   }
 
@@ -54,15 +75,29 @@ export class MediaDelivery {
     if (picture) {
       const width = Number(picture[2]);
       if (!PICTURE_WIDTHS.includes(width) || !this.hashIsKnown(picture[1]!)) return null;
-      return { body: await this.picture(picture[1]!, width), type: 'image/webp', policy: "default-src 'none'; sandbox" };
+      return {
+        body: await this.picture(picture[1]!, width),
+        type: 'image/webp',
+        policy: "default-src 'none'; sandbox",
+      };
     }
     const style = /^\/style\/([a-z0-9._-]+)$/i.exec(path)?.[1];
-    const row = style === undefined ? undefined : (this.view.connection.driver.prepare('SELECT hash, mime FROM media WHERE id = ?').get(`style/${style}`) as { hash: string; mime: string } | undefined);
-    return row ? { body: await readFile(join(this.folder, 'media', row.hash)), type: row.mime } : null;
+    const row =
+      style === undefined
+        ? undefined
+        : (this.view.connection.driver
+            .prepare('SELECT hash, mime FROM media WHERE id = ?')
+            .get(`style/${style}`) as { hash: string; mime: string } | undefined);
+    return row
+      ? { body: await readFile(join(this.folder, 'media', row.hash)), type: row.mime }
+      : null;
   }
 
   private styleSheet(key: string): string | null {
-    const specs = this.view.connection.driver.prepare('SELECT starts FROM design_version ORDER BY id DESC LIMIT 20').pluck().all() as number[];
+    const specs = this.view.connection.driver
+      .prepare('SELECT starts FROM design_version ORDER BY id DESC LIMIT 20')
+      .pluck()
+      .all() as number[];
     for (const starts of specs) {
       const site = this.view.at(starts)?.site;
       if (site?.styleKey === key) return site.css;
@@ -71,7 +106,10 @@ export class MediaDelivery {
   }
 
   private hashIsKnown(hash: string): boolean {
-    return this.view.connection.driver.prepare('SELECT 1 FROM media WHERE hash = ?').get(hash) !== undefined;
+    return (
+      this.view.connection.driver.prepare('SELECT 1 FROM media WHERE hash = ?').get(hash) !==
+      undefined
+    );
   }
 
   /** A picture in WebP at a width, made once and kept beside the original. */
@@ -82,14 +120,20 @@ export class MediaDelivery {
     if (kept) return kept;
     let making = this.making.get(file);
     if (!making) {
-      making = this.make(join(this.folder, 'media', hash), folder, file, width).finally(() => this.making.delete(file));
+      making = this.make(join(this.folder, 'media', hash), folder, file, width).finally(() =>
+        this.making.delete(file),
+      );
       this.making.set(file, making);
     }
     return making;
   }
 
   private async make(source: string, folder: string, file: string, width: number): Promise<Buffer> {
-    const body = await sharp(source, { limitInputPixels: 100_000_000 }).rotate().resize({ width, withoutEnlargement: true }).webp({ quality: 82 }).toBuffer();
+    const body = await sharp(source, { limitInputPixels: 100_000_000 })
+      .rotate()
+      .resize({ width, withoutEnlargement: true })
+      .webp({ quality: 82 })
+      .toBuffer();
     await mkdir(folder, { recursive: true });
     await writeFile(`${file}.new`, body);
     await rename(`${file}.new`, file);

@@ -39,7 +39,9 @@ export class CachedPage {
   /** Whether it is still the page as of an instant. */
   isGood(generation: number, now: Instant): boolean {
     const { validUntil } = this.page;
-    return this.generation === generation && now >= this.at && (validUntil === null || now < validUntil);
+    return (
+      this.generation === generation && now >= this.at && (validUntil === null || now < validUntil)
+    );
   }
 
   /** The page in a coding, compressed when first asked for. */
@@ -51,12 +53,42 @@ export class CachedPage {
 
   private encode(coding: Coding): Encoded {
     const plain = Buffer.from(this.page.body);
-    const body = coding === 'br' ? brotliCompressSync(plain, { params: { [constants.BROTLI_PARAM_QUALITY]: 5, [constants.BROTLI_PARAM_SIZE_HINT]: plain.length } }) : coding === 'gzip' ? gzipSync(plain) : plain;
-    const etag = coding === 'identity' ? this.headers.etag! : this.headers.etag!.replace(/"$/, `-${coding}"`);
+    const body =
+      coding === 'br'
+        ? brotliCompressSync(plain, {
+            params: {
+              [constants.BROTLI_PARAM_QUALITY]: 5,
+              [constants.BROTLI_PARAM_SIZE_HINT]: plain.length,
+            },
+          })
+        : coding === 'gzip'
+          ? gzipSync(plain)
+          : plain;
+    const etag =
+      coding === 'identity' ? this.headers.etag! : this.headers.etag!.replace(/"$/, `-${coding}"`);
     const unchanged = Object.entries({ ...this.headers, etag }).flat();
-    const headers = [...unchanged, 'content-length', String(body.length), ...(coding === 'identity' ? [] : ['content-encoding', coding])];
-    const kept = new Set(['etag', 'cache-control', 'content-language', 'vary', 'last-modified', 'content-security-policy']);
-    return { body, etag, headers, headersUnchanged: pairs(unchanged).flatMap(([name, value]) => (kept.has(name) ? [name, value] : [])) };
+    const headers = [
+      ...unchanged,
+      'content-length',
+      String(body.length),
+      ...(coding === 'identity' ? [] : ['content-encoding', coding]),
+    ];
+    const kept = new Set([
+      'etag',
+      'cache-control',
+      'content-language',
+      'vary',
+      'last-modified',
+      'content-security-policy',
+    ]);
+    return {
+      body,
+      etag,
+      headers,
+      headersUnchanged: pairs(unchanged).flatMap(([name, value]) =>
+        kept.has(name) ? [name, value] : [],
+      ),
+    };
   }
 }
 
@@ -68,5 +100,9 @@ const MAX_BYTES = 64 * 1024 * 1024;
 
 /** Public pages, least recently used first out, by bytes. */
 export function pageCache(): LRUCache<string, CachedPage> {
-  return new LRUCache({ maxSize: MAX_BYTES, maxEntrySize: MAX_BYTES / 8, sizeCalculation: ({ page }) => page.body.length * 3 + 1024 });
+  return new LRUCache({
+    maxSize: MAX_BYTES,
+    maxEntrySize: MAX_BYTES / 8,
+    sizeCalculation: ({ page }) => page.body.length * 3 + 1024,
+  });
 }

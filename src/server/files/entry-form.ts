@@ -8,22 +8,59 @@ const revisionNumber = z.int().min(1);
 const live = z.union([
   z.string().transform((text) => {
     const [from, to] = text.split('/') as [string, string | undefined];
-    return { from: from.trim(), to: to === undefined || to.trim() === '' || to.trim() === '..' ? null : to.trim(), revision: null as number | null };
+    return {
+      from: from.trim(),
+      to: to === undefined || to.trim() === '' || to.trim() === '..' ? null : to.trim(),
+      revision: null as number | null,
+    };
   }),
-  z.strictObject({ from: moment, to: moment.nullable().default(null), revision: revisionNumber.nullable().default(null) }),
+  z.strictObject({
+    from: moment,
+    to: moment.nullable().default(null),
+    revision: revisionNumber.nullable().default(null),
+  }),
 ]);
 
-const plan = z.strictObject({ at: moment, do: z.enum(['publish', 'retire']), revision: revisionNumber.nullable().default(null) });
-const byHand = z.union([z.string().transform((path) => ({ path, from: null as string | null, to: null as string | null })), z.strictObject({ path: z.string(), from: moment.nullable().default(null), to: moment.nullable().default(null) })]);
-const listOf = <T extends z.ZodType>(item: T): z.ZodPipe<z.ZodTransform<unknown, unknown>, z.ZodArray<T>> => z.preprocess((v) => (v === undefined || v === null ? [] : Array.isArray(v) ? v : [v]), z.array(item)) as never;
+const plan = z.strictObject({
+  at: moment,
+  do: z.enum(['publish', 'retire']),
+  revision: revisionNumber.nullable().default(null),
+});
+const byHand = z.union([
+  z
+    .string()
+    .transform((path) => ({ path, from: null as string | null, to: null as string | null })),
+  z.strictObject({
+    path: z.string(),
+    from: moment.nullable().default(null),
+    to: moment.nullable().default(null),
+  }),
+]);
+const listOf = <T extends z.ZodType>(
+  item: T,
+): z.ZodPipe<z.ZodTransform<unknown, unknown>, z.ZodArray<T>> =>
+  z.preprocess(
+    (v) => (v === undefined || v === null ? [] : Array.isArray(v) ? v : [v]),
+    z.array(item),
+  ) as never;
 
 function isId(id: string): boolean {
-  return !/[\u0000-\u001f\u007f]/.test(id) && id.split('/').every((part) => part !== '' && part !== '.' && part !== '..');
+  return (
+    !/[\u0000-\u001f\u007f]/.test(id) &&
+    id.split('/').every((part) => part !== '' && part !== '.' && part !== '..')
+  );
 }
 
 /** What stands under `entry:` in a file of entries: everything that is not a field. */
 export const entryForm = z.strictObject({
-  id: z.union([z.string().min(1).max(200), z.number()]).transform(String).refine(isId, { error: 'An id has no control characters, and no part between slashes that is empty, "." or ".."' }).optional(),
+  id: z
+    .union([z.string().min(1).max(200), z.number()])
+    .transform(String)
+    .refine(isId, {
+      error:
+        'An id has no control characters, and no part between slashes that is empty, "." or ".."',
+    })
+    .optional(),
   type: z.string().optional(),
   created: moment.optional(),
   author: z.string().max(200).default(''),
@@ -33,7 +70,13 @@ export const entryForm = z.strictObject({
   plans: listOf(plan),
   address: listOf(byHand),
   /** Older revisions, oldest first: the fields in which they differ. */
-  revisions: listOf(z.strictObject({ saved: moment, author: z.string().max(200).optional(), values: z.record(z.string(), z.unknown()) })),
+  revisions: listOf(
+    z.strictObject({
+      saved: moment,
+      author: z.string().max(200).optional(),
+      values: z.record(z.string(), z.unknown()),
+    }),
+  ),
 });
 export type EntryForm = z.output<typeof entryForm>;
 

@@ -20,17 +20,35 @@ function block(node: Nodes): RichNode[] {
     case 'paragraph':
       return paragraph(node.children);
     case 'heading':
-      return [{ type: 'heading', attrs: { level: node.depth }, content: inline(node.children, []) }];
+      return [
+        { type: 'heading', attrs: { level: node.depth }, content: inline(node.children, []) },
+      ];
     case 'blockquote':
       return [{ type: 'blockquote', content: node.children.flatMap(block) }];
     case 'list':
-      return [{ type: node.ordered ? 'orderedList' : 'bulletList', ...(node.ordered ? { attrs: { start: node.start ?? 1 } } : {}), content: node.children.flatMap(block) }];
+      return [
+        {
+          type: node.ordered ? 'orderedList' : 'bulletList',
+          ...(node.ordered ? { attrs: { start: node.start ?? 1 } } : {}),
+          content: node.children.flatMap(block),
+        },
+      ];
     case 'listItem': {
       const content = node.children.flatMap(block);
-      return [{ type: 'listItem', content: content[0]?.type === 'paragraph' ? content : [{ type: 'paragraph' }, ...content] }];
+      return [
+        {
+          type: 'listItem',
+          content: content[0]?.type === 'paragraph' ? content : [{ type: 'paragraph' }, ...content],
+        },
+      ];
     }
     case 'code':
-      return [{ type: 'codeBlock', content: node.value === '' ? [] : [{ type: 'text', text: node.value }] }];
+      return [
+        {
+          type: 'codeBlock',
+          content: node.value === '' ? [] : [{ type: 'text', text: node.value }],
+        },
+      ];
     case 'thematicBreak':
       return [{ type: 'horizontalRule' }];
     case 'table':
@@ -55,7 +73,10 @@ function paragraph(children: PhrasingContent[]): RichNode[] {
     if (child.type !== 'image') run.push(child);
     else {
       flush();
-      out.push({ type: 'image', attrs: { src: child.url.replace(/^(\.\/)?media\//, ''), alt: child.alt ?? '' } });
+      out.push({
+        type: 'image',
+        attrs: { src: child.url.replace(/^(\.\/)?media\//, ''), alt: child.alt ?? '' },
+      });
     }
   }
   flush();
@@ -67,7 +88,10 @@ function table(node: Table): RichNode {
     type: 'table',
     content: node.children.map((row, i) => ({
       type: 'tableRow',
-      content: row.children.map((cell) => ({ type: i === 0 ? 'tableHeader' : 'tableCell', content: [{ type: 'paragraph', content: inline(cell.children, []) }] })),
+      content: row.children.map((cell) => ({
+        type: i === 0 ? 'tableHeader' : 'tableCell',
+        content: [{ type: 'paragraph', content: inline(cell.children, []) }],
+      })),
     })),
   };
 }
@@ -78,7 +102,9 @@ function inline(nodes: PhrasingContent[], marks: Mark[]): RichNode[] {
   return nodes.flatMap((node): RichNode[] => {
     const text = (value: string, more: Mark[] = []): RichNode[] => {
       const all = [...marks, ...more];
-      return value === '' ? [] : [{ type: 'text', text: value, ...(all.length > 0 ? { marks: all } : {}) }];
+      return value === ''
+        ? []
+        : [{ type: 'text', text: value, ...(all.length > 0 ? { marks: all } : {}) }];
     };
     switch (node.type) {
       case 'text':
@@ -90,7 +116,10 @@ function inline(nodes: PhrasingContent[], marks: Mark[]): RichNode[] {
       case 'html':
         return text(node.value);
       case 'link':
-        return inline(node.children, isSafeLink(node.url) ? [...marks, { type: 'link', attrs: { href: node.url } }] : marks);
+        return inline(
+          node.children,
+          isSafeLink(node.url) ? [...marks, { type: 'link', attrs: { href: node.url } }] : marks,
+        );
       case 'strong':
       case 'emphasis':
       case 'delete':

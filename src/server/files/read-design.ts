@@ -1,6 +1,14 @@
 import { z } from 'zod';
 import type { Issue } from '@/core/issue.ts';
-import { type Design, designSpec, redirectSpec, siteSpec, subjectSetSpec, templateSpec, typeSpec } from '@/core/design/spec.ts';
+import {
+  type Design,
+  designSpec,
+  redirectSpec,
+  siteSpec,
+  subjectSetSpec,
+  templateSpec,
+  typeSpec,
+} from '@/core/design/spec.ts';
 import { listingSpec } from '@/core/design/listing-spec.ts';
 import type { Subject } from '@/core/design/values.ts';
 import { slugText } from '@/core/pattern/slug.ts';
@@ -20,7 +28,19 @@ export interface ReadDesign {
 /** A word that YAML may have read as a number. */
 const word = z.union([z.string(), z.number()]).transform(String);
 const subjectItem: z.ZodType<SubjectItem> = z.lazy(() =>
-  z.strictObject({ key: word.pipe(z.string().min(1).max(100)), name: word.pipe(z.string().min(1)), slug: z.string().regex(/^[a-z0-9]+(-[a-z0-9]+)*$/, 'A slug is made of small letters, digits and single hyphens.').optional(), description: z.string().default(''), below: z.array(subjectItem).default([]) }),
+  z.strictObject({
+    key: word.pipe(z.string().min(1).max(100)),
+    name: word.pipe(z.string().min(1)),
+    slug: z
+      .string()
+      .regex(
+        /^[a-z0-9]+(-[a-z0-9]+)*$/,
+        'A slug is made of small letters, digits and single hyphens.',
+      )
+      .optional(),
+    description: z.string().default(''),
+    below: z.array(subjectItem).default([]),
+  }),
 );
 interface SubjectItem {
   key: string;
@@ -29,7 +49,12 @@ interface SubjectItem {
   description: string;
   below: SubjectItem[];
 }
-const subjectFile = z.strictObject({ key: z.string(), label: z.string().optional(), kind: z.enum(['tags', 'tree']), subjects: z.array(subjectItem).default([]) });
+const subjectFile = z.strictObject({
+  key: z.string(),
+  label: z.string().optional(),
+  kind: z.enum(['tags', 'tree']),
+  subjects: z.array(subjectItem).default([]),
+});
 const redirectFile = z.array(redirectSpec);
 
 /** The files a design is made of, by folder. */
@@ -37,8 +62,20 @@ const PARTS = { types: typeSpec, listings: listingSpec, templates: templateSpec 
 
 /** JSON Schemas of the design's files, by name (draft 2020-12). */
 export function designSchemas(): Record<string, unknown> {
-  const files = { site: siteSpec, type: typeSpec, listing: listingSpec, template: templateSpec, subjects: subjectFile, redirects: redirectFile };
-  return Object.fromEntries(Object.entries(files).map(([name, schema]) => [name, z.toJSONSchema(schema, { io: 'input', unrepresentable: 'any' })]));
+  const files = {
+    site: siteSpec,
+    type: typeSpec,
+    listing: listingSpec,
+    template: templateSpec,
+    subjects: subjectFile,
+    redirects: redirectFile,
+  };
+  return Object.fromEntries(
+    Object.entries(files).map(([name, schema]) => [
+      name,
+      z.toJSONSchema(schema, { io: 'input', unrepresentable: 'any' }),
+    ]),
+  );
 }
 
 /** Reads the design files of a site folder. */
@@ -57,19 +94,45 @@ class DesignReader {
 
   read(): ReadDesign {
     const site = this.one('site.yaml', siteSpec, 'site');
-    if (!this.files.includes('site.yaml')) this.issues.push({ code: 'file-missing', path: 'site.yaml', line: 1, message: 'A site folder has a file "site.yaml" with the site’s name, url, zone and language.', fix: 'Add it; docs/site-folder.md shows one.' });
-    const parts = { types: this.all('types', PARTS.types), listings: this.all('listings', PARTS.listings), templates: this.all('templates', PARTS.templates) };
+    if (!this.files.includes('site.yaml'))
+      this.issues.push({
+        code: 'file-missing',
+        path: 'site.yaml',
+        line: 1,
+        message:
+          'A site folder has a file "site.yaml" with the site’s name, url, zone and language.',
+        fix: 'Add it; docs/site-folder.md shows one.',
+      });
+    const parts = {
+      types: this.all('types', PARTS.types),
+      listings: this.all('listings', PARTS.listings),
+      templates: this.all('templates', PARTS.templates),
+    };
     const sets = this.all('subjects', subjectFile);
     const subjects = sets.flatMap((set) => flatten(set.key, set.subjects, null));
     const redirects = this.one('redirects.yaml', redirectFile, 'redirects') ?? [];
     const css = this.css();
-    if (!site) return { design: null, subjects, issues: this.issues, locate: (issue) => this.locate(issue) };
-    const spec = { site, ...parts, redirects, css, subjectSets: sets.map(({ subjects: _, ...set }) => subjectSetSpec.parse(set)) };
-    return { design: this.issues.length > 0 ? null : designSpec.parse(spec), subjects, issues: this.issues, locate: (issue) => this.locate(issue) };
+    if (!site)
+      return { design: null, subjects, issues: this.issues, locate: (issue) => this.locate(issue) };
+    const spec = {
+      site,
+      ...parts,
+      redirects,
+      css,
+      subjectSets: sets.map(({ subjects: _, ...set }) => subjectSetSpec.parse(set)),
+    };
+    return {
+      design: this.issues.length > 0 ? null : designSpec.parse(spec),
+      subjects,
+      issues: this.issues,
+      locate: (issue) => this.locate(issue),
+    };
   }
 
   private all<T extends { key: string }>(directory: string, schema: z.ZodType<T>): T[] {
-    return this.files.filter((f) => f.startsWith(`${directory}/`) && /\.(ya?ml|json)$/.test(f)).flatMap((f) => this.one(f, schema, null) ?? []);
+    return this.files
+      .filter((f) => f.startsWith(`${directory}/`) && /\.(ya?ml|json)$/.test(f))
+      .flatMap((f) => this.one(f, schema, null) ?? []);
   }
 
   private one<T>(file: string, schema: z.ZodType<T>, place: string | null): T | undefined {
@@ -85,7 +148,10 @@ class DesignReader {
       this.issues.push(...zodIssues(parsed.error, read.yaml));
       return undefined;
     }
-    this.places.set(place ?? `${file.split('/')[0]}/${(parsed.data as { key: string }).key}`, read.yaml);
+    this.places.set(
+      place ?? `${file.split('/')[0]}/${(parsed.data as { key: string }).key}`,
+      read.yaml,
+    );
     return parsed.data;
   }
 
@@ -98,8 +164,11 @@ class DesignReader {
 
   private locate(issue: Issue): Issue {
     const path = issue.path ?? '';
-    const place = [...this.places.keys()].filter((p) => path === p || path.startsWith(`${p}/`)).sort((a, b) => b.length - a.length)[0];
-    if (place === undefined) return { line: 1, ...issue, path: path.startsWith('site') ? 'site.yaml' : path };
+    const place = [...this.places.keys()]
+      .filter((p) => path === p || path.startsWith(`${p}/`))
+      .sort((a, b) => b.length - a.length)[0];
+    if (place === undefined)
+      return { line: 1, ...issue, path: path.startsWith('site') ? 'site.yaml' : path };
     const yaml = this.places.get(place)!;
     const keys = this.keysOf(yaml, path.slice(place.length).split('/').filter(Boolean));
     return { ...issue, path: yaml.file, line: yaml.lineOf(keys) };
@@ -126,13 +195,26 @@ export function zodIssues(error: z.ZodError, yaml: YamlFile): Issue[] {
     const inner = issue.code === 'invalid_union' ? issue.errors.flat()[0] : undefined;
     const path = [...issue.path, ...(inner?.path ?? [])] as (string | number)[];
     const where = path.length > 0 ? `${path.join('.')}: ` : '';
-    return { code: 'wrong-form', path: yaml.file, line: yaml.lineOf(path), message: `${where}${inner?.message ?? issue.message}.`.replace('..', '.'), fix: 'docs/site-folder.md and schemas/ give the form.' };
+    return {
+      code: 'wrong-form',
+      path: yaml.file,
+      line: yaml.lineOf(path),
+      message: `${where}${inner?.message ?? issue.message}.`.replace('..', '.'),
+      fix: 'docs/site-folder.md and schemas/ give the form.',
+    };
   });
 }
 
 function flatten(set: string, items: SubjectItem[], parent: string | null): Subject[] {
   return items.flatMap((item) => [
-    { set, key: item.key, name: item.name, slug: item.slug ?? slugText(item.key, 'en'), description: item.description, parent },
+    {
+      set,
+      key: item.key,
+      name: item.name,
+      slug: item.slug ?? slugText(item.key, 'en'),
+      description: item.description,
+      parent,
+    },
     ...flatten(set, item.below, item.key),
   ]);
 }

@@ -6,7 +6,10 @@ import { type YamlFile, readYaml } from './yaml-file.ts';
 import { zodIssues } from './read-design.ts';
 
 /** Reads every entry of a site folder as its files give it; values are not looked at yet. */
-export function readEntries(folder: string, files: string[]): { entries: RawEntry[]; issues: Issue[] } {
+export function readEntries(
+  folder: string,
+  files: string[],
+): { entries: RawEntry[]; issues: Issue[] } {
   const entries: RawEntry[] = [];
   const issues: Issue[] = [];
   for (const file of files.filter((f) => f.startsWith('entries/'))) {
@@ -22,7 +25,18 @@ type Read = { entries: RawEntry[]; issues: Issue[] };
 function readFile(folder: string, file: string): Read {
   const extension = /\.([a-z]+)$/i.exec(file)?.[1]?.toLowerCase() ?? '';
   if (!['md', 'csv', 'json', 'yaml', 'yml'].includes(extension)) {
-    return { entries: [], issues: [{ code: 'unknown-file', path: file, line: 1, message: `Entries are read from .md, .csv, .json and .yaml files, and this is .${extension}.`, fix: 'Rename or remove it; pictures belong in media/.' }] };
+    return {
+      entries: [],
+      issues: [
+        {
+          code: 'unknown-file',
+          path: file,
+          line: 1,
+          message: `Entries are read from .md, .csv, .json and .yaml files, and this is .${extension}.`,
+          fix: 'Rename or remove it; pictures belong in media/.',
+        },
+      ],
+    };
   }
   const { text, issues } = readText(folder, file);
   if (text === null) return { entries: [], issues };
@@ -37,8 +51,23 @@ function identity(file: string): { type: string; id: string } {
 }
 
 function readMarkdown(file: string, text: string): Read {
-  const match = /^\uFEFF?---[ \t]*\r?\n([\s\S]*?)(?:\r?\n)?---[ \t]*(?:\r?\n([\s\S]*))?$/.exec(text);
-  if (!match) return { entries: [], issues: [{ code: 'front-matter', path: file, line: 1, message: 'A Markdown entry starts with front matter between two lines "---", and this one does not, or does not end it.', fix: 'Start the file with "---", the fields, and "---" on a line of its own.' }] };
+  const match = /^\uFEFF?---[ \t]*\r?\n([\s\S]*?)(?:\r?\n)?---[ \t]*(?:\r?\n([\s\S]*))?$/.exec(
+    text,
+  );
+  if (!match)
+    return {
+      entries: [],
+      issues: [
+        {
+          code: 'front-matter',
+          path: file,
+          line: 1,
+          message:
+            'A Markdown entry starts with front matter between two lines "---", and this one does not, or does not end it.',
+          fix: 'Start the file with "---", the fields, and "---" on a line of its own.',
+        },
+      ],
+    };
   const read = readYaml(file, match[1]!, 2);
   if (!read.yaml) return { entries: [], issues: read.issues };
   return entryOf(read.yaml, read.yaml.value ?? {}, [], identity(file), match[2] ?? '');
@@ -49,32 +78,97 @@ function readData(file: string, text: string): Read {
   if (!yaml) return { entries: [], issues };
   const { type, id } = identity(file);
   if (!Array.isArray(yaml.value)) return entryOf(yaml, yaml.value, [], { type, id }, null);
-  const reads = yaml.value.map((value, i) => entryOf(yaml, value, [i], { type, id: `${id}#${String(i + 1).padStart(6, '0')}` }, null));
+  const reads = yaml.value.map((value, i) =>
+    entryOf(yaml, value, [i], { type, id: `${id}#${String(i + 1).padStart(6, '0')}` }, null),
+  );
   return { entries: reads.flatMap((r) => r.entries), issues: reads.flatMap((r) => r.issues) };
 }
 
-function entryOf(yaml: YamlFile, value: unknown, at: number[], { type, id }: { type: string; id: string }, body: string | null): Read {
-  if (typeof value !== 'object' || value === null || Array.isArray(value)) return { entries: [], issues: [{ code: 'wrong-form', path: yaml.file, line: yaml.lineOf(at), message: 'An entry is written as fields with their values.', fix: 'Write "title: …" and so on.' }] };
+function entryOf(
+  yaml: YamlFile,
+  value: unknown,
+  at: number[],
+  { type, id }: { type: string; id: string },
+  body: string | null,
+): Read {
+  if (typeof value !== 'object' || value === null || Array.isArray(value))
+    return {
+      entries: [],
+      issues: [
+        {
+          code: 'wrong-form',
+          path: yaml.file,
+          line: yaml.lineOf(at),
+          message: 'An entry is written as fields with their values.',
+          fix: 'Write "title: …" and so on.',
+        },
+      ],
+    };
   const { entry: rawForm = {}, ...fields } = value as Record<string, unknown>;
   const parsed = entryForm.safeParse(rawForm ?? {});
-  if (!parsed.success) return { entries: [], issues: zodIssues(parsed.error, { ...yaml, lineOf: (path) => yaml.lineOf([...at, 'entry', ...path]) }) };
-  return { entries: [{ file: yaml.file, lineOf: (path) => yaml.lineOf([...at, ...path]), defaultId: id, type: parsed.data.type ?? type, form: parsed.data, fields, body }], issues: [] };
+  if (!parsed.success)
+    return {
+      entries: [],
+      issues: zodIssues(parsed.error, {
+        ...yaml,
+        lineOf: (path) => yaml.lineOf([...at, 'entry', ...path]),
+      }),
+    };
+  return {
+    entries: [
+      {
+        file: yaml.file,
+        lineOf: (path) => yaml.lineOf([...at, ...path]),
+        defaultId: id,
+        type: parsed.data.type ?? type,
+        form: parsed.data,
+        fields,
+        body,
+      },
+    ],
+    issues: [],
+  };
 }
 
 function readTable(file: string, text: string): Read {
   let rows: { record: Record<string, string>; info: { lines: number } }[];
   try {
-    rows = parseCsv(text, { columns: true, bom: true, info: true, skip_empty_lines: true, trim: true }) as never;
+    rows = parseCsv(text, {
+      columns: true,
+      bom: true,
+      info: true,
+      skip_empty_lines: true,
+      trim: true,
+    }) as never;
   } catch (error) {
     const { lines } = error as { lines?: number };
-    return { entries: [], issues: [{ code: 'malformed-csv', path: file, line: lines ?? 1, message: `This is not CSV: ${(error as Error).message.replace(/ on line \d+.*/, '')}.`, fix: 'Give every row as many cells as the first line, and put quotes around cells with commas.' }] };
+    return {
+      entries: [],
+      issues: [
+        {
+          code: 'malformed-csv',
+          path: file,
+          line: lines ?? 1,
+          message: `This is not CSV: ${(error as Error).message.replace(/ on line \d+.*/, '')}.`,
+          fix: 'Give every row as many cells as the first line, and put quotes around cells with commas.',
+        },
+      ],
+    };
   }
   const { type, id } = identity(file);
-  const reads = rows.map(({ record, info }, i) => rowOf(file, info.lines, record, type, `${id}#${String(i + 1).padStart(6, '0')}`));
+  const reads = rows.map(({ record, info }, i) =>
+    rowOf(file, info.lines, record, type, `${id}#${String(i + 1).padStart(6, '0')}`),
+  );
   return { entries: reads.flatMap((r) => r.entries), issues: reads.flatMap((r) => r.issues) };
 }
 
-function rowOf(file: string, line: number, record: Record<string, string>, type: string, id: string): Read {
+function rowOf(
+  file: string,
+  line: number,
+  record: Record<string, string>,
+  type: string,
+  id: string,
+): Read {
   const form: Record<string, unknown> = {};
   const fields: Record<string, unknown> = {};
   for (const [name, cell] of Object.entries(record)) {
@@ -83,6 +177,23 @@ function rowOf(file: string, line: number, record: Record<string, string>, type:
     else form[name.slice('entry.'.length)] = name === 'entry.live' ? cell.split(';') : cell;
   }
   const parsed = entryForm.safeParse(form);
-  if (!parsed.success) return { entries: [], issues: zodIssues(parsed.error, { file, value: form, lineOf: () => line }) };
-  return { entries: [{ file, lineOf: () => line, defaultId: id, type: parsed.data.type ?? type, form: parsed.data, fields, body: null }], issues: [] };
+  if (!parsed.success)
+    return {
+      entries: [],
+      issues: zodIssues(parsed.error, { file, value: form, lineOf: () => line }),
+    };
+  return {
+    entries: [
+      {
+        file,
+        lineOf: () => line,
+        defaultId: id,
+        type: parsed.data.type ?? type,
+        form: parsed.data,
+        fields,
+        body: null,
+      },
+    ],
+    issues: [],
+  };
 }

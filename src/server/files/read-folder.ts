@@ -18,11 +18,20 @@ export function listFiles(folder: string): string[] {
 export function readText(folder: string, file: string): { text: string | null; issues: Issue[] } {
   const path = join(folder, file);
   try {
-    if (statSync(path).size > MAX_TEXT) return fail(file, `The file is larger than ${MAX_TEXT / 1024 / 1024} MB.`, 'Split it.');
-    return { text: new TextDecoder('utf-8', { fatal: true }).decode(readFileSync(path)), issues: [] };
+    if (statSync(path).size > MAX_TEXT)
+      return fail(file, `The file is larger than ${MAX_TEXT / 1024 / 1024} MB.`, 'Split it.');
+    return {
+      text: new TextDecoder('utf-8', { fatal: true }).decode(readFileSync(path)),
+      issues: [],
+    };
   } catch (error) {
-    if (error instanceof TypeError) return fail(file, 'The file is not UTF-8 text.', 'Save it as UTF-8.');
-    return fail(file, `The file cannot be read: ${(error as NodeJS.ErrnoException).code ?? 'unknown reason'}.`, 'Check its permissions.');
+    if (error instanceof TypeError)
+      return fail(file, 'The file is not UTF-8 text.', 'Save it as UTF-8.');
+    return fail(
+      file,
+      `The file cannot be read: ${(error as NodeJS.ErrnoException).code ?? 'unknown reason'}.`,
+      'Check its permissions.',
+    );
   }
 }
 

@@ -16,11 +16,20 @@ export interface ReadMedia extends Media {
 }
 
 const MAX_BYTES = 50 * 1024 * 1024;
-const FORMATS: Record<string, string> = { jpeg: 'image/jpeg', png: 'image/png', webp: 'image/webp', gif: 'image/gif', heif: 'image/avif' };
+const FORMATS: Record<string, string> = {
+  jpeg: 'image/jpeg',
+  png: 'image/png',
+  webp: 'image/webp',
+  gif: 'image/gif',
+  heif: 'image/avif',
+};
 const altFile = z.record(z.string(), z.string());
 
 /** Reads the pictures of `media/` (checked by content) and the files of `style/`. */
-export async function readMediaFiles(folder: string, files: string[]): Promise<{ media: ReadMedia[]; issues: Issue[] }> {
+export async function readMediaFiles(
+  folder: string,
+  files: string[],
+): Promise<{ media: ReadMedia[]; issues: Issue[] }> {
   const media: ReadMedia[] = [];
   const { alts, issues } = readAlts(folder, files);
   for (const file of files.filter((f) => f.startsWith('media/') && f !== 'media/alt.yaml')) {
@@ -35,33 +44,66 @@ export async function readMediaFiles(folder: string, files: string[]): Promise<{
     else media.push(read);
   }
   for (const name of Object.keys(alts)) {
-    if (!files.includes(`media/${name}`)) issues.push({ code: 'unknown-file', path: 'media/alt.yaml', line: 1, message: `There is no picture "${name}".`, fix: 'Add it below media/, or take the line out.' });
+    if (!files.includes(`media/${name}`))
+      issues.push({
+        code: 'unknown-file',
+        path: 'media/alt.yaml',
+        line: 1,
+        message: `There is no picture "${name}".`,
+        fix: 'Add it below media/, or take the line out.',
+      });
   }
   return { media, issues };
 }
 
-function readAlts(folder: string, files: string[]): { alts: Record<string, string>; issues: Issue[] } {
+function readAlts(
+  folder: string,
+  files: string[],
+): { alts: Record<string, string>; issues: Issue[] } {
   if (!files.includes('media/alt.yaml')) return { alts: {}, issues: [] };
   const { text, issues } = readText(folder, 'media/alt.yaml');
   if (text === null) return { alts: {}, issues };
   const { yaml, issues: wrong } = readYaml('media/alt.yaml', text);
   if (!yaml) return { alts: {}, issues: wrong };
   const parsed = altFile.safeParse(yaml.value ?? {});
-  return parsed.success ? { alts: parsed.data, issues: [] } : { alts: {}, issues: zodIssues(parsed.error, yaml) };
+  return parsed.success
+    ? { alts: parsed.data, issues: [] }
+    : { alts: {}, issues: zodIssues(parsed.error, yaml) };
 }
 
-async function picture(folder: string, file: string, id: string, alt: string): Promise<ReadMedia | Issue> {
+async function picture(
+  folder: string,
+  file: string,
+  id: string,
+  alt: string,
+): Promise<ReadMedia | Issue> {
   const source = join(folder, file);
-  const wrong = (message: string, fix: string): Issue => ({ code: 'unreadable-picture', path: file, line: 1, message, fix });
-  if (statSync(source).size > MAX_BYTES) return wrong('The picture is larger than 50 MB.', 'Make it smaller.');
+  const wrong = (message: string, fix: string): Issue => ({
+    code: 'unreadable-picture',
+    path: file,
+    line: 1,
+    message,
+    fix,
+  });
+  if (statSync(source).size > MAX_BYTES)
+    return wrong('The picture is larger than 50 MB.', 'Make it smaller.');
   const bytes = readFileSync(source);
   try {
-    const { format, width, height } = await sharp(bytes, { limitInputPixels: 100_000_000 }).metadata();
+    const { format, width, height } = await sharp(bytes, {
+      limitInputPixels: 100_000_000,
+    }).metadata();
     const mime = FORMATS[format ?? ''];
-    if (!mime || !width || !height) return wrong(`Pictures are JPEG, PNG, WebP, GIF or AVIF; this is ${format ?? 'none'}.`, 'Convert it.');
+    if (!mime || !width || !height)
+      return wrong(
+        `Pictures are JPEG, PNG, WebP, GIF or AVIF; this is ${format ?? 'none'}.`,
+        'Convert it.',
+      );
     return { id, alt, width, height, mime, hash: sha256(bytes), bytes: bytes.length, source };
   } catch {
-    return wrong('The file is not a picture that can be read.', 'Replace it; its name ending says nothing, its content does.');
+    return wrong(
+      'The file is not a picture that can be read.',
+      'Replace it; its name ending says nothing, its content does.',
+    );
   }
 }
 
@@ -69,8 +111,24 @@ function styleFile(folder: string, file: string): ReadMedia | Issue {
   const source = join(folder, file);
   const bytes = readFileSync(source);
   const isFont = bytes.subarray(0, 4).toString('latin1') === 'wOF2';
-  if (!isFont) return { code: 'unknown-file', path: file, line: 1, message: 'The folder style/ holds fonts in WOFF2, and this is none.', fix: 'Convert the font, or put pictures in media/.' };
-  return { id: file, alt: '', width: 0, height: 0, mime: 'font/woff2', hash: sha256(bytes), bytes: bytes.length, source };
+  if (!isFont)
+    return {
+      code: 'unknown-file',
+      path: file,
+      line: 1,
+      message: 'The folder style/ holds fonts in WOFF2, and this is none.',
+      fix: 'Convert the font, or put pictures in media/.',
+    };
+  return {
+    id: file,
+    alt: '',
+    width: 0,
+    height: 0,
+    mime: 'font/woff2',
+    hash: sha256(bytes),
+    bytes: bytes.length,
+    source,
+  };
 }
 
 function sha256(bytes: Buffer): string {

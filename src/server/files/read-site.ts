@@ -22,15 +22,34 @@ export interface SiteToLoad {
 }
 
 /** Reads a site folder. `site` is null where anything is wrong; then every problem is named by file and line. */
-export async function readSite(folder: string, now: Instant): Promise<{ site: SiteToLoad | null; issues: Issue[] }> {
+export async function readSite(
+  folder: string,
+  now: Instant,
+): Promise<{ site: SiteToLoad | null; issues: Issue[] }> {
   if (!existsSync(folder) || !statSync(folder).isDirectory()) {
-    return { site: null, issues: [{ code: 'no-folder', path: folder, message: 'There is no such folder.', fix: 'Name a folder with a site.yaml in it.' }] };
+    return {
+      site: null,
+      issues: [
+        {
+          code: 'no-folder',
+          path: folder,
+          message: 'There is no such folder.',
+          fix: 'Name a folder with a site.yaml in it.',
+        },
+      ],
+    };
   }
   const files = listFiles(folder);
   const { design, subjects, issues, locate } = readDesign(folder, files);
   const media = await readMediaFiles(folder, files);
   const raw = readEntries(folder, files);
-  const all = [...issues, ...doubledSubjects(subjects), ...media.issues, ...raw.issues, ...strayFiles(files)];
+  const all = [
+    ...issues,
+    ...doubledSubjects(subjects),
+    ...media.issues,
+    ...raw.issues,
+    ...strayFiles(files),
+  ];
   if (!design) return { site: null, issues: all };
   all.push(...compileSite(design).issues.map(locate));
   const reader = new EntryReader(design, subjects, new Set(media.media.map((m) => m.id)), now);
@@ -39,10 +58,26 @@ export async function readSite(folder: string, now: Instant): Promise<{ site: Si
   all.push(...reader.issues);
   const front = design.site.front;
   if (front && 'entry' in front && !entries.some((e) => e.id === front.entry)) {
-    const near = nearest(front.entry, entries.map((e) => e.id));
-    all.push(locate({ code: 'unknown-entry', path: 'site/front', message: `There is no entry "${front.entry}".`, fix: near ? `Did you mean "${near}"?` : 'Give the id of an entry.' }));
+    const near = nearest(
+      front.entry,
+      entries.map((e) => e.id),
+    );
+    all.push(
+      locate({
+        code: 'unknown-entry',
+        path: 'site/front',
+        message: `There is no entry "${front.entry}".`,
+        fix: near ? `Did you mean "${near}"?` : 'Give the id of an entry.',
+      }),
+    );
   }
-  return { site: all.length > 0 ? null : { design, subjects, entries, media: media.media, findings: reader.findings }, issues: all };
+  return {
+    site:
+      all.length > 0
+        ? null
+        : { design, subjects, entries, media: media.media, findings: reader.findings },
+    issues: all,
+  };
 }
 
 function doubledSubjects(subjects: Subject[]): Issue[] {
@@ -50,12 +85,31 @@ function doubledSubjects(subjects: Subject[]): Issue[] {
   return subjects.flatMap((s) => {
     const again = seen.has(`${s.set}/${s.key}`);
     seen.add(`${s.set}/${s.key}`);
-    return again ? [{ code: 'doubled-key', path: `subjects/${s.set}.yaml`, line: 1, message: `The subject "${s.key}" stands twice in "${s.set}".`, fix: 'Give each a key of its own.' }] : [];
+    return again
+      ? [
+          {
+            code: 'doubled-key',
+            path: `subjects/${s.set}.yaml`,
+            line: 1,
+            message: `The subject "${s.key}" stands twice in "${s.set}".`,
+            fix: 'Give each a key of its own.',
+          },
+        ]
+      : [];
   });
 }
 
-const KNOWN = /^(site\.yaml|redirects\.yaml|style\.css|README\.md|(types|listings|templates|subjects|entries|media|style)\/.+)$/;
+const KNOWN =
+  /^(site\.yaml|redirects\.yaml|style\.css|README\.md|(types|listings|templates|subjects|entries|media|style)\/.+)$/;
 
 function strayFiles(files: string[]): Issue[] {
-  return files.filter((f) => !KNOWN.test(f)).map((path) => ({ code: 'unknown-file', path, line: 1, message: 'A site folder has no place for this file.', fix: 'Move it into entries/, media/ or style/, or out of the folder.' }));
+  return files
+    .filter((f) => !KNOWN.test(f))
+    .map((path) => ({
+      code: 'unknown-file',
+      path,
+      line: 1,
+      message: 'A site folder has no place for this file.',
+      fix: 'Move it into entries/, media/ or style/, or out of the folder.',
+    }));
 }

@@ -28,7 +28,12 @@ export interface AddressTable {
 const SHOWN = 300;
 
 /** Pages by path, and former addresses, that have the searched words in their path or name. */
-export function addressTable(view: SiteView, actor: Actor, at: Instant, search: string): AddressTable {
+export function addressTable(
+  view: SiteView,
+  actor: Actor,
+  at: Instant,
+  search: string,
+): AddressTable {
   permit(actor, 'read-unpublished');
   const found = view.at(at);
   if (!found) return { pages: [], total: 0, former: [], formerTotal: 0 };
@@ -37,24 +42,49 @@ export function addressTable(view: SiteView, actor: Actor, at: Instant, search: 
   const { live, total } = livePages(view, at, search);
   const allLists = listingPages(site, reader, validity);
   const lists = allLists.filter((p) => fits(`${p.path} ${p.title}`, search));
-  const chosen = reader.holders('/', validity).current !== null || allLists.some((p) => p.path === '/');
-  const automatic = chosen ? [] : [automaticFront(site)].filter((p) => fits(`${p.path} ${p.title}`, search));
-  const pages = [...automatic, ...pageLines(site, reader, validity, live), ...lists].sort((a, b) => compareCodePoints(a.path, b.path));
+  const chosen =
+    reader.holders('/', validity).current !== null || allLists.some((p) => p.path === '/');
+  const automatic = chosen
+    ? []
+    : [automaticFront(site)].filter((p) => fits(`${p.path} ${p.title}`, search));
+  const pages = [...automatic, ...pageLines(site, reader, validity, live), ...lists].sort((a, b) =>
+    compareCodePoints(a.path, b.path),
+  );
   const former = view.formerPaths(at, search, SHOWN);
-  return { pages: pages.slice(0, SHOWN), total: total + lists.length + automatic.length, former: former.lines.map(({ path, page }) => ({ path, status: page.status, location: page.headers.location ?? null })), formerTotal: former.total };
+  return {
+    pages: pages.slice(0, SHOWN),
+    total: total + lists.length + automatic.length,
+    former: former.lines.map(({ path, page }) => ({
+      path,
+      status: page.status,
+      location: page.headers.location ?? null,
+    })),
+    formerTotal: former.total,
+  };
 }
 
 function fits(text: string, search: string): boolean {
   return text.toLowerCase().includes(search.toLowerCase());
 }
 
-function livePages(view: SiteView, at: Instant, search: string): { live: LivePage[]; total: number } {
+function livePages(
+  view: SiteView,
+  at: Instant,
+  search: string,
+): { live: LivePage[]; total: number } {
   const from = `FROM address AS a JOIN entry AS e ON e.id = a.entry JOIN live_interval AS l ON l.entry = a.entry AND l.starts <= @at AND (l.ends IS NULL OR l.ends > @at)
     JOIN revision AS r ON r.entry = l.entry AND r.number = l.revision
     WHERE a.role = 'current' AND a.starts <= @at AND (a.ends IS NULL OR a.ends > @at)${search === '' ? '' : ' AND instr(lower(a.path || @space || r.name), lower(@search)) > 0'}`;
   const params = { at, search, space: ' ' };
   const { driver } = view.connection;
-  return { live: driver.prepare(`SELECT a.path, a.entry, e.type, l.starts AS updated ${from} ORDER BY a.path LIMIT ${SHOWN}`).all(params) as LivePage[], total: driver.prepare(`SELECT count(*) ${from}`).pluck().get(params) as number };
+  return {
+    live: driver
+      .prepare(
+        `SELECT a.path, a.entry, e.type, l.starts AS updated ${from} ORDER BY a.path LIMIT ${SHOWN}`,
+      )
+      .all(params) as LivePage[],
+    total: driver.prepare(`SELECT count(*) ${from}`).pluck().get(params) as number,
+  };
 }
 
 /** Where a path leads, step by step, and the page it shows. */
@@ -67,10 +97,25 @@ export interface TriedAddress {
 }
 
 /** What trying an address gives as of an instant; null while no site is loaded. */
-export function tryAddress(view: SiteView, actor: Actor, path: string, at: Instant, seeing: Seeing): TriedAddress | null {
+export function tryAddress(
+  view: SiteView,
+  actor: Actor,
+  path: string,
+  at: Instant,
+  seeing: Seeing,
+): TriedAddress | null {
   permit(actor, 'read-unpublished');
   const found = view.at(at);
   if (!found) return null;
-  const traced = trace(found.site, readerSeeing(view, actor, at, seeing, found.reader), { path, at });
-  return { path, steps: traced.steps, status: traced.page.status, location: traced.page.headers.location ?? null, html: traced.page.kind === 'file' ? null : traced.page.body };
+  const traced = trace(found.site, readerSeeing(view, actor, at, seeing, found.reader), {
+    path,
+    at,
+  });
+  return {
+    path,
+    steps: traced.steps,
+    status: traced.page.status,
+    location: traced.page.headers.location ?? null,
+    html: traced.page.kind === 'file' ? null : traced.page.body,
+  };
 }

@@ -25,12 +25,21 @@ export interface ChangeTick {
 }
 
 /** The clock from an address bar's `at` and `seeing`; what cannot be read counts as now, as published. */
-export function readClock(view: SiteView, parameters: { at?: string | string[]; seeing?: string | string[] }): Clock {
+export function readClock(
+  view: SiteView,
+  parameters: { at?: string | string[]; seeing?: string | string[] },
+): Clock {
   const now = Date.now();
   const zone = view.at(now)?.site.design.site.zone ?? 'UTC';
   const given = typeof parameters.at === 'string' ? parseInstant(parameters.at, zone) : null;
   const seeing = parameters.seeing === 'draft' ? 'draft' : 'published';
-  return { now, at: given ?? now, tense: given === null ? 'now' : given < now ? 'past' : 'future', seeing, zone };
+  return {
+    now,
+    at: given ?? now,
+    tense: given === null ? 'now' : given < now ? 'past' : 'future',
+    seeing,
+    zone,
+  };
 }
 
 /** What surrounds every screen. */
@@ -48,7 +57,12 @@ export function shellDetail(view: SiteView, actor: Actor, now: Instant): ShellDe
   permit(actor, 'read-unpublished');
   const site = view.at(now)?.site.design.site;
   if (!site) return { siteName: 'No site yet', zone: 'UTC', unpublished: 0, ticks: [] };
-  return { siteName: site.name, zone: site.zone, unpublished: unpublishedCount(view), ticks: changeTicks(view, now - YEAR_MS, now + YEAR_MS) };
+  return {
+    siteName: site.name,
+    zone: site.zone,
+    unpublished: unpublishedCount(view),
+    ticks: changeTicks(view, now - YEAR_MS, now + YEAR_MS),
+  };
 }
 
 /** The instants between two others at which something goes live, changes or leaves. */
@@ -59,6 +73,10 @@ function changeTicks(view: SiteView, from: Instant, to: Instant): ChangeTick[] {
       UNION SELECT l.ends, l.entry, r.name FROM live_interval AS l JOIN revision AS r ON r.entry = l.entry AND r.number = l.revision WHERE l.ends BETWEEN @from AND @to
       UNION SELECT starts, 'design', 'Design' FROM design_version WHERE starts BETWEEN @from AND @to
     ) GROUP BY at ORDER BY at LIMIT 2000`;
-  const rows = view.connection.driver.prepare(sql).all({ from, to }) as { at: number; count: number; names: string }[];
+  const rows = view.connection.driver.prepare(sql).all({ from, to }) as {
+    at: number;
+    count: number;
+    names: string;
+  }[];
   return rows.map(({ at, count, names }) => ({ at, count, names: names.split(',').slice(0, 3) }));
 }

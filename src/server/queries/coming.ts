@@ -13,7 +13,12 @@ export interface ComingChange {
 }
 
 /** What goes live, changes or leaves after one instant and until another, in order of time. */
-export function comingChanges(view: SiteView, after: Instant, until: Instant, limit = 200): ComingChange[] {
+export function comingChanges(
+  view: SiteView,
+  after: Instant,
+  until: Instant,
+  limit = 200,
+): ComingChange[] {
   const sql = `
     SELECT l.starts AS at, l.entry, r.name, e.type,
       CASE WHEN EXISTS (SELECT 1 FROM live_interval AS b WHERE b.entry = l.entry AND b.ends = l.starts) THEN 'new version' ELSE 'live' END AS what,

@@ -39,7 +39,16 @@ export interface ContentTable {
   counts: { type: string; label: string; count: number }[];
 }
 
-type Row = { id: string; type: string; name: string; values: string; saved: number; revisions: string; spans: string | null; path: string | null };
+type Row = {
+  id: string;
+  type: string;
+  name: string;
+  values: string;
+  saved: number;
+  revisions: string;
+  spans: string | null;
+  path: string | null;
+};
 
 /** What the content table is narrowed down by. */
 export interface ContentFilters {
@@ -51,27 +60,54 @@ export interface ContentFilters {
 const PAGE = 200;
 
 /** All entries with their state as of an instant: the newest revision by then, the first one for those not yet written. */
-export function contentTable(view: SiteView, actor: Actor, at: Instant, filters: ContentFilters): ContentTable {
+export function contentTable(
+  view: SiteView,
+  actor: Actor,
+  at: Instant,
+  filters: ContentFilters,
+): ContentTable {
   permit(actor, 'read-unpublished');
   const site = view.at(at)?.site;
   if (!site) return { rows: [], total: 0, columns: [], counts: [] };
   const chosen = filters.type === undefined ? undefined : site.types.get(filters.type);
   const columns = (chosen?.fields ?? []).filter((f) => f.column && f.key !== chosen!.naming);
-  const counts = view.connection.driver.prepare('SELECT type, count(*) AS count FROM entry GROUP BY type').all() as { type: string; count: number }[];
-  const { rows, total } = filters.state === undefined ? firstRows(view, at, filters) : rowsInState(view, at, filters, filters.state);
+  const counts = view.connection.driver
+    .prepare('SELECT type, count(*) AS count FROM entry GROUP BY type')
+    .all() as { type: string; count: number }[];
+  const { rows, total } =
+    filters.state === undefined
+      ? firstRows(view, at, filters)
+      : rowsInState(view, at, filters, filters.state);
   return {
     rows: rows.flatMap((row) => contentRow(view, row, site.types.get(row.type), columns, at) ?? []),
     total,
     columns: columns.map((f) => ({ key: f.key, label: f.label, numeric: f.kind === 'number' })),
-    counts: site.design.types.map((t) => ({ type: t.key, label: t.plural, count: counts.find((c) => c.type === t.key)?.count ?? 0 })),
+    counts: site.design.types.map((t) => ({
+      type: t.key,
+      label: t.plural,
+      count: counts.find((c) => c.type === t.key)?.count ?? 0,
+    })),
   };
 }
 
 /** `FROM … WHERE …`: entries with the revision shown as of `@at`. */
-function fromEntries(view: SiteView, at: Instant, { type, search }: ContentFilters): { from: string; params: object } {
-  const newest = at >= settledInstant(view.connection) ? 'e.newest' : 'coalesce((SELECT max(number) FROM revision WHERE entry = e.id AND saved <= @at), 1)';
-  const conditions = [...(type === undefined ? [] : ['e.type = @type']), ...(search ? ['instr(lower(r.name), lower(@search)) > 0'] : [])];
-  return { from: `FROM revision AS r CROSS JOIN entry AS e ON e.id = r.entry AND r.number = ${newest}${conditions.length === 0 ? '' : ` WHERE ${conditions.join(' AND ')}`}`, params: { at, type: type ?? null, search: search ?? '' } };
+function fromEntries(
+  view: SiteView,
+  at: Instant,
+  { type, search }: ContentFilters,
+): { from: string; params: object } {
+  const newest =
+    at >= settledInstant(view.connection)
+      ? 'e.newest'
+      : 'coalesce((SELECT max(number) FROM revision WHERE entry = e.id AND saved <= @at), 1)';
+  const conditions = [
+    ...(type === undefined ? [] : ['e.type = @type']),
+    ...(search ? ['instr(lower(r.name), lower(@search)) > 0'] : []),
+  ];
+  return {
+    from: `FROM revision AS r CROSS JOIN entry AS e ON e.id = r.entry AND r.number = ${newest}${conditions.length === 0 ? '' : ` WHERE ${conditions.join(' AND ')}`}`,
+    params: { at, type: type ?? null, search: search ?? '' },
+  };
 }
 
 const ORDER = 'ORDER BY r.saved DESC, r.entry';
@@ -82,35 +118,81 @@ const SHOWN = `
   e.id, e.type, r.name, r."values", r.saved, ${LIFE},
   (SELECT path FROM address AS a WHERE a.entry = e.id AND a.role = 'current' AND a.starts <= @at AND (a.ends IS NULL OR a.ends > @at)) AS path`;
 
-function firstRows(view: SiteView, at: Instant, filters: ContentFilters): { rows: Row[]; total: number } {
+function firstRows(
+  view: SiteView,
+  at: Instant,
+  filters: ContentFilters,
+): { rows: Row[]; total: number } {
   const { driver } = view.connection;
   const { from, params } = fromEntries(view, at, filters);
-  const counted = filters.search ? `SELECT count(*) ${from}` : 'SELECT count(*) FROM entry WHERE (@type IS NULL OR type = @type)';
-  return { rows: driver.prepare(`SELECT ${SHOWN} ${from} ${ORDER} LIMIT ${PAGE}`).all(params) as Row[], total: driver.prepare(counted).pluck().get(params) as number };
+  const counted = filters.search
+    ? `SELECT count(*) ${from}`
+    : 'SELECT count(*) FROM entry WHERE (@type IS NULL OR type = @type)';
+  return {
+    rows: driver.prepare(`SELECT ${SHOWN} ${from} ${ORDER} LIMIT ${PAGE}`).all(params) as Row[],
+    total: driver.prepare(counted).pluck().get(params) as number,
+  };
 }
 
 /** A state is told by the core alone, so every entry is looked at. */
-function rowsInState(view: SiteView, at: Instant, filters: ContentFilters, wanted: string): { rows: Row[]; total: number } {
+function rowsInState(
+  view: SiteView,
+  at: Instant,
+  filters: ContentFilters,
+  wanted: string,
+): { rows: Row[]; total: number } {
   const { driver } = view.connection;
   const { from, params } = fromEntries(view, at, filters);
-  const all = driver.prepare(`SELECT e.id, ${LIFE} ${from} ${ORDER}`).all(params) as Pick<Row, 'id' | 'revisions' | 'spans'>[];
+  const all = driver.prepare(`SELECT e.id, ${LIFE} ${from} ${ORDER}`).all(params) as Pick<
+    Row,
+    'id' | 'revisions' | 'spans'
+  >[];
   const ids = all.filter((row) => lifeOf(row, at).state === wanted).map((row) => row.id);
-  const one = driver.prepare(`SELECT ${SHOWN} ${from}${from.includes(' WHERE ') ? ' AND' : ' WHERE'} e.id = @id`);
-  return { rows: ids.slice(0, PAGE).map((id) => one.get({ ...params, id }) as Row), total: ids.length };
+  const one = driver.prepare(
+    `SELECT ${SHOWN} ${from}${from.includes(' WHERE ') ? ' AND' : ' WHERE'} e.id = @id`,
+  );
+  return {
+    rows: ids.slice(0, PAGE).map((id) => one.get({ ...params, id }) as Row),
+    total: ids.length,
+  };
 }
 
-function lifeOf(row: Pick<Row, 'revisions' | 'spans'>, at: Instant): { state: EntryState; spans: LifeSpan[] } {
-  const spans = (JSON.parse(row.spans ?? '[]') as [number, number | null, number][]).map(([from, to, revision]) => ({ from, to, revision })).sort((a, b) => a.from - b.from);
-  const revisions = (JSON.parse(row.revisions) as [number, number][]).map(([number, saved]) => ({ number, saved }));
+function lifeOf(
+  row: Pick<Row, 'revisions' | 'spans'>,
+  at: Instant,
+): { state: EntryState; spans: LifeSpan[] } {
+  const spans = (JSON.parse(row.spans ?? '[]') as [number, number | null, number][])
+    .map(([from, to, revision]) => ({ from, to, revision }))
+    .sort((a, b) => a.from - b.from);
+  const revisions = (JSON.parse(row.revisions) as [number, number][]).map(([number, saved]) => ({
+    number,
+    saved,
+  }));
   return { state: stateAt({ revisions, intervals: spans }, at).state, spans };
 }
 
-function contentRow(view: SiteView, row: Row, type: ContentType | undefined, columns: Field[], at: Instant): ContentRow | null {
+function contentRow(
+  view: SiteView,
+  row: Row,
+  type: ContentType | undefined,
+  columns: Field[],
+  at: Instant,
+): ContentRow | null {
   if (!type) return null;
   const { state, spans } = lifeOf(row, at);
   const values = readValues(row.values, view.at(at)!.site.design.site.language);
   const cells = Object.fromEntries(columns.map((f) => [f.key, shownValue(view, f, values, at)]));
-  return { id: row.id, type: type.key, typeLabel: type.label, name: row.name, state, spans, path: row.path, cells, saved: row.saved };
+  return {
+    id: row.id,
+    type: type.key,
+    typeLabel: type.label,
+    name: row.name,
+    state,
+    spans,
+    path: row.path,
+    cells,
+    saved: row.saved,
+  };
 }
 
 /** A field's value as a table shows it. */
@@ -142,6 +224,10 @@ export function shownValue(view: SiteView, field: Field, values: Values, at: Ins
 
 /** The name of an entry's newest revision; its id where there is none. */
 export function entryName(view: SiteView, id: string): string {
-  return (view.connection.driver.prepare('SELECT name FROM revision WHERE entry = ? ORDER BY number DESC LIMIT 1').pluck().get(id) as string | undefined) ?? id;
+  return (
+    (view.connection.driver
+      .prepare('SELECT name FROM revision WHERE entry = ? ORDER BY number DESC LIMIT 1')
+      .pluck()
+      .get(id) as string | undefined) ?? id
+  );
 }
-

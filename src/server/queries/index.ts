@@ -9,7 +9,22 @@ import { todayDetail } from './today.ts';
 import { typeDetail, typeOutcome } from './type.ts';
 
 /** Every query the reader thread answers, by name. */
-export const QUERIES = { shellDetail, todayDetail, contentTable, entryDetail, newEntry, entryOutcome, whereSeen, typeDetail, typeOutcome, listingDetail, listingOutcome, addressTable, tryAddress, publicFile } as const;
+export const QUERIES = {
+  shellDetail,
+  todayDetail,
+  contentTable,
+  entryDetail,
+  newEntry,
+  entryOutcome,
+  whereSeen,
+  typeDetail,
+  typeOutcome,
+  listingDetail,
+  listingOutcome,
+  addressTable,
+  tryAddress,
+  publicFile,
+} as const;
 export type QueryName = keyof typeof QUERIES;
 type AfterView<F> = F extends (view: SiteView, ...rest: infer R) => unknown ? R : never;
 /** What a query takes after the view. */

@@ -14,7 +14,16 @@ import { addDays, dayStart } from '@/core/time/zone.ts';
 const SHOWN = 60;
 const LOOKED_AT = 5000;
 
-type Row = { entry: string; created: number; published: number | null; starts: number | null; ends: number | null; values: string; name: string; next: number | null };
+type Row = {
+  entry: string;
+  created: number;
+  published: number | null;
+  starts: number | null;
+  ends: number | null;
+  values: string;
+  name: string;
+  next: number | null;
+};
 
 /** What is asked: as of when, whose name, with which drafts in place of what is published, and how many are in. */
 interface Asked {
@@ -25,9 +34,14 @@ interface Asked {
 }
 
 /** Those a listing leaves out, near misses first, with what keeps each out and when it comes in. */
-export function leftOut(view: SiteView, plan: ListingPlan, asked: Asked): Pick<ListingOutcome, 'leftOut' | 'leftOutTotal' | 'counts' | 'lookedAt'> {
+export function leftOut(
+  view: SiteView,
+  plan: ListingPlan,
+  asked: Asked,
+): Pick<ListingOutcome, 'leftOut' | 'leftOutTotal' | 'counts' | 'lookedAt'> {
   const { at, total } = asked;
-  const filterAt = (instant: Instant): ReturnType<typeof resolveFilter> => resolveFilter(plan.filter, instant, plan.zone, view.subjects);
+  const filterAt = (instant: Instant): ReturnType<typeof resolveFilter> =>
+    resolveFilter(plan.filter, instant, plan.zone, view.subjects);
   const filter = filterAt(at);
   const live = liveTest(view);
   const drafts = new Map(asked.drafts.map((d) => [d.id, d]));
@@ -39,25 +53,55 @@ export function leftOut(view: SiteView, plan: ListingPlan, asked: Asked): Pick<L
     const isLive = stored.starts !== null || drafts.has(stored.entry);
     if (isLive && holds(filter, row, (id) => live(id, at))) continue;
     const failed = failedConditions(filter, row, (id) => live(id, at));
-    const reasons: Reason[] = [...(isLive ? [] : [{ words: 'not live at this instant', condition: null }]), ...failed.map((c) => ({ words: inWords(c), condition: conditionsOf(plan.filter).indexOf(c) }))];
-    const instants = isLive ? failed.flatMap((c) => crossings(c, row, plan.zone)) : stored.next === null ? [] : [stored.next];
+    const reasons: Reason[] = [
+      ...(isLive ? [] : [{ words: 'not live at this instant', condition: null }]),
+      ...failed.map((c) => ({
+        words: inWords(c),
+        condition: conditionsOf(plan.filter).indexOf(c),
+      })),
+    ];
+    const instants = isLive
+      ? failed.flatMap((c) => crossings(c, row, plan.zone))
+      : stored.next === null
+        ? []
+        : [stored.next];
     const runs = isLive ? { from: row.from, to: row.to } : { from: at, to: null };
-    const appears = instants.filter((t) => t > at && covers(runs, t)).sort((a, b) => a - b).find((t) => holds(filterAt(t), row, (id) => live(id, t)));
+    const appears = instants
+      .filter((t) => t > at && covers(runs, t))
+      .sort((a, b) => a - b)
+      .find((t) => holds(filterAt(t), row, (id) => live(id, t)));
     out.push({ id: stored.entry, name: stored.name, reasons, appears: appears ?? null });
   }
   out.sort((a, b) => a.reasons.length - b.reasons.length || a.name.localeCompare(b.name));
-  const all = view.connection.driver.prepare('SELECT count(*) FROM entry WHERE type = ?').pluck().get(plan.type.key) as number;
-  return { leftOut: out.slice(0, SHOWN), leftOutTotal: Math.max(out.length, all - total), counts: countReasons(out), lookedAt: rows.length === LOOKED_AT ? LOOKED_AT : null };
+  const all = view.connection.driver
+    .prepare('SELECT count(*) FROM entry WHERE type = ?')
+    .pluck()
+    .get(plan.type.key) as number;
+  return {
+    leftOut: out.slice(0, SHOWN),
+    leftOutTotal: Math.max(out.length, all - total),
+    counts: countReasons(out),
+    lookedAt: rows.length === LOOKED_AT ? LOOKED_AT : null,
+  };
 }
 
 function rowOf(row: Row, draft: EntryView | undefined, at: Instant, language: string): ListingRow {
   const values = draft ? draft.values : readValues(row.values, language);
-  return { entry: row.entry, created: row.created, published: row.published ?? at, updated: row.starts ?? at, from: row.starts ?? at, to: row.ends, values };
+  return {
+    entry: row.entry,
+    created: row.created,
+    published: row.published ?? at,
+    updated: row.starts ?? at,
+    from: row.starts ?? at,
+    to: row.ends,
+    values,
+  };
 }
 
 function countReasons(out: readonly LeftOutEntry[]): ListingOutcome['counts'] {
   const counts = new Map<string, number>();
-  for (const { reasons } of out) for (const { words } of reasons) counts.set(words, (counts.get(words) ?? 0) + 1);
+  for (const { reasons } of out)
+    for (const { words } of reasons) counts.set(words, (counts.get(words) ?? 0) + 1);
   return [...counts].map(([words, count]) => ({ words, count })).sort((a, b) => b.count - a.count);
 }
 
@@ -71,7 +115,11 @@ function candidates(view: SiteView, plan: ListingPlan, { at, find }: Asked): Row
 }
 
 function liveTest(view: SiteView): (id: string, at: Instant) => boolean {
-  const one = view.connection.driver.prepare('SELECT 1 FROM live_interval WHERE entry = ? AND starts <= ? AND (ends IS NULL OR ends > ?)').pluck();
+  const one = view.connection.driver
+    .prepare(
+      'SELECT 1 FROM live_interval WHERE entry = ? AND starts <= ? AND (ends IS NULL OR ends > ?)',
+    )
+    .pluck();
   return (id, at) => one.get(id, at, at) !== undefined;
 }
 
@@ -80,7 +128,10 @@ function crossings({ column, operand }: Condition, row: ListingRow, zone: string
   if (operand.kind !== 'relative') return [];
   const value = valueOf(row, column);
   if (value === null) return [];
-  if ('now' in operand.value) return typeof value === 'number' ? [value - operand.value.now, value - operand.value.now + 1] : [];
+  if ('now' in operand.value)
+    return typeof value === 'number'
+      ? [value - operand.value.now, value - operand.value.now + 1]
+      : [];
   const { today } = operand.value;
   const day = typeof value === 'number' ? new Date(value).toISOString().slice(0, 10) : value;
   return [-1, 0, 1, 2].map((more) => dayStart(addDays(day, more - today), zone));

@@ -35,7 +35,12 @@ export interface ListingDetail {
 }
 
 /** A listing and the controls of its sentence. Null where there is none. */
-export function listingDetail(view: SiteView, actor: Actor, key: string, at: Instant): ListingDetail | null {
+export function listingDetail(
+  view: SiteView,
+  actor: Actor,
+  key: string,
+  at: Instant,
+): ListingDetail | null {
   permit(actor, 'read-unpublished');
   const design = view.at(at)?.site.design;
   const spec = design?.listings.find((l) => l.key === key);
@@ -49,7 +54,14 @@ export function listingDetail(view: SiteView, actor: Actor, key: string, at: Ins
     operators: OPERATORS_OF[c.family].map((op) => ({ op, words: OPERATOR_WORDS[op] })),
     options: c.field ? optionsOf(view, c.field, at) : [],
   }));
-  return { spec, typeLabel: type.plural, columns, cards: design.templates.filter((t) => t.kind === 'card' && t.type === type.key).map(({ key: k, label }) => ({ key: k, label })) };
+  return {
+    spec,
+    typeLabel: type.plural,
+    columns,
+    cards: design.templates
+      .filter((t) => t.kind === 'card' && t.type === type.key)
+      .map(({ key: k, label }) => ({ key: k, label })),
+  };
 }
 
 /** An entry that is in, or left out with the reason. */
@@ -102,23 +114,55 @@ export interface ListingInput {
 const SHOWN = 60;
 
 /** The entries of an edited listing, and those it leaves out with the reasons. */
-export function listingOutcome(view: SiteView, actor: Actor, { key, spec, find }: ListingInput, at: Instant, seeing: Seeing): ListingOutcome | null {
+export function listingOutcome(
+  view: SiteView,
+  actor: Actor,
+  { key, spec, find }: ListingInput,
+  at: Instant,
+  seeing: Seeing,
+): ListingOutcome | null {
   permit(actor, 'read-unpublished');
   const current = view.at(at);
   if (!current) return null;
   const edited = applyEdit(current.site.design, { part: 'listings', key, spec });
   const design = edited.ok ? edited.value : current.site.design;
-  const { plan } = planListing(design.listings.find((l) => l.key === key)!, design);
+  const { plan } = planListing(
+    design.listings.find((l) => l.key === key)!,
+    design,
+  );
   const issues = edited.ok ? [] : edited.issues;
-  if (!plan) return { issues, total: 0, pageSize: 1, entries: [], leftOut: [], leftOutTotal: 0, counts: [], lookedAt: null, page: null };
+  if (!plan)
+    return {
+      issues,
+      total: 0,
+      pageSize: 1,
+      entries: [],
+      leftOut: [],
+      leftOutTotal: 0,
+      counts: [],
+      lookedAt: null,
+      page: null,
+    };
   const drafts = draftsSeen(view, actor, at, seeing);
   const reader = withEntries(current.reader, drafts);
   const { ids, total } = reader.listing(plan, new Validity(at), 0, SHOWN);
   const page = edited.ok ? firstPage(compileSite(design).site, reader, plan.listing, at) : null;
-  return { issues, total, pageSize: plan.listing.pageSize, page, entries: listed(reader, plan, ids, at), ...leftOut(view, plan, { at, find, drafts, total }) };
+  return {
+    issues,
+    total,
+    pageSize: plan.listing.pageSize,
+    page,
+    entries: listed(reader, plan, ids, at),
+    ...leftOut(view, plan, { at, find, drafts, total }),
+  };
 }
 
-function firstPage(site: CompiledSite, reader: SiteReader, { key, address }: Listing, at: Instant): string | null {
+function firstPage(
+  site: CompiledSite,
+  reader: SiteReader,
+  { key, address }: Listing,
+  at: Instant,
+): string | null {
   const { front } = site.design.site;
   const path = front && 'listing' in front && front.listing === key ? '/' : address;
   return path === undefined ? null : render(site, reader, { path, at }).body;
@@ -130,12 +174,22 @@ function listed(reader: SiteReader, plan: ListingPlan, ids: string[], at: Instan
     const entry = live.get(id);
     if (!entry) return [];
     const naming = plan.type.fields.find((f) => f.key === plan.type.naming)!;
-    const sorted = plan.sort.map(({ column }) => (column.meta ? new Date(entry[column.meta] ?? 0).toISOString().slice(0, 10) : shown(entry.values[column.field!.id]))).join(' · ');
+    const sorted = plan.sort
+      .map(({ column }) =>
+        column.meta
+          ? new Date(entry[column.meta] ?? 0).toISOString().slice(0, 10)
+          : shown(entry.values[column.field!.id]),
+      )
+      .join(' · ');
     return [{ id, name: String(entry.values[naming.id] ?? id), path: entry.path, sorted }];
   });
 }
 
 /** A stored value as a list of results shows it. */
 function shown(value: unknown): string {
-  return value === null || value === undefined ? '(blank)' : typeof value === 'number' && value > 1e11 ? new Date(value).toISOString().slice(0, 16).replace('T', ' ') : String(value);
+  return value === null || value === undefined
+    ? '(blank)'
+    : typeof value === 'number' && value > 1e11
+      ? new Date(value).toISOString().slice(0, 16).replace('T', ' ')
+      : String(value);
 }

@@ -39,7 +39,17 @@ export class SiteView {
     }
     const released = this.designs.at(instant);
     if (!released) return null;
-    return { site: released.site, reader: new StoredReader(this.connection, released.site, this.subjects, this.rows, settledInstant(this.connection)), until: released.until };
+    return {
+      site: released.site,
+      reader: new StoredReader(
+        this.connection,
+        released.site,
+        this.subjects,
+        this.rows,
+        settledInstant(this.connection),
+      ),
+      until: released.until,
+    };
   }
 
   /** A page as of an instant; null while no site is loaded. */
@@ -61,10 +71,19 @@ export class SiteView {
   }
 
   /** Paths that lead elsewhere or are gone as of an instant, by path; with the searched words in them, at most `limit`. */
-  formerPaths(at: Instant, search = '', limit = Infinity): { lines: { path: string; page: RenderedPage }[]; total: number } {
+  formerPaths(
+    at: Instant,
+    search = '',
+    limit = Infinity,
+  ): { lines: { path: string; page: RenderedPage }[]; total: number } {
     const sql = `SELECT DISTINCT path FROM address WHERE starts <= @at AND (role = 'redirect' OR ends <= @at) AND instr(path, @search) > 0 ORDER BY path`;
-    const paths = this.connection.driver.prepare(sql).pluck().all({ at, search: search.toLowerCase() }) as string[];
-    const byHand = [...(this.at(at)?.site.redirects.keys() ?? [])].filter((path) => path.includes(search.toLowerCase()));
+    const paths = this.connection.driver
+      .prepare(sql)
+      .pluck()
+      .all({ at, search: search.toLowerCase() }) as string[];
+    const byHand = [...(this.at(at)?.site.redirects.keys() ?? [])].filter((path) =>
+      path.includes(search.toLowerCase()),
+    );
     const all = [...new Set([...paths, ...byHand])].sort(compareCodePoints);
     const lines = all.slice(0, limit).flatMap((path) => {
       const page = this.render(path, at);

@@ -25,25 +25,49 @@ export function todayDetail(view: SiteView, actor: Actor, at: Instant): TodayDet
   if (!site) return null;
   const { driver } = view.connection;
   return {
-    drafts: unpublished(view, at).map(({ type, ...d }) => ({ ...d, typeLabel: site.types.get(type)?.label ?? type })),
-    wentLive: comingChanges(view, at - 7 * DAY_MS, at, 500).reverse().slice(0, 8),
+    drafts: unpublished(view, at).map(({ type, ...d }) => ({
+      ...d,
+      typeLabel: site.types.get(type)?.label ?? type,
+    })),
+    wentLive: comingChanges(view, at - 7 * DAY_MS, at, 500)
+      .reverse()
+      .slice(0, 8),
     coming: comingChanges(view, at, at + 2 * DAY_MS, 12),
-    findings: driver.prepare('SELECT f.entry, f.message, f.fix, (SELECT name FROM revision AS r WHERE r.entry = f.entry ORDER BY number DESC LIMIT 1) AS name FROM refusal AS f ORDER BY f.at DESC LIMIT 10').all() as TodayDetail['findings'],
-    automatic: site.design.types.filter((t) => t.address !== undefined && site.templates.pages.get(t.key)?.automatic).map((t) => ({ key: t.key, label: t.label })),
+    findings: driver
+      .prepare(
+        'SELECT f.entry, f.message, f.fix, (SELECT name FROM revision AS r WHERE r.entry = f.entry ORDER BY number DESC LIMIT 1) AS name FROM refusal AS f ORDER BY f.at DESC LIMIT 10',
+      )
+      .all() as TodayDetail['findings'],
+    automatic: site.design.types
+      .filter((t) => t.address !== undefined && site.templates.pages.get(t.key)?.automatic)
+      .map((t) => ({ key: t.key, label: t.label })),
     frontChosen: site.design.site.front !== undefined,
-    pages: driver.prepare(`SELECT count(*) FROM address WHERE role = 'current' AND starts <= ? AND (ends IS NULL OR ends > ?)`).pluck().get(at, at) as number,
+    pages: driver
+      .prepare(
+        `SELECT count(*) FROM address WHERE role = 'current' AND starts <= ? AND (ends IS NULL OR ends > ?)`,
+      )
+      .pluck()
+      .get(at, at) as number,
   };
 }
 
 /** Entries whose newest revision by an instant never was public and is not planned to be, the latest saved first. */
-function unpublished(view: SiteView, at: Instant): { id: string; name: string; type: string; saved: number }[] {
+function unpublished(
+  view: SiteView,
+  at: Instant,
+): { id: string; name: string; type: string; saved: number }[] {
   const now = `FROM entry AS e JOIN revision AS r ON r.entry = e.id AND r.number = e.newest WHERE e.unpublished = 1`;
   const then = `FROM revision AS r CROSS JOIN entry AS e ON e.id = r.entry WHERE r.saved <= @at AND r.number = (SELECT max(number) FROM revision WHERE entry = e.id AND saved <= @at) AND NOT EXISTS (SELECT 1 FROM live_interval AS l WHERE l.entry = e.id AND l.revision = r.number)`;
   const from = at >= settledInstant(view.connection) ? now : then;
-  return view.connection.driver.prepare(`SELECT e.id, e.type, r.name, r.saved ${from} ORDER BY r.saved DESC, r.entry LIMIT 12`).all({ at }) as { id: string; name: string; type: string; saved: number }[];
+  return view.connection.driver
+    .prepare(`SELECT e.id, e.type, r.name, r.saved ${from} ORDER BY r.saved DESC, r.entry LIMIT 12`)
+    .all({ at }) as { id: string; name: string; type: string; saved: number }[];
 }
 
 /** How many entries hold something unpublished. */
 export function unpublishedCount(view: SiteView): number {
-  return view.connection.driver.prepare('SELECT count(*) FROM entry WHERE unpublished = 1').pluck().get() as number;
+  return view.connection.driver
+    .prepare('SELECT count(*) FROM entry WHERE unpublished = 1')
+    .pluck()
+    .get() as number;
 }

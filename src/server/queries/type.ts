@@ -27,17 +27,27 @@ export interface TypeDetail {
 }
 
 /** Everything about a type, and entries to try it on. Null where there is no such type. */
-export function typeDetail(view: SiteView, actor: Actor, key: string, at: Instant): TypeDetail | null {
+export function typeDetail(
+  view: SiteView,
+  actor: Actor,
+  key: string,
+  at: Instant,
+): TypeDetail | null {
   permit(actor, 'read-unpublished');
   const design = view.at(at)?.site.design;
   const spec = design?.types.find((t) => t.key === key);
   if (!design || !spec) return null;
-  const sql = 'SELECT e.id, r.name FROM entry AS e JOIN revision AS r ON r.entry = e.id AND r.number = e.newest WHERE e.type = ? ORDER BY EXISTS (SELECT 1 FROM live_interval AS l WHERE l.entry = e.id AND l.starts <= ? AND (l.ends IS NULL OR l.ends > ?)) DESC, length(r.name) DESC, e.id LIMIT 100';
+  const sql =
+    'SELECT e.id, r.name FROM entry AS e JOIN revision AS r ON r.entry = e.id AND r.number = e.newest WHERE e.type = ? ORDER BY EXISTS (SELECT 1 FROM live_interval AS l WHERE l.entry = e.id AND l.starts <= ? AND (l.ends IS NULL OR l.ends > ?)) DESC, length(r.name) DESC, e.id LIMIT 100';
   return {
     spec,
-    templates: design.templates.filter((t) => t.type === key).map(({ key: k, label, kind }) => ({ key: k, label, kind })),
+    templates: design.templates
+      .filter((t) => t.type === key)
+      .map(({ key: k, label, kind }) => ({ key: k, label, kind })),
     specimens: view.connection.driver.prepare(sql).all(key, at, at) as TypeDetail['specimens'],
-    listings: design.listings.filter((l) => l.type === key).map((l) => ({ key: l.key, label: l.label, address: l.address ?? null })),
+    listings: design.listings
+      .filter((l) => l.type === key)
+      .map((l) => ({ key: l.key, label: l.label, address: l.address ?? null })),
   };
 }
 
@@ -60,7 +70,13 @@ export interface TypeOutcome {
 }
 
 /** The outcome of an edited type for a specimen as of an instant; a stand-in where the type has no entries. */
-export function typeOutcome(view: SiteView, actor: Actor, { key, spec, specimen }: { key: string; spec: unknown; specimen: string | null }, at: Instant, seeing: Seeing): TypeOutcome | null {
+export function typeOutcome(
+  view: SiteView,
+  actor: Actor,
+  { key, spec, specimen }: { key: string; spec: unknown; specimen: string | null },
+  at: Instant,
+  seeing: Seeing,
+): TypeOutcome | null {
   permit(actor, 'read-unpublished');
   const current = view.at(at);
   if (!current) return null;
@@ -68,14 +84,24 @@ export function typeOutcome(view: SiteView, actor: Actor, { key, spec, specimen 
   const site = edited.ok ? compileSite(edited.value).site : current.site;
   const type = site.types.get(key);
   if (!type) return null;
-  const store = new StoredReader(view.connection, site, view.subjects, new RowCache(), settledInstant(view.connection));
-  const live = specimen === null ? undefined : store.liveEntries([specimen], new Validity(at)).get(specimen);
+  const store = new StoredReader(
+    view.connection,
+    site,
+    view.subjects,
+    new RowCache(),
+    settledInstant(view.connection),
+  );
+  const live =
+    specimen === null ? undefined : store.liveEntries([specimen], new Validity(at)).get(specimen);
   const stored = live && seeing === 'published' ? live.values : newestValues(view, specimen, at);
   const values = stored ?? standInValues(type, view);
   const id = specimen ?? `${key}-stand-in`;
   const explained = explainWith(view, site, type, id, values, at);
   const path = explained?.built.ok ? explained.built.path : null;
-  const entry: EntryView = { ...entryWith(view, site, live, { id, type, values, author: actor.name }, at), path };
+  const entry: EntryView = {
+    ...entryWith(view, site, live, { id, type, values, author: actor.name }, at),
+    path,
+  };
   const reader = withEntries(readerSeeing(view, actor, at, seeing, store), [entry]);
   const page = type.address === undefined ? null : renderEntry(site, reader, entry, at);
   return {
@@ -83,7 +109,12 @@ export function typeOutcome(view: SiteView, actor: Actor, { key, spec, specimen 
     specimen: stored ? entryName(view, id) : 'Stand-in, never published',
     standIn: !stored,
     path,
-    noPath: type.address === undefined ? 'This type has no address pattern: its entries stand in listings and on other pages.' : explained && !explained.built.ok ? `{${explained.built.blank}} is blank, so the address would have an empty part.` : null,
+    noPath:
+      type.address === undefined
+        ? 'This type has no address pattern: its entries stand in listings and on other pages.'
+        : explained && !explained.built.ok
+          ? `{${explained.built.blank}} is blank, so the address would have an empty part.`
+          : null,
     address: explained?.parts ?? [],
     title: page?.meta?.title ?? '',
     description: page?.meta?.description ?? null,
@@ -96,19 +127,54 @@ export function typeOutcome(view: SiteView, actor: Actor, { key, spec, specimen 
 
 /** Invented values by field kind, for a type without entries. */
 function standInValues(type: ContentType, view: SiteView): Values {
-  const words = { text: `A sample ${type.label.toLowerCase()}`, paragraphs: 'A sentence or two that say what this is about.', number: 12, yesno: true, date: '2026-05-04', datetime: Date.UTC(2026, 4, 4, 9) };
+  const words = {
+    text: `A sample ${type.label.toLowerCase()}`,
+    paragraphs: 'A sentence or two that say what this is about.',
+    number: 12,
+    yesno: true,
+    date: '2026-05-04',
+    datetime: Date.UTC(2026, 4, 4, 9),
+  };
   return Object.fromEntries(
     type.fields.flatMap((f): [string, unknown][] => {
-      if (f.kind in words) return [[f.id, f.kind === 'text' && f.key !== type.naming ? f.label : words[f.kind as keyof typeof words]]];
+      if (f.kind in words)
+        return [
+          [
+            f.id,
+            f.kind === 'text' && f.key !== type.naming
+              ? f.label
+              : words[f.kind as keyof typeof words],
+          ],
+        ];
       if (f.kind === 'choice') return [[f.id, f.options?.[0]?.key ?? null]];
-      if (f.kind === 'category' || f.kind === 'tags') return [[f.id, view.subjects.all(f.set ?? '')[0]?.key ?? null]];
-      if (f.kind === 'richtext') return [[f.id, { type: 'doc', content: [{ type: 'paragraph', content: [{ type: 'text', text: 'The first paragraph of a story.' }] }] }]];
+      if (f.kind === 'category' || f.kind === 'tags')
+        return [[f.id, view.subjects.all(f.set ?? '')[0]?.key ?? null]];
+      if (f.kind === 'richtext')
+        return [
+          [
+            f.id,
+            {
+              type: 'doc',
+              content: [
+                {
+                  type: 'paragraph',
+                  content: [{ type: 'text', text: 'The first paragraph of a story.' }],
+                },
+              ],
+            },
+          ],
+        ];
       return [];
     }),
   );
 }
 
-function cardHtml(site: CompiledSite, reader: SiteReader, entry: EntryView, at: Instant): string | null {
+function cardHtml(
+  site: CompiledSite,
+  reader: SiteReader,
+  entry: EntryView,
+  at: Instant,
+): string | null {
   const card = site.templates.cards.get(entry.type.key);
   if (!card) return null;
   const scope = new PageScope(site, reader, new Validity(at));

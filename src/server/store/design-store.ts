@@ -21,8 +21,11 @@ export class DesignStore {
   /** The design released as of an instant; null while no site is loaded. */
   at(instant: Instant): ReleasedDesign | null {
     const row = this.connection.driver
-      .prepare('SELECT id, spec, saved, (SELECT min(starts) FROM design_version WHERE starts > ?) AS until FROM design_version WHERE starts <= ? ORDER BY starts DESC, id DESC LIMIT 1')
-      .get(instant, instant) as { id: number; spec: string; saved: number; until: number | null } | undefined;
+      .prepare(
+        'SELECT id, spec, saved, (SELECT min(starts) FROM design_version WHERE starts > ?) AS until FROM design_version WHERE starts <= ? ORDER BY starts DESC, id DESC LIMIT 1',
+      )
+      .get(instant, instant) as
+      { id: number; spec: string; saved: number; until: number | null } | undefined;
     if (!row) return null;
     const key = `${row.id}/${row.saved}`;
     let site = this.compiled.get(key);
@@ -36,7 +39,17 @@ export class DesignStore {
 }
 
 /** Writes a design released from an instant on; the one before ends there. */
-export function releaseDesign({ driver }: Connection, design: Design, from: Instant, author: string, saved: Instant): void {
+export function releaseDesign(
+  { driver }: Connection,
+  design: Design,
+  from: Instant,
+  author: string,
+  saved: Instant,
+): void {
   driver.prepare('UPDATE design_version SET ends = ? WHERE ends IS NULL').run(from);
-  driver.prepare('INSERT INTO design_version (starts, ends, spec, author, saved) VALUES (?, NULL, ?, ?, ?)').run(from, JSON.stringify(design), author, saved);
+  driver
+    .prepare(
+      'INSERT INTO design_version (starts, ends, spec, author, saved) VALUES (?, NULL, ?, ?, ?)',
+    )
+    .run(from, JSON.stringify(design), author, saved);
 }

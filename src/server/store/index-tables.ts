@@ -1,7 +1,12 @@
 import type { Connection, Statement } from '../db/connection.ts';
 import type { ContentType } from '@/core/design/spec.ts';
 import { type Column, type ListingRow, cell, columnsOf, sortCell } from '@/core/listing/columns.ts';
-import { type Condition, type ListingPlan, type SortKey, conditionsOf } from '@/core/listing/plan.ts';
+import {
+  type Condition,
+  type ListingPlan,
+  type SortKey,
+  conditionsOf,
+} from '@/core/listing/plan.ts';
 import type { Instant } from '@/core/time/interval.ts';
 import { fingerprint } from '@/core/site/compile.ts';
 import { statement } from './statement.ts';
@@ -33,26 +38,45 @@ export function cellColumn(column: Column): string {
 
 /** The column a sort key orders by: a sort key or an option's place where that is not the value itself. */
 export function sortColumn(column: Column): string {
-  return column.family === 'text' || column.family === 'choice' ? quoted(`s_${named(column.field!.id)}`) : cellColumn(column);
+  return column.family === 'text' || column.family === 'choice'
+    ? quoted(`s_${named(column.field!.id)}`)
+    : cellColumn(column);
 }
 
 /** Whether a field's members stand in the member table rather than in a column. */
 export function isManyValued(column: Column): boolean {
-  return column.field !== null && column.field.many && (column.family === 'members' || column.family === 'choice');
+  return (
+    column.field !== null &&
+    column.field.many &&
+    (column.family === 'members' || column.family === 'choice')
+  );
 }
 
 function stored(type: ContentType): Column[] {
   return [...columnsOf(type).values()].filter((c) => c.field !== null);
 }
 
-const SQL_TYPE: Record<Column['family'], string> = { text: 'TEXT', number: 'REAL', yesno: 'INTEGER', day: 'TEXT', instant: 'INTEGER', choice: 'TEXT', members: 'TEXT', presence: 'INTEGER' };
+const SQL_TYPE: Record<Column['family'], string> = {
+  text: 'TEXT',
+  number: 'REAL',
+  yesno: 'INTEGER',
+  day: 'TEXT',
+  instant: 'INTEGER',
+  choice: 'TEXT',
+  members: 'TEXT',
+  presence: 'INTEGER',
+};
 
 /** The statements that make a type's derived tables. */
 function tablesOf(type: ContentType, plans: ListingPlan[]): string[] {
   const table = indexTable(type);
-  const types = new Map(stored(type).flatMap((c) => namesOf(c).map((name) => [name, sqlType(c, name)])));
+  const types = new Map(
+    stored(type).flatMap((c) => namesOf(c).map((name) => [name, sqlType(c, name)])),
+  );
   const columns = [...types].map(([name, sql]) => `${name} ${sql}`);
-  const repeated = repeatedColumns(type, plans).map((name) => `, ${name} ${types.get(name) ?? 'INTEGER'}`).join('');
+  const repeated = repeatedColumns(type, plans)
+    .map((name) => `, ${name} ${types.get(name) ?? 'INTEGER'}`)
+    .join('');
   return [
     `CREATE TABLE ${table} (entry TEXT NOT NULL, starts INTEGER NOT NULL, ends INTEGER, open INTEGER NOT NULL, revision INTEGER NOT NULL, created INTEGER NOT NULL, published INTEGER NOT NULL, updated INTEGER NOT NULL, ${columns.join(', ')}, PRIMARY KEY (entry, starts)) WITHOUT ROWID`,
     `CREATE TABLE ${memberTable(type)} (field TEXT NOT NULL, key TEXT NOT NULL, entry TEXT NOT NULL, starts INTEGER NOT NULL${repeated}, PRIMARY KEY (field, key, entry, starts)) WITHOUT ROWID`,
@@ -67,14 +91,20 @@ function indexesOf(type: ContentType, plans: ListingPlan[]): string[] {
     `CREATE INDEX ${quoted(`ends.${named(type.id)}`)} ON ${table} (ends) WHERE ends IS NOT NULL`,
     `CREATE INDEX ${quoted(`entries.${named(type.id)}`)} ON ${memberTable(type)} (entry, starts)`,
     `CREATE INDEX ${quoted(`closing.${named(type.id)}`)} ON ${table} (ends) WHERE open = 1`,
-    ...(repeatedColumns(type, plans).length === 0 ? [] : [`CREATE INDEX ${quoted(`closing.members.${named(type.id)}`)} ON ${memberTable(type)} (ends) WHERE open = 1`]),
+    ...(repeatedColumns(type, plans).length === 0
+      ? []
+      : [
+          `CREATE INDEX ${quoted(`closing.members.${named(type.id)}`)} ON ${memberTable(type)} (ends) WHERE open = 1`,
+        ]),
     ...plans.map((plan) => listingIndex(plan)),
   ];
 }
 
 /** The columns of the index table in which a field's value stands. */
 function namesOf(column: Column): string[] {
-  return sortColumn(column) === cellColumn(column) ? [cellColumn(column)] : [cellColumn(column), sortColumn(column)];
+  return sortColumn(column) === cellColumn(column)
+    ? [cellColumn(column)]
+    : [cellColumn(column), sortColumn(column)];
 }
 
 function sqlType(column: Column, name: string): string {
@@ -91,7 +121,14 @@ export function leadingMember(plan: ListingPlan): { condition: Condition; key: s
   for (const condition of required(plan)) {
     const { column, op, operand } = condition;
     const one = op === 'is' || op === 'any-of' || op === 'all-of';
-    if (one && operand.kind === 'keys' && operand.keys.length === 1 && isManyValued(column) && (column.field!.kind === 'tags' || column.field!.kind === 'choice')) return { condition, key: operand.keys[0]! };
+    if (
+      one &&
+      operand.kind === 'keys' &&
+      operand.keys.length === 1 &&
+      isManyValued(column) &&
+      (column.field!.kind === 'tags' || column.field!.kind === 'choice')
+    )
+      return { condition, key: operand.keys[0]! };
   }
   return null;
 }
@@ -106,19 +143,36 @@ function required({ filter }: ListingPlan): Condition[] {
 function repeatedColumns(type: ContentType, plans: ListingPlan[]): string[] {
   const led = plans.filter((plan) => leadingMember(plan) !== null);
   if (led.length === 0) return [];
-  const used = led.flatMap((plan) => [...conditionsOf(plan.filter), ...plan.sort].map(({ column }) => column)).filter((c) => c.field !== null);
-  return [...new Set(['ends', 'open', 'created', 'published', 'updated', ...used.flatMap(namesOf)])];
+  const used = led
+    .flatMap((plan) => [...conditionsOf(plan.filter), ...plan.sort].map(({ column }) => column))
+    .filter((c) => c.field !== null);
+  return [
+    ...new Set(['ends', 'open', 'created', 'published', 'updated', ...used.flatMap(namesOf)]),
+  ];
 }
 
 /** Fixed values first, then the sort keys in their order, then what makes the order total and the bounds. */
 export function listingIndex(plan: ListingPlan): string {
   const leading = leadingMember(plan);
   const fixed = required(plan).filter((c) => c !== leading?.condition && !isManyValued(c.column));
-  const equal = fixed.flatMap((c) => (c.op === 'is' && c.operand.kind !== 'relative' && c.column.family !== 'instant' ? [cellColumn(c.column)] : []));
+  const equal = fixed.flatMap((c) =>
+    c.op === 'is' && c.operand.kind !== 'relative' && c.column.family !== 'instant'
+      ? [cellColumn(c.column)]
+      : [],
+  );
   const order = plan.sort.flatMap((key) => orderTerms(key));
   const rest = fixed.map((c) => cellColumn(c.column));
   const seen = new Set<string>();
-  const columns = [...(leading ? ['field', 'key'] : []), ...equal, ...order, 'created', 'entry', 'starts', 'ends', ...rest].filter((c) => {
+  const columns = [
+    ...(leading ? ['field', 'key'] : []),
+    ...equal,
+    ...order,
+    'created',
+    'entry',
+    'starts',
+    'ends',
+    ...rest,
+  ].filter((c) => {
     const name = c.replace(/ DESC$/, '');
     return seen.has(name) ? false : (seen.add(name), true);
   });
@@ -127,7 +181,11 @@ export function listingIndex(plan: ListingPlan): string {
 
 /** Whether the database has the index that a listing, as it is planned, is read by. */
 export function hasListingIndex(connection: Connection, plan: ListingPlan): boolean {
-  return statement(connection, `SELECT sql FROM sqlite_master WHERE type = 'index' AND name = ?`).pluck().get(`listing.${named(plan.listing.id)}`) === listingIndex(plan);
+  return (
+    statement(connection, `SELECT sql FROM sqlite_master WHERE type = 'index' AND name = ?`)
+      .pluck()
+      .get(`listing.${named(plan.listing.id)}`) === listingIndex(plan)
+  );
 }
 
 /** The ORDER BY terms of a sort key: where blanks go, then the value. */
@@ -139,51 +197,112 @@ export function orderTerms({ column, descending, blanks }: SortKey): string[] {
 
 /** Whether the member table of a type repeats bounds, so that they are kept in step. */
 export function repeatsBounds(type: ContentType, plans: Iterable<ListingPlan>): boolean {
-  return repeatedColumns(type, [...plans].filter((p) => p.type.key === type.key)).length > 0;
+  return (
+    repeatedColumns(
+      type,
+      [...plans].filter((p) => p.type.key === type.key),
+    ).length > 0
+  );
 }
 
 /** Makes the derived tables a design needs anew where their form has changed, without indexes; gives the types whose rows are gone. */
-export function ensureIndexTables({ driver }: Connection, types: Iterable<ContentType>, plans: Iterable<ListingPlan>): ContentType[] {
+export function ensureIndexTables(
+  { driver }: Connection,
+  types: Iterable<ContentType>,
+  plans: Iterable<ListingPlan>,
+): ContentType[] {
   const all = [...plans];
   const get = driver.prepare('SELECT value FROM meta WHERE key = ?').pluck();
-  const set = driver.prepare('INSERT INTO meta (key, value) VALUES (?, ?) ON CONFLICT (key) DO UPDATE SET value = excluded.value');
+  const set = driver.prepare(
+    'INSERT INTO meta (key, value) VALUES (?, ?) ON CONFLICT (key) DO UPDATE SET value = excluded.value',
+  );
   return [...types].filter((type) => {
     const own = all.filter((p) => p.type.key === type.key);
     const tables = tablesOf(type, own);
-    const form = fingerprint([...tables, ...indexesOf(type, own)].join(';') + JSON.stringify(type.fields.map((f) => [f.id, f.kind, f.many, f.options?.map((o) => o.key)])));
+    const form = fingerprint(
+      [...tables, ...indexesOf(type, own)].join(';') +
+        JSON.stringify(
+          type.fields.map((f) => [f.id, f.kind, f.many, f.options?.map((o) => o.key)]),
+        ),
+    );
     if (get.get(`index:${type.id}`) === form) return false;
-    driver.exec(`DROP TABLE IF EXISTS ${indexTable(type)}; DROP TABLE IF EXISTS ${memberTable(type)}; ${tables.join(';')}`);
+    driver.exec(
+      `DROP TABLE IF EXISTS ${indexTable(type)}; DROP TABLE IF EXISTS ${memberTable(type)}; ${tables.join(';')}`,
+    );
     set.run(`index:${type.id}`, form);
     return true;
   });
 }
 
 /** Makes the indexes of a type's derived tables, once they have been filled. */
-export function makeIndexes({ driver }: Connection, type: ContentType, plans: Iterable<ListingPlan>): void {
-  driver.exec(indexesOf(type, [...plans].filter((p) => p.type.key === type.key)).join(';'));
+export function makeIndexes(
+  { driver }: Connection,
+  type: ContentType,
+  plans: Iterable<ListingPlan>,
+): void {
+  driver.exec(
+    indexesOf(
+      type,
+      [...plans].filter((p) => p.type.key === type.key),
+    ).join(';'),
+  );
 }
 
 /** Writes rows into a type's derived tables. */
-export function indexWriter({ driver }: Connection, type: ContentType, plans: Iterable<ListingPlan>): (row: ListingRow, revision: number, settled: Instant) => void {
+export function indexWriter(
+  { driver }: Connection,
+  type: ContentType,
+  plans: Iterable<ListingPlan>,
+): (row: ListingRow, revision: number, settled: Instant) => void {
   const columns = stored(type);
   const own = [...plans].filter((p) => p.type.key === type.key);
   const led = new Set(own.flatMap((plan) => leadingMember(plan)?.condition.column.name ?? []));
   const repeated = repeatedColumns(type, own);
-  const names = ['entry', 'starts', 'ends', 'open', 'revision', 'created', 'published', 'updated', ...columns.flatMap(namesOf)];
-  const into = (table: string, into: string[], how = 'INSERT'): Statement => driver.prepare(`${how} INTO ${table} (${into.join(', ')}) VALUES (${into.map(() => '?').join(', ')})`);
+  const names = [
+    'entry',
+    'starts',
+    'ends',
+    'open',
+    'revision',
+    'created',
+    'published',
+    'updated',
+    ...columns.flatMap(namesOf),
+  ];
+  const into = (table: string, into: string[], how = 'INSERT'): Statement =>
+    driver.prepare(
+      `${how} INTO ${table} (${into.join(', ')}) VALUES (${into.map(() => '?').join(', ')})`,
+    );
   const insert = into(indexTable(type), names);
-  const member = into(memberTable(type), ['field', 'key', 'entry', 'starts', ...repeated], 'INSERT OR IGNORE');
+  const member = into(
+    memberTable(type),
+    ['field', 'key', 'entry', 'starts', ...repeated],
+    'INSERT OR IGNORE',
+  );
   const none = repeated.map(() => null);
   const places = repeated.map((name) => names.indexOf(name));
   return (row, revision, settled) => {
     const open = row.to === null || row.to > settled ? 1 : 0;
-    const values = columns.flatMap((c) => (sortColumn(c) === cellColumn(c) ? [sqlCell(row, c)] : [sqlCell(row, c), sortCell(row, c)]));
-    const all = [row.entry, row.from, row.to, open, revision, row.created, row.published, row.updated, ...values];
+    const values = columns.flatMap((c) =>
+      sortColumn(c) === cellColumn(c) ? [sqlCell(row, c)] : [sqlCell(row, c), sortCell(row, c)],
+    );
+    const all = [
+      row.entry,
+      row.from,
+      row.to,
+      open,
+      revision,
+      row.created,
+      row.published,
+      row.updated,
+      ...values,
+    ];
     insert.run(...all);
     for (const column of columns) {
       if (!isManyValued(column)) continue;
       const more = led.has(column.name) ? places.map((i) => all[i]) : none;
-      for (const key of cell(row, column) as string[]) member.run(column.field!.id, key, row.entry, row.from, ...more);
+      for (const key of cell(row, column) as string[])
+        member.run(column.field!.id, key, row.entry, row.from, ...more);
     }
   };
 }

@@ -1,7 +1,14 @@
 import type { Instant } from '@/core/time/interval.ts';
 import type { Condition, ListingPlan, SubjectTree } from '@/core/listing/plan.ts';
 import { type ResolvedFilter, type Test, resolveFilter } from '@/core/listing/resolve.ts';
-import { cellColumn, indexTable, isManyValued, leadingMember, memberTable, orderTerms } from './index-tables.ts';
+import {
+  cellColumn,
+  indexTable,
+  isManyValued,
+  leadingMember,
+  memberTable,
+  orderTerms,
+} from './index-tables.ts';
 
 /** A listing as of an instant in SQL: which rows, and their order. Parameters in order. */
 export interface ListingSql {
@@ -15,19 +22,34 @@ export interface ListingSql {
  * The SQL form of a listing; `settled` is the last write's instant, before which the partial indexes say
  * nothing. `indexed`: the database has the listing's own index, and with it what the member table repeats.
  */
-export function listingSql(plan: ListingPlan, at: Instant, settled: Instant, subjects: SubjectTree, indexed: boolean): ListingSql {
+export function listingSql(
+  plan: ListingPlan,
+  at: Instant,
+  settled: Instant,
+  subjects: SubjectTree,
+  indexed: boolean,
+): ListingSql {
   const leading = indexed ? leadingMember(plan) : null;
-  const params: unknown[] = leading ? [leading.condition.column.field!.id, leading.key, at, at] : [at, at];
+  const params: unknown[] = leading
+    ? [leading.condition.column.field!.id, leading.key, at, at]
+    : [at, at];
   const writer = new FilterSql(plan, at, params, leading?.condition);
   const filter = writer.write(resolveFilter(plan.filter, at, plan.zone, subjects), false);
-  const source = leading ? `${memberTable(plan.type)} AS r WHERE r.field = ? AND r.key = ? AND ` : `${indexTable(plan.type)} AS r WHERE `;
+  const source = leading
+    ? `${memberTable(plan.type)} AS r WHERE r.field = ? AND r.key = ? AND `
+    : `${indexTable(plan.type)} AS r WHERE `;
   const open = at >= settled ? 'r.open = 1 AND ' : '';
   const order = [...plan.sort.flatMap(orderTerms), 'created', 'entry'].join(', ');
   // "+" keeps the index over bounds out of it: nearly every row has started, so it would find nearly all.
-  return { from: `FROM ${source}${open}+r.starts <= ? AND (r.ends IS NULL OR r.ends > ?) AND ${filter}`, params, order };
+  return {
+    from: `FROM ${source}${open}+r.starts <= ? AND (r.ends IS NULL OR r.ends > ?) AND ${filter}`,
+    params,
+    order,
+  };
 }
 
-const LIVE = 'EXISTS (SELECT 1 FROM live_interval AS l WHERE l.entry = TARGET AND l.starts <= ? AND (l.ends IS NULL OR l.ends > ?))';
+const LIVE =
+  'EXISTS (SELECT 1 FROM live_interval AS l WHERE l.entry = TARGET AND l.starts <= ? AND (l.ends IS NULL OR l.ends > ?))';
 
 class FilterSql {
   constructor(
@@ -59,10 +81,14 @@ class FilterSql {
         return this.blank(test.column, column, test.wanted);
       case 'text':
         this.params.push(test.value, ...(test.op === 'starts' ? [test.value] : []));
-        return test.op === 'contains' ? `instr(${column}, ?) > 0` : `substr(${column}, 1, length(?)) = ?`;
+        return test.op === 'contains'
+          ? `instr(${column}, ?) > 0`
+          : `substr(${column}, 1, length(?)) = ?`;
       case 'range':
         this.params.push(test.from, test.to);
-        return test.negated ? `(${column} IS NULL OR NOT (${column} >= ? AND ${column} < ?))` : `(${column} >= ? AND ${column} < ?)`;
+        return test.negated
+          ? `(${column} IS NULL OR NOT (${column} >= ? AND ${column} < ?))`
+          : `(${column} >= ? AND ${column} < ?)`;
       case 'compare':
         this.params.push(test.value);
         return test.negated ? `(${column} IS NULL OR ${column} <> ?)` : `${column} ${test.op} ?`;
@@ -80,7 +106,8 @@ class FilterSql {
   }
 
   private members({ column, op, keys }: Extract<Test, { kind: 'members' }>, name: string): string {
-    if (op === 'all') return `(${keys.map((wanted) => this.hasMember(column, name, wanted)).join(' AND ')})`;
+    if (op === 'all')
+      return `(${keys.map((wanted) => this.hasMember(column, name, wanted)).join(' AND ')})`;
     const any = this.hasMember(column, name, [...new Set(keys.flat())]);
     return op === 'none' ? `NOT coalesce(${any}, 0)` : any;
   }
@@ -91,14 +118,19 @@ class FilterSql {
     const among = (target: string): string => {
       if (keys === null) return '1';
       this.params.push(...keys);
-      return keys.length === 1 ? `${target} = ?` : `${target} IN (${keys.map(() => '?').join(', ')})`;
+      return keys.length === 1
+        ? `${target} = ?`
+        : `${target} IN (${keys.map(() => '?').join(', ')})`;
     };
     const live = (target: string): string => {
       if (!reference) return '';
       this.params.push(this.at, this.at);
       return ` AND ${LIVE.replace('TARGET', target)}`;
     };
-    if (!isManyValued(column)) return keys !== null && !reference ? among(name) : `(${name} IS NOT NULL AND ${among(name)}${live(name)})`;
+    if (!isManyValued(column))
+      return keys !== null && !reference
+        ? among(name)
+        : `(${name} IS NOT NULL AND ${among(name)}${live(name)})`;
     this.params.push(column.field!.id);
     return `EXISTS (SELECT 1 FROM ${memberTable(this.plan.type)} AS m WHERE m.field = ? AND m.entry = r.entry AND m.starts = r.starts AND ${among('m.key')}${live('m.key')})`;
   }

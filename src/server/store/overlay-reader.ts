@@ -8,7 +8,9 @@ import type { Validity } from '@/core/time/interval.ts';
 
 /** A reader to which some entries look as given, and live: drafts, or what a form holds unsaved. */
 export function withEntries(reader: SiteReader, entries: readonly EntryView[]): SiteReader {
-  return entries.length === 0 ? reader : new OverlayReader(reader, new Map(entries.map((e) => [e.id, e])));
+  return entries.length === 0
+    ? reader
+    : new OverlayReader(reader, new Map(entries.map((e) => [e.id, e])));
 }
 
 class OverlayReader implements SiteReader {
@@ -40,7 +42,9 @@ class OverlayReader implements SiteReader {
 
   holders(path: string, validity: Validity): PathHolders {
     const holder = [...this.shown.values()].find((e) => e.path === path);
-    return holder ? { current: { entry: holder.id, role: 'current' }, former: null } : this.below.holders(path, validity);
+    return holder
+      ? { current: { entry: holder.id, role: 'current' }, former: null }
+      : this.below.holders(path, validity);
   }
 
   currentPath(entry: string, validity: Validity): string | null {
@@ -56,20 +60,42 @@ class OverlayReader implements SiteReader {
    * What a page of the list would be: without the entries shown otherwise the list is read from as many
    * places earlier, for as many longer, and they are put in where the order wants them.
    */
-  listing(plan: ListingPlan, validity: Validity, offset: number, limit: number, without: readonly string[] = []): { ids: string[]; total: number } {
-    const own = [...this.shown.values()].filter((e) => e.type.key === plan.type.key && !without.includes(e.id));
+  listing(
+    plan: ListingPlan,
+    validity: Validity,
+    offset: number,
+    limit: number,
+    without: readonly string[] = [],
+  ): { ids: string[]; total: number } {
+    const own = [...this.shown.values()].filter(
+      (e) => e.type.key === plan.type.key && !without.includes(e.id),
+    );
     if (own.length === 0) return this.below.listing(plan, validity, offset, limit, without);
     const start = Math.max(0, offset - own.length);
-    const rest = this.below.listing(plan, validity, start, limit + own.length, [...without, ...own.map((e) => e.id)]);
+    const rest = this.below.listing(plan, validity, start, limit + own.length, [
+      ...without,
+      ...own.map((e) => e.id),
+    ]);
     const filter = resolveFilter(plan.filter, validity.at, plan.zone, this.below);
     const isLive = (id: string): boolean => this.liveEntries([id], validity).has(id);
     const added = own.map(rowOf).filter((row) => holds(filter, row, isLive));
     const there = [...this.below.liveEntries(rest.ids, validity).values()].map(rowOf);
     const merged = [...there, ...added].sort(totalOrder(plan.sort)).map((row) => row.entry);
-    return { ids: merged.slice(offset - start, offset - start + limit), total: rest.total + added.length };
+    return {
+      ids: merged.slice(offset - start, offset - start + limit),
+      total: rest.total + added.length,
+    };
   }
 }
 
 function rowOf({ id, created, published, updated, values }: EntryView): ListingRow {
-  return { entry: id, created, published: published ?? created, updated: updated ?? created, from: updated ?? created, to: null, values };
+  return {
+    entry: id,
+    created,
+    published: published ?? created,
+    updated: updated ?? created,
+    from: updated ?? created,
+    to: null,
+    values,
+  };
 }

@@ -6,15 +6,33 @@ import { writeValues } from './stored-values.ts';
 import { statement } from './statement.ts';
 
 /** Writes revisions in a language, each the newest of its entry, with the references they hold. */
-export function revisionWriter(connection: Connection, language: string): (entry: string, type: ContentType, revision: Revision) => void {
-  const insert = statement(connection, 'INSERT INTO revision (entry, number, saved, author, "values", name) VALUES (?, ?, ?, ?, ?, ?)');
+export function revisionWriter(
+  connection: Connection,
+  language: string,
+): (entry: string, type: ContentType, revision: Revision) => void {
+  const insert = statement(
+    connection,
+    'INSERT INTO revision (entry, number, saved, author, "values", name) VALUES (?, ?, ?, ?, ?, ?)',
+  );
   const newest = statement(connection, 'UPDATE entry SET newest = ?, unpublished = 1 WHERE id = ?');
-  const edge = statement(connection, 'INSERT OR IGNORE INTO reference_edge (target, field, entry, revision) VALUES (?, ?, ?, ?)');
+  const edge = statement(
+    connection,
+    'INSERT OR IGNORE INTO reference_edge (target, field, entry, revision) VALUES (?, ?, ?, ?)',
+  );
   return (entry, type, { number, saved, author, values }) => {
-    insert.run(entry, number, saved, author, writeValues(type, values, language), nameOf({ id: entry, type, values }));
+    insert.run(
+      entry,
+      number,
+      saved,
+      author,
+      writeValues(type, values, language),
+      nameOf({ id: entry, type, values }),
+    );
     newest.run(number, entry);
     for (const field of type.fields) {
-      if (field.kind === 'reference') for (const target of valuesOf(values, field.id)) edge.run(String(target), field.id, entry, number);
+      if (field.kind === 'reference')
+        for (const target of valuesOf(values, field.id))
+          edge.run(String(target), field.id, entry, number);
     }
   };
 }

@@ -41,14 +41,27 @@ export class RowCache {
   /** The values of a revision in a language; none where it is not there. */
   values(connection: Connection, entry: string, revision: number, language: string): Values {
     return kept(this.revisions, `${entry}\n${revision}\n${language}`, () => {
-      const json = statement(connection, 'SELECT "values" FROM revision WHERE entry = ? AND number = ?').pluck().get(entry, revision) as string | undefined;
+      const json = statement(
+        connection,
+        'SELECT "values" FROM revision WHERE entry = ? AND number = ?',
+      )
+        .pluck()
+        .get(entry, revision) as string | undefined;
       return readValues(json ?? '{}', language);
     });
   }
 
   /** A picture or file; null where there is none. */
   media(connection: Connection, id: string): Media | null {
-    return kept(this.pictures, id, () => (statement(connection, 'SELECT id, hash, alt, width, height, mime FROM media WHERE id = ?').get(id) as Media | undefined) ?? null);
+    return kept(
+      this.pictures,
+      id,
+      () =>
+        (statement(
+          connection,
+          'SELECT id, hash, alt, width, height, mime FROM media WHERE id = ?',
+        ).get(id) as Media | undefined) ?? null,
+    );
   }
 
   clear(): void {
@@ -82,8 +95,14 @@ export class StoredReader implements SiteReader {
     /** Instant of the last write, ms UTC. */
     private readonly settled: Instant,
   ) {
-    this.latestAtPath = statement(connection, 'SELECT entry, role, ends FROM address WHERE path = ? AND starts <= ? ORDER BY starts DESC LIMIT 1').raw();
-    this.pathRows = statement(connection, 'SELECT entry, role, starts, ends FROM address WHERE path = ?').raw();
+    this.latestAtPath = statement(
+      connection,
+      'SELECT entry, role, ends FROM address WHERE path = ? AND starts <= ? ORDER BY starts DESC LIMIT 1',
+    ).raw();
+    this.pathRows = statement(
+      connection,
+      'SELECT entry, role, starts, ends FROM address WHERE path = ?',
+    ).raw();
   }
 
   liveEntries(ids: readonly string[], validity: Validity): Map<string, EntryView> {
@@ -97,11 +116,18 @@ export class StoredReader implements SiteReader {
     );
     const found = new Map<string, EntryView>();
     const missing = new Set(ids);
-    for (const row of read.all(at, at, at, at, alone ? ids[0] : JSON.stringify(ids)) as EntryRow[]) {
+    for (const row of read.all(
+      at,
+      at,
+      at,
+      at,
+      alone ? ids[0] : JSON.stringify(ids),
+    ) as EntryRow[]) {
       missing.delete(row.id);
       const view = this.view(row);
       if (view) found.set(row.id, view);
-      for (const bound of [row.starts, row.ends, row.pathStarts, row.pathEnds]) validity.tell(bound);
+      for (const bound of [row.starts, row.ends, row.pathStarts, row.pathEnds])
+        validity.tell(bound);
     }
     for (const id of missing) validity.tell(this.nextStart('live_interval', 'entry', id, at));
     return found;
@@ -110,15 +136,32 @@ export class StoredReader implements SiteReader {
   private view(row: EntryRow): EntryView | null {
     const type = this.site.types.get(row.type);
     if (!type) return null;
-    const values = this.rows.values(this.connection, row.id, row.revision, this.site.design.site.language);
-    return { id: row.id, type, values, created: row.created, published: row.published ?? row.starts, updated: row.starts, author: row.author, state: 'live', path: row.path };
+    const values = this.rows.values(
+      this.connection,
+      row.id,
+      row.revision,
+      this.site.design.site.language,
+    );
+    return {
+      id: row.id,
+      type,
+      values,
+      created: row.created,
+      published: row.published ?? row.starts,
+      updated: row.starts,
+      author: row.author,
+      state: 'live',
+      path: row.path,
+    };
   }
 
   /** Whoever came last is there still, nearly always: nobody else can come before that one's end. */
   holders(path: string, validity: Validity): PathHolders {
     const { at } = validity;
-    const latest = this.latestAtPath.get(path, at) as [entry: string, role: string, ends: number | null] | undefined;
-    if (latest === undefined || latest[1] !== 'current' || (latest[2] !== null && latest[2] <= at)) return this.everyHolder(path, validity);
+    const latest = this.latestAtPath.get(path, at) as
+      [entry: string, role: string, ends: number | null] | undefined;
+    if (latest === undefined || latest[1] !== 'current' || (latest[2] !== null && latest[2] <= at))
+      return this.everyHolder(path, validity);
     validity.tell(latest[2]);
     return { current: { entry: latest[0], role: 'current' }, former: null };
   }
@@ -135,36 +178,81 @@ export class StoredReader implements SiteReader {
       if (starts > at) continue;
       if (ends === null || ends > at) {
         if (current === null || role === 'current') current = row;
-      } else if (former === null || ends > former[3]! || (ends === former[3] && starts > former[2])) former = row;
+      } else if (former === null || ends > former[3]! || (ends === former[3] && starts > former[2]))
+        former = row;
     }
-    return { current: current && { entry: current[0], role: current[1] }, former: current === null && former !== null ? former[0] : null };
+    return {
+      current: current && { entry: current[0], role: current[1] },
+      former: current === null && former !== null ? former[0] : null,
+    };
   }
 
   currentPath(entry: string, validity: Validity): string | null {
     const { at } = validity;
-    const row = this.sql(`SELECT path, ends FROM address WHERE entry = ? AND role = 'current' AND ${COVERS}`).get(entry, at, at) as { path: string; ends: number | null } | undefined;
+    const row = this.sql(
+      `SELECT path, ends FROM address WHERE entry = ? AND role = 'current' AND ${COVERS}`,
+    ).get(entry, at, at) as { path: string; ends: number | null } | undefined;
     validity.tell(row ? row.ends : this.nextStart('address', 'entry', entry, at));
     return row?.path ?? null;
   }
 
   typeOf(entry: string): string | null {
-    return (this.sql('SELECT type FROM entry WHERE id = ?').pluck().get(entry) as string | undefined) ?? null;
+    return (
+      (this.sql('SELECT type FROM entry WHERE id = ?').pluck().get(entry) as string | undefined) ??
+      null
+    );
   }
 
-  listing(plan: ListingPlan, validity: Validity, offset: number, limit: number, without: readonly string[] = []): { ids: string[]; total: number } {
-    const list = this.rows.lists.list(plan, validity.at, [offset, limit, ...without].join('/'), (own) => this.readListing(plan, own, offset, limit, without));
+  listing(
+    plan: ListingPlan,
+    validity: Validity,
+    offset: number,
+    limit: number,
+    without: readonly string[] = [],
+  ): { ids: string[]; total: number } {
+    const list = this.rows.lists.list(
+      plan,
+      validity.at,
+      [offset, limit, ...without].join('/'),
+      (own) => this.readListing(plan, own, offset, limit, without),
+    );
     validity.tell(list.validity.until);
     validity.tell(list.validity.since);
     return { ids: list.ids, total: list.total };
   }
 
-  private readListing(plan: ListingPlan, validity: Validity, offset: number, limit: number, without: readonly string[]): { ids: string[]; total: number } {
-    const { from: all, params: needed, order } = listingSql(plan, validity.at, this.settled, this.subjects, hasListingIndex(this.connection, plan));
-    const from = without.length === 0 ? all : `${all} AND r.entry NOT IN (${without.map(() => '?').join(', ')})`;
+  private readListing(
+    plan: ListingPlan,
+    validity: Validity,
+    offset: number,
+    limit: number,
+    without: readonly string[],
+  ): { ids: string[]; total: number } {
+    const {
+      from: all,
+      params: needed,
+      order,
+    } = listingSql(
+      plan,
+      validity.at,
+      this.settled,
+      this.subjects,
+      hasListingIndex(this.connection, plan),
+    );
+    const from =
+      without.length === 0
+        ? all
+        : `${all} AND r.entry NOT IN (${without.map(() => '?').join(', ')})`;
     const params = [...needed, ...without];
-    const ids = this.sql(`SELECT r.entry ${from} ORDER BY ${order} LIMIT ? OFFSET ?`).pluck().all(...params, limit, offset) as string[];
+    const ids = this.sql(`SELECT r.entry ${from} ORDER BY ${order} LIMIT ? OFFSET ?`)
+      .pluck()
+      .all(...params, limit, offset) as string[];
     const whole = ids.length < limit && (ids.length > 0 || offset === 0);
-    const total = whole ? offset + ids.length : (this.sql(`SELECT count(*) ${from}`).pluck().get(...params) as number);
+    const total = whole
+      ? offset + ids.length
+      : (this.sql(`SELECT count(*) ${from}`)
+          .pluck()
+          .get(...params) as number);
     this.tellListing(plan, validity);
     return { ids, total };
   }
@@ -176,7 +264,9 @@ export class StoredReader implements SiteReader {
     validity.tell(nextDayCrossing(plan, at));
     for (const { column, ms } of movingComparisons(plan)) {
       const name = cellColumn(column);
-      const least = this.sql(`SELECT min(${name}) FROM ${indexTable(plan.type)} WHERE ${name} >= ?`).pluck().get(at + ms) as number | null;
+      const least = this.sql(`SELECT min(${name}) FROM ${indexTable(plan.type)} WHERE ${name} >= ?`)
+        .pluck()
+        .get(at + ms) as number | null;
       validity.tell(crossingOf(least, ms, at));
     }
   }
@@ -184,7 +274,8 @@ export class StoredReader implements SiteReader {
   private sourceTypes(plan: ListingPlan): ContentType[] {
     const keys = new Set([plan.type.key]);
     for (const { column } of conditionsOf(plan.filter)) {
-      if (column.field?.kind === 'reference') for (const key of column.field.types ?? this.site.types.keys()) keys.add(key);
+      if (column.field?.kind === 'reference')
+        for (const key of column.field.types ?? this.site.types.keys()) keys.add(key);
     }
     return [...keys].flatMap((key) => this.site.types.get(key) ?? []);
   }
@@ -192,10 +283,20 @@ export class StoredReader implements SiteReader {
   private tellBounds(type: ContentType, validity: Validity): void {
     const { at } = validity;
     const table = indexTable(type);
-    validity.tell(this.sql(`SELECT min(starts) FROM ${table} WHERE starts > ?`).pluck().get(at) as number | null);
-    validity.tell(this.sql(`SELECT min(ends) FROM ${table} WHERE ends > ?`).pluck().get(at) as number | null);
-    validity.tell(this.sql(`SELECT max(starts) FROM ${table} WHERE starts <= ?`).pluck().get(at) as number | null);
-    validity.tell(this.sql(`SELECT max(ends) FROM ${table} WHERE ends <= ?`).pluck().get(at) as number | null);
+    validity.tell(
+      this.sql(`SELECT min(starts) FROM ${table} WHERE starts > ?`).pluck().get(at) as
+        number | null,
+    );
+    validity.tell(
+      this.sql(`SELECT min(ends) FROM ${table} WHERE ends > ?`).pluck().get(at) as number | null,
+    );
+    validity.tell(
+      this.sql(`SELECT max(starts) FROM ${table} WHERE starts <= ?`).pluck().get(at) as
+        number | null,
+    );
+    validity.tell(
+      this.sql(`SELECT max(ends) FROM ${table} WHERE ends <= ?`).pluck().get(at) as number | null,
+    );
   }
 
   newestPages(limit: number, validity: Validity): string[] {
@@ -218,8 +319,13 @@ export class StoredReader implements SiteReader {
   private tellAddresses(validity: Validity): void {
     const { at } = validity;
     for (const table of ['address', 'live_interval']) {
-      validity.tell(this.sql(`SELECT min(starts) FROM ${table} WHERE starts > ?`).pluck().get(at) as number | null);
-      validity.tell(this.sql(`SELECT min(ends) FROM ${table} WHERE ends > ?`).pluck().get(at) as number | null);
+      validity.tell(
+        this.sql(`SELECT min(starts) FROM ${table} WHERE starts > ?`).pluck().get(at) as
+          number | null,
+      );
+      validity.tell(
+        this.sql(`SELECT min(ends) FROM ${table} WHERE ends > ?`).pluck().get(at) as number | null,
+      );
     }
   }
 
@@ -235,8 +341,15 @@ export class StoredReader implements SiteReader {
     return this.rows.media(this.connection, id);
   }
 
-  private nextStart(table: 'live_interval' | 'address', column: 'entry' | 'path', value: string, at: Instant): Instant | null {
-    return this.sql(`SELECT min(starts) FROM ${table} WHERE ${column} = ? AND starts > ?`).pluck().get(value, at) as number | null;
+  private nextStart(
+    table: 'live_interval' | 'address',
+    column: 'entry' | 'path',
+    value: string,
+    at: Instant,
+  ): Instant | null {
+    return this.sql(`SELECT min(starts) FROM ${table} WHERE ${column} = ? AND starts > ?`)
+      .pluck()
+      .get(value, at) as number | null;
   }
 
   private sql(text: string): Prepared {

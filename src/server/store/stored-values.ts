@@ -13,7 +13,16 @@ function isTranslated(value: unknown): value is Translated {
 /** Values as a revision stores them, as JSON by field id: a translated field holds a value per language. */
 export function writeValues(type: ContentType, values: Values, language: string): string {
   const translated = new Set(type.fields.filter((f) => f.translated).map((f) => f.id));
-  return JSON.stringify(Object.fromEntries(Object.entries(values).map(([id, value]) => [id, translated.has(id) && value !== null ? ({ languages: { [language]: value } } satisfies Translated) : value])));
+  return JSON.stringify(
+    Object.fromEntries(
+      Object.entries(values).map(([id, value]) => [
+        id,
+        translated.has(id) && value !== null
+          ? ({ languages: { [language]: value } } satisfies Translated)
+          : value,
+      ]),
+    ),
+  );
 }
 
 /** The values of a stored revision in a language. */

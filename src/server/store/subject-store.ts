@@ -31,19 +31,26 @@ export class SubjectStore {
     let keys = this.within.get(cacheKey);
     if (!keys) {
       const found = new Set([key]);
-      for (const k of found) for (const s of this.bySet.get(set)?.values() ?? []) if (s.parent === k) found.add(s.key);
+      for (const k of found)
+        for (const s of this.bySet.get(set)?.values() ?? []) if (s.parent === k) found.add(s.key);
       this.within.set(cacheKey, (keys = [...found]));
     }
     return keys;
   }
 
   private refresh(): void {
-    const now = (statement(this.connection, `SELECT generation FROM site_change WHERE scope = 'subjects'`).pluck().get() as number | undefined) ?? 0;
+    const now =
+      (statement(this.connection, `SELECT generation FROM site_change WHERE scope = 'subjects'`)
+        .pluck()
+        .get() as number | undefined) ?? 0;
     if (now === this.generation) return;
     this.generation = now;
     this.within.clear();
     this.bySet = new Map();
-    for (const { position: _, ...subject } of statement(this.connection, 'SELECT "set", key, name, slug, description, parent, position FROM subject ORDER BY "set", position').all() as Row[]) {
+    for (const { position: _, ...subject } of statement(
+      this.connection,
+      'SELECT "set", key, name, slug, description, parent, position FROM subject ORDER BY "set", position',
+    ).all() as Row[]) {
       if (!this.bySet.has(subject.set)) this.bySet.set(subject.set, new Map());
       this.bySet.get(subject.set)!.set(subject.key, subject);
     }

@@ -1,7 +1,12 @@
 import type { Connection } from '../db/connection.ts';
 import type { CompiledSite } from '@/core/site/compile.ts';
 import type { Media, Subject } from '@/core/design/values.ts';
-import { type Standing, type TimelineEntry, type TimelineSource, freshStanding } from '@/core/address/timeline.ts';
+import {
+  type Standing,
+  type TimelineEntry,
+  type TimelineSource,
+  freshStanding,
+} from '@/core/address/timeline.ts';
 import type { Plan, Revision } from '@/core/publication/model.ts';
 import type { Instant } from '@/core/time/interval.ts';
 import { type Prepared, statement } from './statement.ts';
@@ -31,28 +36,48 @@ export class StoredTimeline implements TimelineSource {
 
   standing(id: string): Standing {
     const { start } = this;
-    const live = this.sql('SELECT revision, starts FROM live_interval WHERE entry = ? AND starts <= ? AND (ends IS NULL OR ends > ?)').get(id, start, start) as { revision: number; starts: number } | undefined;
-    const last = live ?? (this.sql('SELECT revision, starts FROM live_interval WHERE entry = ? AND starts <= ? ORDER BY starts DESC LIMIT 1').get(id, start) as { revision: number; starts: number } | undefined);
+    const live = this.sql(
+      'SELECT revision, starts FROM live_interval WHERE entry = ? AND starts <= ? AND (ends IS NULL OR ends > ?)',
+    ).get(id, start, start) as { revision: number; starts: number } | undefined;
+    const last =
+      live ??
+      (this.sql(
+        'SELECT revision, starts FROM live_interval WHERE entry = ? AND starts <= ? ORDER BY starts DESC LIMIT 1',
+      ).get(id, start) as { revision: number; starts: number } | undefined);
     if (!last) return freshStanding();
-    const addresses = this.sql(`SELECT path, base, starts, ends FROM address WHERE entry = ? AND role = 'current' AND starts <= ? ORDER BY starts DESC LIMIT 1`).get(id, start) as { path: string; base: string; starts: number; ends: number | null } | undefined;
+    const addresses = this.sql(
+      `SELECT path, base, starts, ends FROM address WHERE entry = ? AND role = 'current' AND starts <= ? ORDER BY starts DESC LIMIT 1`,
+    ).get(id, start) as
+      { path: string; base: string; starts: number; ends: number | null } | undefined;
     const holds = addresses && (addresses.ends === null || addresses.ends > start);
     return {
       live: live ? { revision: live.revision, from: live.starts } : null,
       held: holds ? { path: addresses.path, base: addresses.base, from: addresses.starts } : null,
-      published: this.sql('SELECT published FROM entry WHERE id = ?').pluck().get(id) as number | null,
+      published: this.sql('SELECT published FROM entry WHERE id = ?').pluck().get(id) as
+        number | null,
       lastRevision: last.revision,
       lastHeld: addresses ? { path: addresses.path, base: addresses.base } : null,
     };
   }
 
   holder(path: string): string | null {
-    return (this.sql(`SELECT entry FROM address WHERE path = ? AND role = 'current' AND starts <= ? AND (ends IS NULL OR ends > ?)`).pluck().get(path, this.start, this.start) as string | undefined) ?? null;
+    return (
+      (this.sql(
+        `SELECT entry FROM address WHERE path = ? AND role = 'current' AND starts <= ? AND (ends IS NULL OR ends > ?)`,
+      )
+        .pluck()
+        .get(path, this.start, this.start) as string | undefined) ?? null
+    );
   }
 
   dependents(id: string): readonly string[] {
     if (this.addressFields.length === 0) return [];
     const marks = this.addressFields.map(() => '?').join(', ');
-    return this.sql(`SELECT DISTINCT entry FROM reference_edge WHERE target = ? AND field IN (${marks})`).pluck().all(id, ...this.addressFields) as string[];
+    return this.sql(
+      `SELECT DISTINCT entry FROM reference_edge WHERE target = ? AND field IN (${marks})`,
+    )
+      .pluck()
+      .all(id, ...this.addressFields) as string[];
   }
 
   subject(set: string, key: string): Subject | null {
@@ -68,14 +93,24 @@ export class StoredTimeline implements TimelineSource {
   }
 
   private read(id: string): TimelineEntry | undefined {
-    const row = this.sql('SELECT type, created, author FROM entry WHERE id = ?').get(id) as { type: string; created: number; author: string } | undefined;
+    const row = this.sql('SELECT type, created, author FROM entry WHERE id = ?').get(id) as
+      { type: string; created: number; author: string } | undefined;
     const type = row && this.site.types.get(row.type);
     if (!type) return undefined;
-    const revisions = (this.sql('SELECT number, saved, author, "values" FROM revision WHERE entry = ? ORDER BY number').all(id) as { number: number; saved: number; author: string; values: string }[]).map(
-      (r): Revision => ({ ...r, values: readValues(r.values, this.site.design.site.language) }),
-    );
-    const plans = this.sql('SELECT at, sequence, action AS "do", revision FROM planned_change WHERE entry = ? ORDER BY at, sequence').all(id) as Plan[];
-    const byHand = this.sql('SELECT path, starts AS "from", ends AS "to" FROM by_hand WHERE entry = ? ORDER BY id').all(id) as { path: string; from: number; to: number | null }[];
+    const revisions = (
+      this.sql(
+        'SELECT number, saved, author, "values" FROM revision WHERE entry = ? ORDER BY number',
+      ).all(id) as { number: number; saved: number; author: string; values: string }[]
+    ).map((r): Revision => ({
+      ...r,
+      values: readValues(r.values, this.site.design.site.language),
+    }));
+    const plans = this.sql(
+      'SELECT at, sequence, action AS "do", revision FROM planned_change WHERE entry = ? ORDER BY at, sequence',
+    ).all(id) as Plan[];
+    const byHand = this.sql(
+      'SELECT path, starts AS "from", ends AS "to" FROM by_hand WHERE entry = ? ORDER BY id',
+    ).all(id) as { path: string; from: number; to: number | null }[];
     return { id, type, created: row.created, author: row.author, revisions, plans, byHand };
   }
 }

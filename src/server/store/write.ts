@@ -8,17 +8,27 @@ const MAX_CLOCK_LAG_MS = 60_000;
 
 /** The instant of the last write (ms UTC); 0 where nothing was written yet. */
 export function settledInstant(connection: Connection): Instant {
-  return Number((statement(connection, `SELECT value FROM meta WHERE key = 'settled'`).pluck().get() as string | undefined) ?? 0);
+  return Number(
+    (statement(connection, `SELECT value FROM meta WHERE key = 'settled'`).pluck().get() as
+      string | undefined) ?? 0,
+  );
 }
 
 /** The counter that every write raises; other processes see it move. */
 export function totalGeneration(connection: Connection): number {
-  return (statement(connection, `SELECT generation FROM site_change WHERE scope = 'total'`).pluck().get() as number | undefined) ?? 0;
+  return (
+    (statement(connection, `SELECT generation FROM site_change WHERE scope = 'total'`)
+      .pluck()
+      .get() as number | undefined) ?? 0
+  );
 }
 
 /** Reads the counter of what the public can see; drafts do not move it. Prepared once, asked at every request. */
 export function publicGenerationOf(connection: Connection): () => number {
-  const read = statement(connection, `SELECT generation FROM site_change WHERE scope = 'public'`).pluck();
+  const read = statement(
+    connection,
+    `SELECT generation FROM site_change WHERE scope = 'public'`,
+  ).pluck();
   return () => (read.get() as number | undefined) ?? 0;
 }
 
@@ -29,7 +39,10 @@ export function raisePublic(connection: Connection, scopes: Iterable<string>): v
 }
 
 function raise(connection: Connection, ...scopes: string[]): void {
-  const sql = statement(connection, 'INSERT INTO site_change (scope, generation) VALUES (?, 1) ON CONFLICT (scope) DO UPDATE SET generation = generation + 1');
+  const sql = statement(
+    connection,
+    'INSERT INTO site_change (scope, generation) VALUES (?, 1) ON CONFLICT (scope) DO UPDATE SET generation = generation + 1',
+  );
   for (const scope of scopes) sql.run(scope);
 }
 
@@ -38,7 +51,11 @@ function raise(connection: Connection, ...scopes: string[]): void {
  * raises the total counter. What throws changes nothing.
  * @throws DatabaseProblem where the wall clock is far behind the last write.
  */
-export function write<T>(connection: Connection, wallClock: Instant, change: (at: Instant) => T): T {
+export function write<T>(
+  connection: Connection,
+  wallClock: Instant,
+  change: (at: Instant) => T,
+): T {
   const { name } = connection.driver;
   let holds = false;
   const transaction = connection.driver.transaction(() => {
@@ -46,10 +63,16 @@ export function write<T>(connection: Connection, wallClock: Instant, change: (at
     noteWriting(name);
     const last = settledInstant(connection);
     if (wallClock < last - MAX_CLOCK_LAG_MS) {
-      throw new DatabaseProblem(`This machine's clock says ${new Date(wallClock).toISOString()}, and the last change was made at ${new Date(last).toISOString()}.`, 'Set the clock right; until then nothing is written.');
+      throw new DatabaseProblem(
+        `This machine's clock says ${new Date(wallClock).toISOString()}, and the last change was made at ${new Date(last).toISOString()}.`,
+        'Set the clock right; until then nothing is written.',
+      );
     }
     const at = Math.max(wallClock, last + 1);
-    statement(connection, `INSERT INTO meta (key, value) VALUES ('settled', ?) ON CONFLICT (key) DO UPDATE SET value = excluded.value`).run(String(at));
+    statement(
+      connection,
+      `INSERT INTO meta (key, value) VALUES ('settled', ?) ON CONFLICT (key) DO UPDATE SET value = excluded.value`,
+    ).run(String(at));
     raise(connection, 'total');
     return change(at);
   });

@@ -2,11 +2,27 @@
 
 import { type ReactNode, useEffect, useState } from 'react';
 
-const STANCES = { settings: ['Settings wide', '3fr', '2fr'], even: ['Even', '1fr', '1fr'], outcome: ['Outcome wide', '2fr', '3fr'] } as const;
+const STANCES = {
+  settings: ['Settings wide', '3fr', '2fr'],
+  even: ['Even', '1fr', '1fr'],
+  outcome: ['Outcome wide', '2fr', '3fr'],
+} as const;
 type Stance = keyof typeof STANCES;
 
 /** The work area: settings on paper at the left, the outcome on white at the right. */
-export function Panes({ title, lead, actions, settings, outcome }: { title: ReactNode; lead?: ReactNode; actions?: ReactNode; settings: ReactNode; outcome: ReactNode }) {
+export function Panes({
+  title,
+  lead,
+  actions,
+  settings,
+  outcome,
+}: {
+  title: ReactNode;
+  lead?: ReactNode;
+  actions?: ReactNode;
+  settings: ReactNode;
+  outcome: ReactNode;
+}) {
   const [stance, setStance] = useState<Stance>('even');
   useEffect(() => {
     const kept = localStorage.getItem('bontel.stance');
@@ -18,8 +34,16 @@ export function Panes({ title, lead, actions, settings, outcome }: { title: Reac
   };
   const [, left, right] = STANCES[stance];
   return (
-    <div className="grid min-h-0 flex-1" style={{ gridTemplateColumns: `minmax(0, ${left}) minmax(0, ${right})` }}>
-      <section aria-label="Settings" data-area tabIndex={-1} className="flex min-h-0 flex-col overflow-auto">
+    <div
+      className="grid min-h-0 flex-1"
+      style={{ gridTemplateColumns: `minmax(0, ${left}) minmax(0, ${right})` }}
+    >
+      <section
+        aria-label="Settings"
+        data-area
+        tabIndex={-1}
+        className="flex min-h-0 flex-col overflow-auto"
+      >
         <div className="flex flex-wrap items-start justify-between gap-x-4 gap-y-2 px-6 pt-4 pb-3">
           <div className="min-w-0 flex-1">
             <h1 className="break-words">{title}</h1>
@@ -29,10 +53,25 @@ export function Panes({ title, lead, actions, settings, outcome }: { title: Reac
         </div>
         <div className="px-6 pb-10">{settings}</div>
       </section>
-      <section aria-label="Outcome" data-area tabIndex={-1} className="relative flex min-h-0 flex-col border-l border-rule bg-white">
-        <div role="group" aria-label="Width of the panes" className="absolute right-3 bottom-2 z-10 flex rounded-md border border-rule bg-white text-note">
+      <section
+        aria-label="Outcome"
+        data-area
+        tabIndex={-1}
+        className="relative flex min-h-0 flex-col border-l border-rule bg-white"
+      >
+        <div
+          role="group"
+          aria-label="Width of the panes"
+          className="absolute right-3 bottom-2 z-10 flex rounded-md border border-rule bg-white text-note"
+        >
           {(Object.keys(STANCES) as Stance[]).map((key) => (
-            <button key={key} type="button" aria-pressed={stance === key} onClick={() => choose(key)} className="h-6 px-2 text-muted aria-pressed:font-semibold aria-pressed:text-ink">
+            <button
+              key={key}
+              type="button"
+              aria-pressed={stance === key}
+              onClick={() => choose(key)}
+              className="h-6 px-2 text-muted aria-pressed:font-semibold aria-pressed:text-ink"
+            >
               {STANCES[key][0]}
             </button>
           ))}

@@ -9,7 +9,17 @@ const WIDTHS = [
 ];
 
 /** A page as visitors get it, in a sandbox; what it is sent replaces what it shows, and the scroll stays. */
-export function PreviewFrame({ html, title, first, at }: { html: string; title: string; first: string; at: number }) {
+export function PreviewFrame({
+  html,
+  title,
+  first,
+  at,
+}: {
+  html: string;
+  title: string;
+  first: string;
+  at: number;
+}) {
   const frame = useRef<HTMLIFrameElement>(null);
   const box = useRef<HTMLDivElement>(null);
   const [ready, setReady] = useState(false);
@@ -33,7 +43,10 @@ export function PreviewFrame({ html, title, first, at }: { html: string; title: 
   }, [html, ready]);
 
   useEffect(() => {
-    const watcher = new ResizeObserver(([entry]) => entry && setSpace({ width: entry.contentRect.width, height: entry.contentRect.height }));
+    const watcher = new ResizeObserver(
+      ([entry]) =>
+        entry && setSpace({ width: entry.contentRect.width, height: entry.contentRect.height }),
+    );
     if (box.current) watcher.observe(box.current);
     return () => watcher.disconnect();
   }, []);
@@ -47,7 +60,11 @@ export function PreviewFrame({ html, title, first, at }: { html: string; title: 
         </p>
         <label className="flex shrink-0 items-center gap-1 text-muted">
           <span className="sr-only">Width of the page</span>
-          <select value={width} onChange={(e) => setWidth(Number(e.target.value))} className="h-6 bg-white">
+          <select
+            value={width}
+            onChange={(e) => setWidth(Number(e.target.value))}
+            className="h-6 bg-white"
+          >
             {WIDTHS.map((w) => (
               <option key={w.width} value={w.width}>{`${w.label}, ${w.width} px`}</option>
             ))}
@@ -56,7 +73,13 @@ export function PreviewFrame({ html, title, first, at }: { html: string; title: 
         </label>
       </div>
       <div ref={box} className="min-h-0 flex-1 overflow-hidden">
-        <iframe ref={frame} title={title} sandbox="allow-scripts" className="origin-top-left border-0 bg-white" style={{ width, height: space.height / scale, transform: `scale(${scale})` }} />
+        <iframe
+          ref={frame}
+          title={title}
+          sandbox="allow-scripts"
+          className="origin-top-left border-0 bg-white"
+          style={{ width, height: space.height / scale, transform: `scale(${scale})` }}
+        />
       </div>
     </div>
   );

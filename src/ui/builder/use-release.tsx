@@ -22,7 +22,16 @@ interface Edited {
 }
 
 /** Saving and releasing an edited part of the design: its buttons, and what came of it. */
-export function useRelease({ part, saved, spec, undo, allowed, then = '', clock, release }: Edited): { changed: boolean; issues: Issue[]; said: string | null; buttons: ReactNode } {
+export function useRelease({
+  part,
+  saved,
+  spec,
+  undo,
+  allowed,
+  then = '',
+  clock,
+  release,
+}: Edited): { changed: boolean; issues: Issue[]; said: string | null; buttons: ReactNode } {
   const [issues, setIssues] = useState<Issue[]>([]);
   const [said, setSaid] = useState<string | null>(null);
   const [busy, setBusy] = useState(false);
@@ -31,8 +40,24 @@ export function useRelease({ part, saved, spec, undo, allowed, then = '', clock,
     setBusy(true);
     const result = await release({ part, key: saved.key, spec }).catch(() => null);
     setBusy(false);
-    setIssues(result === null ? [{ code: 'unreachable', message: 'The server cannot be reached; nothing was changed.', fix: 'Try again in a moment.' }] : result.ok ? [] : result.issues);
-    setSaid(result?.ok ? `Released ${instantWords(result.value.at, clock.zone, clock.now)}.${then}` : null);
+    setIssues(
+      result === null
+        ? [
+            {
+              code: 'unreachable',
+              message: 'The server cannot be reached; nothing was changed.',
+              fix: 'Try again in a moment.',
+            },
+          ]
+        : result.ok
+          ? []
+          : result.issues,
+    );
+    setSaid(
+      result?.ok
+        ? `Released ${instantWords(result.value.at, clock.zone, clock.now)}.${then}`
+        : null,
+    );
   };
   const buttons = (
     <div className="flex gap-2">
@@ -41,7 +66,12 @@ export function useRelease({ part, saved, spec, undo, allowed, then = '', clock,
           Undo changes
         </button>
       )}
-      <button type="button" className={changed ? 'button button-main' : 'button'} disabled={!changed || busy || !allowed} onClick={() => void save()}>
+      <button
+        type="button"
+        className={changed ? 'button button-main' : 'button'}
+        disabled={!changed || busy || !allowed}
+        onClick={() => void save()}
+      >
         {busy ? 'Releasing …' : 'Save and release now'}
       </button>
     </div>

@@ -9,7 +9,8 @@ export function Issues({ issues, title }: { issues: Issue[]; title?: string }) {
       <ul>
         {issues.map((issue, i) => (
           <li key={i} className="mt-1">
-            <span className="text-alarm">{issue.message}</span> {issue.fix && <span className="text-muted">{issue.fix}</span>}
+            <span className="text-alarm">{issue.message}</span>{' '}
+            {issue.fix && <span className="text-muted">{issue.fix}</span>}
           </li>
         ))}
       </ul>
@@ -20,7 +21,11 @@ export function Issues({ issues, title }: { issues: Issue[]; title?: string }) {
 /** A line that says what just happened; read out politely. */
 export function Said({ words }: { words: string | null }) {
   return (
-    <p role="status" aria-live="polite" className={words ? 'border-l-[3px] border-spruce bg-white px-3 py-2' : 'sr-only'}>
+    <p
+      role="status"
+      aria-live="polite"
+      className={words ? 'border-l-[3px] border-spruce bg-white px-3 py-2' : 'sr-only'}
+    >
       {words}
     </p>
   );

@@ -10,7 +10,9 @@ export const date: FieldType = {
   valueType: () => one('date'),
   parse: (raw, field, { now, zone }) => {
     const day = typeof raw === 'string' ? parseMomentDay(raw, now, zone) : null;
-    return day === null ? notA(field, 'a date', raw, 'Write it as yyyy-MM-dd, or relative: today + P3D.') : ok(day);
+    return day === null
+      ? notA(field, 'a date', raw, 'Write it as yyyy-MM-dd, or relative: today + P3D.')
+      : ok(day);
   },
   family: 'day',
   sortable: true,

@@ -11,7 +11,14 @@ export const datetime: FieldType = {
   parse: (raw, field, { now, zone }) => {
     if (typeof raw === 'number' && Number.isSafeInteger(raw)) return ok(raw);
     const at = typeof raw === 'string' ? parseMoment(raw, now, zone) : null;
-    return at === null ? notA(field, 'a date and time', raw, 'Write ISO 8601, such as 2026-03-12T08:00, or relative: now + PT2H.') : ok(at);
+    return at === null
+      ? notA(
+          field,
+          'a date and time',
+          raw,
+          'Write ISO 8601, such as 2026-03-12T08:00, or relative: now + PT2H.',
+        )
+      : ok(at);
   },
   family: 'instant',
   sortable: true,

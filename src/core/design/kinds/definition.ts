@@ -17,7 +17,8 @@ export interface Given {
 }
 
 /** How filters treat a kind: which operators it takes and what they compare. */
-export type FilterFamily = 'text' | 'number' | 'yesno' | 'day' | 'instant' | 'choice' | 'members' | 'presence';
+export type FilterFamily =
+  'text' | 'number' | 'yesno' | 'day' | 'instant' | 'choice' | 'members' | 'presence';
 
 /** One kind of field: its type in patterns, its stored form, and how lists treat it. */
 export interface FieldType {
@@ -33,6 +34,14 @@ export interface FieldType {
 
 /** Says that a raw value is none of this kind. */
 export function notA(field: Field, wanted: string, raw: unknown, fix: string): Refused {
-  const shown = typeof raw === 'string' ? `"${raw.length > 60 ? `${raw.slice(0, 60)}…` : raw}"` : JSON.stringify(raw)?.slice(0, 60);
-  return refused({ code: 'wrong-value', path: field.key, message: `${field.label} takes ${wanted}; here stands ${shown}.`, fix });
+  const shown =
+    typeof raw === 'string'
+      ? `"${raw.length > 60 ? `${raw.slice(0, 60)}…` : raw}"`
+      : JSON.stringify(raw)?.slice(0, 60);
+  return refused({
+    code: 'wrong-value',
+    path: field.key,
+    message: `${field.label} takes ${wanted}; here stands ${shown}.`,
+    fix,
+  });
 }

@@ -7,7 +7,10 @@ export const media: FieldType = {
   kind: 'media',
   words: 'a picture',
   valueType: () => one('media'),
-  parse: (raw, field) => (typeof raw === 'string' && raw.trim() !== '' ? ok(raw.trim()) : notA(field, 'a picture', raw, 'Give the file name below media/.')),
+  parse: (raw, field) =>
+    typeof raw === 'string' && raw.trim() !== ''
+      ? ok(raw.trim())
+      : notA(field, 'a picture', raw, 'Give the file name below media/.'),
   family: 'presence',
   sortable: false,
 };

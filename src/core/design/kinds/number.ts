@@ -8,7 +8,8 @@ export const number: FieldType = {
   words: 'a number',
   valueType: () => one('number'),
   parse: (raw, field) => {
-    const value = typeof raw === 'string' && /^\s*[+-]?\d+(\.\d+)?\s*$/.test(raw) ? Number(raw) : raw;
+    const value =
+      typeof raw === 'string' && /^\s*[+-]?\d+(\.\d+)?\s*$/.test(raw) ? Number(raw) : raw;
     if (typeof value === 'number' && Number.isFinite(value)) return ok(value + 0);
     return notA(field, 'a number', raw, 'Write digits, with a point before decimals.');
   },

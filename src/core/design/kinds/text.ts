@@ -10,7 +10,12 @@ export const text: FieldType = {
   parse: (raw, field) => {
     if (typeof raw === 'string') return ok(raw);
     if (typeof raw === 'number' || typeof raw === 'boolean') return ok(String(raw));
-    return notA(field, 'text', raw, 'Write it as text, in quotes where YAML would read it as something else.');
+    return notA(
+      field,
+      'text',
+      raw,
+      'Write it as text, in quotes where YAML would read it as something else.',
+    );
   },
   family: 'text',
   sortable: true,

@@ -11,7 +11,9 @@ export const yesno: FieldType = {
   valueType: () => one('yesno'),
   parse: (raw, field) => {
     const value = typeof raw === 'string' ? WORDS[raw.trim().toLowerCase()] : raw;
-    return typeof value === 'boolean' ? ok(value) : notA(field, 'yes or no', raw, 'Write yes or no.');
+    return typeof value === 'boolean'
+      ? ok(value)
+      : notA(field, 'yes or no', raw, 'Write yes or no.');
   },
   family: 'yesno',
   sortable: true,

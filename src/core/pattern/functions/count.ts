@@ -8,5 +8,9 @@ export const count: PatternFunction = {
   returns: () => one('number'),
   takesBlank: true,
   call: ([list]) => (list as unknown[]).length,
-  example: { pattern: '{count(names)}', fields: { names: { kind: 'text', value: ['ash', 'elm'] } }, result: '2' },
+  example: {
+    pattern: '{count(names)}',
+    fields: { names: { kind: 'text', value: ['ash', 'elm'] } },
+    result: '2',
+  },
 };

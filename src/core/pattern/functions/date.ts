@@ -1,12 +1,20 @@
 import { calendarDay } from '../../time/zone.ts';
-import { type DateValue, checkDatePattern, formatPattern, formatStyled, isDateStyle } from '../date-format.ts';
+import {
+  type DateValue,
+  checkDatePattern,
+  formatPattern,
+  formatStyled,
+  isDateStyle,
+} from '../date-format.ts';
 import { one } from '../types.ts';
 import { DATES, type PatternFunction } from './definition.ts';
 
 function checkStyle(style: string | number, inAddress: boolean): string | null {
   const text = String(style);
   if (!isDateStyle(text)) return checkDatePattern(text, inAddress);
-  return inAddress ? `The style "${text}" may write names, and an address takes numeric dates only.` : null;
+  return inAddress
+    ? `The style "${text}" may write names, and an address takes numeric dates only.`
+    : null;
 }
 
 export const date: PatternFunction = {
@@ -19,8 +27,18 @@ export const date: PatternFunction = {
   returns: () => one('text'),
   call: ([value, style], { language, zone }) => {
     const text = String(style);
-    if (isDateStyle(text)) return formatStyled(typeof value === 'number' ? calendarDay(value, zone) : String(value), text, language, zone);
+    if (isDateStyle(text))
+      return formatStyled(
+        typeof value === 'number' ? calendarDay(value, zone) : String(value),
+        text,
+        language,
+        zone,
+      );
     return formatPattern(value as DateValue, text, language, zone);
   },
-  example: { pattern: '{date(sow, "d MMMM yyyy")}', fields: { sow: { kind: 'date', value: '2026-03-09' } }, result: '9 March 2026' },
+  example: {
+    pattern: '{date(sow, "d MMMM yyyy")}',
+    fields: { sow: { kind: 'date', value: '2026-03-09' } },
+    result: '9 March 2026',
+  },
 };

@@ -8,5 +8,9 @@ export const day: PatternFunction = {
   parameters: [{ name: 'date', kinds: DATES, takes: 'one' }],
   returns: () => one('number'),
   call: ([value], { zone }) => dateParts(value as string | number, zone).day,
-  example: { pattern: '{day(sow)}', fields: { sow: { kind: 'date', value: '2026-03-09' } }, result: '9' },
+  example: {
+    pattern: '{day(sow)}',
+    fields: { sow: { kind: 'date', value: '2026-03-09' } },
+    result: '9',
+  },
 };

@@ -24,11 +24,21 @@ export interface PatternFunction {
   /** Lists come without blank members. */
   call: (args: unknown[], scope: Scope, types: ValueType[]) => unknown;
   /** `pattern` gives `result` where the entry's fields are `fields` (by kind) and the language English. */
-  example: { pattern: string; fields: Record<string, { kind: Exclude<ValueKind, 'object'>; value: unknown }>; result: string };
+  example: {
+    pattern: string;
+    fields: Record<string, { kind: Exclude<ValueKind, 'object'>; value: unknown }>;
+    result: string;
+  };
 }
 
 /** Kinds whose text form is plain words. */
-export const TEXTUAL = ['text', 'choice', 'path', 'number', 'object'] as const satisfies readonly ValueKind[];
+export const TEXTUAL = [
+  'text',
+  'choice',
+  'path',
+  'number',
+  'object',
+] as const satisfies readonly ValueKind[];
 /** Kinds that stand for a day. */
 export const DATES = ['date', 'datetime'] as const satisfies readonly ValueKind[];
 

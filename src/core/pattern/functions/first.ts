@@ -6,5 +6,9 @@ export const first: PatternFunction = {
   parameters: [{ name: 'list', kinds: 'any', takes: 'list' }],
   returns: ([type]) => ({ ...type!, many: false }),
   call: ([list]) => (list as unknown[]).at(0) ?? null,
-  example: { pattern: '{first(names)}', fields: { names: { kind: 'text', value: ['ash', 'elm'] } }, result: 'ash' },
+  example: {
+    pattern: '{first(names)}',
+    fields: { names: { kind: 'text', value: ['ash', 'elm'] } },
+    result: 'ash',
+  },
 };

@@ -10,5 +10,9 @@ export const image: PatternFunction = {
   ],
   returns: () => one('text'),
   call: ([media, width], scope) => scope.imageUrl(media, Number(width)),
-  example: { pattern: '{image(picture, 320)}', fields: { picture: { kind: 'media', value: { id: 'pea', alt: 'A pea' } } }, result: '/media/pea/320' },
+  example: {
+    pattern: '{image(picture, 320)}',
+    fields: { picture: { kind: 'media', value: { id: 'pea', alt: 'A pea' } } },
+    result: '/media/pea/320',
+  },
 };

@@ -21,7 +21,29 @@ import { upper } from './upper.ts';
 import { url } from './url.ts';
 import { year } from './year.ts';
 
-const ALL = [lower, upper, trim, slug, limit, replace, plain, firstParagraph, firstHeading, date, year, month, day, number, pad, first, last, join, count, url, image];
+const ALL = [
+  lower,
+  upper,
+  trim,
+  slug,
+  limit,
+  replace,
+  plain,
+  firstParagraph,
+  firstHeading,
+  date,
+  year,
+  month,
+  day,
+  number,
+  pad,
+  first,
+  last,
+  join,
+  count,
+  url,
+  image,
+];
 
 /** Every function of the pattern language, by name, in the order the help shows. */
 export const FUNCTIONS: ReadonlyMap<string, PatternFunction> = new Map(ALL.map((f) => [f.name, f]));

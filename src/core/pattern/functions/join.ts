@@ -9,7 +9,13 @@ export const join: PatternFunction = {
   returns: () => one('text'),
   call: ([list, between], scope, [type]) => {
     const single = toText({ ...type!, many: false });
-    return (list as unknown[]).flatMap((value) => single(value, scope) ?? []).join(String(between ?? ''));
+    return (list as unknown[])
+      .flatMap((value) => single(value, scope) ?? [])
+      .join(String(between ?? ''));
   },
-  example: { pattern: '{join(names, " + ")}', fields: { names: { kind: 'text', value: ['ash', 'elm'] } }, result: 'ash + elm' },
+  example: {
+    pattern: '{join(names, " + ")}',
+    fields: { names: { kind: 'text', value: ['ash', 'elm'] } },
+    result: 'ash + elm',
+  },
 };

@@ -6,5 +6,9 @@ export const last: PatternFunction = {
   parameters: [{ name: 'list', kinds: 'any', takes: 'list' }],
   returns: ([type]) => ({ ...type!, many: false }),
   call: ([list]) => (list as unknown[]).at(-1) ?? null,
-  example: { pattern: '{last(names)}', fields: { names: { kind: 'text', value: ['ash', 'elm'] } }, result: 'elm' },
+  example: {
+    pattern: '{last(names)}',
+    fields: { names: { kind: 'text', value: ['ash', 'elm'] } },
+    result: 'elm',
+  },
 };

@@ -8,6 +8,11 @@ export const limit: PatternFunction = {
   doc: 'The text cut after a whole word, so that with “…” it has at most so many characters.',
   parameters: [textParameter('text'), { name: 'length', kinds: ['number'], takes: 'one' }],
   returns: () => one('text'),
-  call: ([value, n], scope, [type]) => limitText((toText(type!)(value, scope) ?? '').trim(), Math.floor(Number(n))),
-  example: { pattern: '{limit(title, 12)}', fields: { title: { kind: 'text', value: 'Climbing blue bean' } }, result: 'Climbing…' },
+  call: ([value, n], scope, [type]) =>
+    limitText((toText(type!)(value, scope) ?? '').trim(), Math.floor(Number(n))),
+  example: {
+    pattern: '{limit(title, 12)}',
+    fields: { title: { kind: 'text', value: 'Climbing blue bean' } },
+    result: 'Climbing…',
+  },
 };

@@ -11,5 +11,9 @@ export const lower: PatternFunction = {
     const text = toText(type!)(value, scope) ?? '';
     return text.toLocaleLowerCase(scope.language);
   },
-  example: { pattern: '{lower(title)}', fields: { title: { kind: 'text', value: 'Blue Pea' } }, result: 'blue pea' },
+  example: {
+    pattern: '{lower(title)}',
+    fields: { title: { kind: 'text', value: 'Blue Pea' } },
+    result: 'blue pea',
+  },
 };

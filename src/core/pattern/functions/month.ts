@@ -8,5 +8,9 @@ export const month: PatternFunction = {
   parameters: [{ name: 'date', kinds: DATES, takes: 'one' }],
   returns: () => one('number'),
   call: ([value], { zone }) => dateParts(value as string | number, zone).month,
-  example: { pattern: '{month(sow)}', fields: { sow: { kind: 'date', value: '2026-03-09' } }, result: '3' },
+  example: {
+    pattern: '{month(sow)}',
+    fields: { sow: { kind: 'date', value: '2026-03-09' } },
+    result: '3',
+  },
 };

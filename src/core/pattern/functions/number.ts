@@ -11,8 +11,17 @@ export const number: PatternFunction = {
   ],
   returns: () => one('text'),
   call: ([value, decimals], scope) => {
-    const places = decimals === undefined ? undefined : Math.min(15, Math.max(0, Math.floor(Number(decimals))));
-    return scope.address ? (places === undefined ? String(value) : (value as number).toFixed(places)) : formatNumber(value as number, scope.language, places);
+    const places =
+      decimals === undefined ? undefined : Math.min(15, Math.max(0, Math.floor(Number(decimals))));
+    return scope.address
+      ? places === undefined
+        ? String(value)
+        : (value as number).toFixed(places)
+      : formatNumber(value as number, scope.language, places);
   },
-  example: { pattern: '{number(stock, 1)}', fields: { stock: { kind: 'number', value: 1234.5 } }, result: '1,234.5' },
+  example: {
+    pattern: '{number(stock, 1)}',
+    fields: { stock: { kind: 'number', value: 1234.5 } },
+    result: '1,234.5',
+  },
 };

@@ -13,5 +13,9 @@ export const pad: PatternFunction = {
     const n = value as number;
     return (n < 0 ? '-' : '') + String(Math.abs(n)).padStart(Math.min(100, Number(digits)), '0');
   },
-  example: { pattern: '{pad(stock, 3)}', fields: { stock: { kind: 'number', value: 7 } }, result: '007' },
+  example: {
+    pattern: '{pad(stock, 3)}',
+    fields: { stock: { kind: 'number', value: 7 } },
+    result: '007',
+  },
 };

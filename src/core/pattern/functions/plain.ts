@@ -10,7 +10,18 @@ export const plain: PatternFunction = {
   call: ([value]) => plainText(value),
   example: {
     pattern: '{plain(story)}',
-    fields: { story: { kind: 'richtext', value: { type: 'doc', content: [{ type: 'heading', attrs: { level: 2 }, content: [{ type: 'text', text: 'Blue' }] }, { type: 'paragraph', content: [{ type: 'text', text: 'Sweet.' }] }] } } },
+    fields: {
+      story: {
+        kind: 'richtext',
+        value: {
+          type: 'doc',
+          content: [
+            { type: 'heading', attrs: { level: 2 }, content: [{ type: 'text', text: 'Blue' }] },
+            { type: 'paragraph', content: [{ type: 'text', text: 'Sweet.' }] },
+          ],
+        },
+      },
+    },
     result: 'Blue Sweet.',
   },
 };

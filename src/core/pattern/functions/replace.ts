@@ -8,8 +8,16 @@ export const replace: PatternFunction = {
   parameters: [textParameter('text'), textParameter('old'), textParameter('new')],
   returns: () => one('text'),
   call: (args, scope, types) => {
-    const [text, from, to] = args.map((arg, i) => toText(types[i]!)(arg, scope) ?? '') as [string, string, string];
+    const [text, from, to] = args.map((arg, i) => toText(types[i]!)(arg, scope) ?? '') as [
+      string,
+      string,
+      string,
+    ];
     return from === '' ? text : text.replaceAll(from, () => to);
   },
-  example: { pattern: '{replace(title, "Bean", "Pea")}', fields: { title: { kind: 'text', value: 'Blue Bean' } }, result: 'Blue Pea' },
+  example: {
+    pattern: '{replace(title, "Bean", "Pea")}',
+    fields: { title: { kind: 'text', value: 'Blue Bean' } },
+    result: 'Blue Pea',
+  },
 };

@@ -9,5 +9,9 @@ export const slug: PatternFunction = {
   parameters: [textParameter('text')],
   returns: () => one('text'),
   call: ([value], scope, [type]) => slugText(toText(type!)(value, scope) ?? '', scope.language),
-  example: { pattern: '{slug(title)}', fields: { title: { kind: 'text', value: 'Crème & Co.' } }, result: 'creme-co' },
+  example: {
+    pattern: '{slug(title)}',
+    fields: { title: { kind: 'text', value: 'Crème & Co.' } },
+    result: 'creme-co',
+  },
 };

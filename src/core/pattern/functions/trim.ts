@@ -11,5 +11,9 @@ export const trim: PatternFunction = {
     const text = toText(type!)(value, scope) ?? '';
     return text.trim();
   },
-  example: { pattern: '{trim(title)}', fields: { title: { kind: 'text', value: '  pea ' } }, result: 'pea' },
+  example: {
+    pattern: '{trim(title)}',
+    fields: { title: { kind: 'text', value: '  pea ' } },
+    result: 'pea',
+  },
 };

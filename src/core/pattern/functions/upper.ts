@@ -11,5 +11,9 @@ export const upper: PatternFunction = {
     const text = toText(type!)(value, scope) ?? '';
     return text.toLocaleUpperCase(scope.language);
   },
-  example: { pattern: '{upper(title)}', fields: { title: { kind: 'text', value: 'Blue Pea' } }, result: 'BLUE PEA' },
+  example: {
+    pattern: '{upper(title)}',
+    fields: { title: { kind: 'text', value: 'Blue Pea' } },
+    result: 'BLUE PEA',
+  },
 };

@@ -8,5 +8,9 @@ export const year: PatternFunction = {
   parameters: [{ name: 'date', kinds: DATES, takes: 'one' }],
   returns: () => ({ ...one('number'), plain: true }),
   call: ([value], { zone }) => dateParts(value as string | number, zone).year,
-  example: { pattern: '{year(sow)}', fields: { sow: { kind: 'date', value: '2026-03-09' } }, result: '2026' },
+  example: {
+    pattern: '{year(sow)}',
+    fields: { sow: { kind: 'date', value: '2026-03-09' } },
+    result: '2026',
+  },
 };

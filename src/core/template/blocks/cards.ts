@@ -12,7 +12,9 @@ export const cards: CompileBlock<'cards'> = ({ field, card, heading, style }, c)
   const open = `<section${classes('entry-cards', style)}>${heading ? `<h2>${escapeHtml(heading)}</h2>` : ''}`;
   return (scope) => {
     const ids = valuesOf(scope.own?.values ?? {}, bound?.id ?? '');
-    const entries = ids.map((id) => scope.entry(String(id))).filter((e): e is EntryView => e !== null);
+    const entries = ids
+      .map((id) => scope.entry(String(id)))
+      .filter((e): e is EntryView => e !== null);
     const html = cardList(entries, render, needs, scope);
     return html === '' ? '' : `${open}${html}</section>`;
   };

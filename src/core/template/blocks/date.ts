@@ -14,7 +14,10 @@ export const date: CompileBlock<'date'> = ({ field, format, label, style }, c) =
   const open = `<p${classes('date', style)}>${before}`;
   return (scope) => {
     const value = valuesOf(scope.own?.values ?? {}, bound?.id ?? '')[0];
-    const html = withTime !== null && typeof value === 'number' ? escapeHtml(formatStyled(value, withTime, scope.language, scope.zone)) : written(scope);
+    const html =
+      withTime !== null && typeof value === 'number'
+        ? escapeHtml(formatStyled(value, withTime, scope.language, scope.zone))
+        : written(scope);
     if (html === null) return '';
     const machine = typeof value === 'number' ? isoInZone(value, scope.zone) : String(value);
     return `${open}<time datetime="${escapeHtml(machine)}">${html}</time></p>`;

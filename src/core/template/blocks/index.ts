@@ -17,4 +17,20 @@ import { subjects } from './subjects.ts';
 import { text } from './text.ts';
 
 /** Every kind of block, in the order screens offer them. */
-export const BLOCKS: { [K in Block['block']]: CompileBlock<K> } = { heading, text, richText, picture, date, link, subjects, fieldSheet, columns, group, listing, cards, pageLinks, months, slot };
+export const BLOCKS: { [K in Block['block']]: CompileBlock<K> } = {
+  heading,
+  text,
+  richText,
+  picture,
+  date,
+  link,
+  subjects,
+  fieldSheet,
+  columns,
+  group,
+  listing,
+  cards,
+  pageLinks,
+  months,
+  slot,
+};

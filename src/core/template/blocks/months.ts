@@ -11,7 +11,8 @@ export const months: CompileBlock<'months'> = ({ from, until, label, style }, c)
   const open = `<div${classes('months', style)} role="img" aria-label="`;
   return (scope) => {
     const start = valuesOf(scope.own?.values ?? {}, first?.id ?? '')[0] as string | undefined;
-    const end = (valuesOf(scope.own?.values ?? {}, last?.id ?? '')[0] as string | undefined) ?? start;
+    const end =
+      (valuesOf(scope.own?.values ?? {}, last?.id ?? '')[0] as string | undefined) ?? start;
     if (start === undefined || end === undefined) return '';
     const today = daySpan(scope.at, scope.zone);
     scope.validity.tell(today.to);
@@ -22,7 +23,10 @@ export const months: CompileBlock<'months'> = ({ from, until, label, style }, c)
       const filled = a <= b ? a <= m && m <= b : m >= a || m <= b;
       cells += `<i${filled || m === now ? ` class="${[filled ? 'on' : '', m === now ? 'now' : ''].filter(Boolean).join(' ')}"` : ''}></i>`;
     }
-    const name = (m: number): string => new Intl.DateTimeFormat(scope.language, { month: 'long', timeZone: 'UTC' }).format(Date.UTC(2001, m - 1, 1));
+    const name = (m: number): string =>
+      new Intl.DateTimeFormat(scope.language, { month: 'long', timeZone: 'UTC' }).format(
+        Date.UTC(2001, m - 1, 1),
+      );
     const words = `${label ? `${label}: ` : ''}${name(a)}${a === b ? '' : ` to ${name(b)}`}`;
     return `${open}${escapeHtml(words)}">${cells}</div>`;
   };

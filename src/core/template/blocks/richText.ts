@@ -6,5 +6,6 @@ import { richTextHtml } from '../rich-text-html.ts';
 export const richText: CompileBlock<'richText'> = ({ field, style }, c) => {
   const bound = c.field(field, 'field', ['richtext']);
   const attributes = classes('rich-text', style);
-  return (scope) => element('div', attributes, richTextHtml(scope.own?.values[bound?.id ?? ''], scope));
+  return (scope) =>
+    element('div', attributes, richTextHtml(scope.own?.values[bound?.id ?? ''], scope));
 };

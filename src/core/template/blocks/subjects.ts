@@ -6,7 +6,8 @@ import { valuesOf } from '../../design/values.ts';
 /** The tags or categories of an entry, as a list. */
 export const subjects: CompileBlock<'subjects'> = ({ field, label, style }, c) => {
   const bound = c.field(field, 'field', ['tags', 'category']);
-  const attributes = classes('subjects', style) + (label ? ` aria-label="${escapeHtml(label)}"` : '');
+  const attributes =
+    classes('subjects', style) + (label ? ` aria-label="${escapeHtml(label)}"` : '');
   return (scope) => {
     let out = '';
     for (const key of valuesOf(scope.own?.values ?? {}, bound?.id ?? '')) {

@@ -11,13 +11,27 @@ import { ClockLink } from '../shell/clock-link.tsx';
 import { useClockParameters } from '../shell/use-clock.ts';
 
 /** Every path as of the clock; any address can be tried, with the steps to its outcome. */
-export function AddressesScreen({ table, search: searched, answer, clock }: { table: AddressTable; search: string; answer: TriedAddress | null; clock: Clock }) {
+export function AddressesScreen({
+  table,
+  search: searched,
+  answer,
+  clock,
+}: {
+  table: AddressTable;
+  search: string;
+  answer: TriedAddress | null;
+  clock: Clock;
+}) {
   const router = useRouter();
   const { keep } = useClockParameters();
   const { pages, total, former, formerTotal } = table;
   const [search, setSearch] = useState(searched);
   const show = (change: { try?: string; search?: string }): void => {
-    const query = new URLSearchParams(Object.entries({ try: answer?.path, search, ...change }).filter((e): e is [string, string] => Boolean(e[1])));
+    const query = new URLSearchParams(
+      Object.entries({ try: answer?.path, search, ...change }).filter((e): e is [string, string] =>
+        Boolean(e[1]),
+      ),
+    );
     router.replace(keep(`/build/addresses?${query}`), { scroll: false });
   };
   const tryPath = (path: string): void => show({ try: path });
@@ -33,16 +47,35 @@ export function AddressesScreen({ table, search: searched, answer, clock }: { ta
       lead={`${counted(total, 'page')}${searched === '' ? '' : ` with “${searched}”`} ${clock.tense === 'now' ? 'now' : `at ${instantWords(clock.at, clock.zone, clock.now)}`}${formerTotal > 0 ? `, ${counted(formerTotal, 'former address', 'former addresses')}` : ''}`}
       settings={
         <>
-          <input aria-label="Search addresses" placeholder="Search paths and names" className="control mb-2 !w-64" value={search} onChange={(e) => setSearch(e.target.value)} />
+          <input
+            aria-label="Search addresses"
+            placeholder="Search paths and names"
+            className="control mb-2 !w-64"
+            value={search}
+            onChange={(e) => setSearch(e.target.value)}
+          />
           <AddressRows table={table} onTry={tryPath} />
-          {pages.length + former.length === 0 && <p className="border-t border-rule py-2 text-muted">No address fits. Clear the search.</p>}
-          {more > 0 && <p className="py-2 text-muted">{`and ${counted(more, 'more', 'more')}; search for others`}</p>}
+          {pages.length + former.length === 0 && (
+            <p className="border-t border-rule py-2 text-muted">
+              No address fits. Clear the search.
+            </p>
+          )}
+          {more > 0 && (
+            <p className="py-2 text-muted">{`and ${counted(more, 'more', 'more')}; search for others`}</p>
+          )}
         </>
       }
       outcome={
         <>
           <TryForm key={answer?.path} path={answer?.path ?? '/'} onTry={tryPath} />
-          {answer === null ? <p className="p-6 text-muted">Type an address, or press one in the table, to see step by step where it leads and why.</p> : <Trace answer={answer} at={clock.at} />}
+          {answer === null ? (
+            <p className="p-6 text-muted">
+              Type an address, or press one in the table, to see step by step where it leads and
+              why.
+            </p>
+          ) : (
+            <Trace answer={answer} at={clock.at} />
+          )}
         </>
       }
     />
@@ -64,13 +97,31 @@ function AddressRows({ table, onTry }: { table: AddressTable; onTry: (path: stri
         {table.pages.map((page) => (
           <tr key={page.path}>
             <td className="max-w-[300px] truncate">
-              <button type="button" className="block max-w-full truncate font-mono text-note text-spruce hover:underline" title={page.path} onClick={() => onTry(page.path)}>
+              <button
+                type="button"
+                className="block max-w-full truncate font-mono text-note text-spruce hover:underline"
+                title={page.path}
+                onClick={() => onTry(page.path)}
+              >
                 {page.path}
               </button>
             </td>
-            <td className="whitespace-nowrap text-muted">{page.entry === null ? (page.listing === null ? 'automatic list' : `listing${page.page! > 1 ? `, page ${page.page}` : ''}`) : page.type}</td>
+            <td className="whitespace-nowrap text-muted">
+              {page.entry === null
+                ? page.listing === null
+                  ? 'automatic list'
+                  : `listing${page.page! > 1 ? `, page ${page.page}` : ''}`
+                : page.type}
+            </td>
             <td className="max-w-[200px] truncate">
-              <ClockLink href={page.entry === null ? `/build/listings/${page.listing ?? ''}` : entryHref(page.entry)} className="text-ink hover:underline">
+              <ClockLink
+                href={
+                  page.entry === null
+                    ? `/build/listings/${page.listing ?? ''}`
+                    : entryHref(page.entry)
+                }
+                className="text-ink hover:underline"
+              >
                 {page.title}
               </ClockLink>
             </td>
@@ -79,11 +130,17 @@ function AddressRows({ table, onTry }: { table: AddressTable; onTry: (path: stri
         {table.former.map((f) => (
           <tr key={`former ${f.path}`}>
             <td className="max-w-[300px] truncate">
-              <button type="button" className="block max-w-full truncate font-mono text-note text-muted hover:underline" onClick={() => onTry(f.path)}>
+              <button
+                type="button"
+                className="block max-w-full truncate font-mono text-note text-muted hover:underline"
+                onClick={() => onTry(f.path)}
+              >
                 {f.path}
               </button>
             </td>
-            <td className="whitespace-nowrap text-muted">{f.status === 410 ? 'gone' : 'leads to'}</td>
+            <td className="whitespace-nowrap text-muted">
+              {f.status === 410 ? 'gone' : 'leads to'}
+            </td>
             <td className="max-w-[200px] truncate text-muted">{f.location ?? ''}</td>
           </tr>
         ))}
@@ -104,7 +161,12 @@ function TryForm({ path: tried, onTry }: { path: string; onTry: (path: string) =
     >
       <label className="min-w-0 flex-1 text-note text-muted">
         Try an address
-        <input className="control font-mono !text-table text-ink" spellCheck={false} value={path} onChange={(e) => setPath(e.target.value)} />
+        <input
+          className="control font-mono !text-table text-ink"
+          spellCheck={false}
+          value={path}
+          onChange={(e) => setPath(e.target.value)}
+        />
       </label>
       <button type="submit" className="button button-main">
         Try
@@ -114,12 +176,23 @@ function TryForm({ path: tried, onTry }: { path: string; onTry: (path: string) =
 }
 
 function Trace({ answer, at }: { answer: TriedAddress; at: number }) {
-  const outcome = answer.location === null ? { 200: 'shows its page', 404: 'nothing there: 404', 410: 'gone: 410', 400: 'not an address: 400' }[answer.status] : `leads to ${answer.location} (${answer.status})`;
+  const outcome =
+    answer.location === null
+      ? {
+          200: 'shows its page',
+          404: 'nothing there: 404',
+          410: 'gone: 410',
+          400: 'not an address: 400',
+        }[answer.status]
+      : `leads to ${answer.location} (${answer.status})`;
   return (
     <div className="flex min-h-0 flex-1 flex-col">
       <ol className="px-6 py-3">
         {answer.steps.map((step, i) => (
-          <li key={i} className={`grid grid-cols-[136px_minmax(0,1fr)] gap-2 py-0.5 ${step.matched ? 'font-semibold' : 'text-muted'}`}>
+          <li
+            key={i}
+            className={`grid grid-cols-[136px_minmax(0,1fr)] gap-2 py-0.5 ${step.matched ? 'font-semibold' : 'text-muted'}`}
+          >
             <span>{step.step}</span>
             <span className="break-words">{step.words}</span>
           </li>
@@ -129,7 +202,14 @@ function Trace({ answer, at }: { answer: TriedAddress; at: number }) {
           <span className="[overflow-wrap:anywhere]">{`${answer.path} ${outcome}`}</span>
         </li>
       </ol>
-      {answer.html !== null && answer.location === null && <PreviewFrame html={answer.html} title="Page at this address" first={`${answer.path} · ${answer.status}`} at={at} />}
+      {answer.html !== null && answer.location === null && (
+        <PreviewFrame
+          html={answer.html}
+          title="Page at this address"
+          first={`${answer.path} · ${answer.status}`}
+          at={at}
+        />
+      )}
     </div>
   );
 }

@@ -9,16 +9,35 @@ import { ClockLink } from '../shell/clock-link.tsx';
 import { useClockParameters } from '../shell/use-clock.ts';
 import { LifeBar, type LifeScale, lifeScale } from './life-bar.tsx';
 
-const STATES = ['draft', 'scheduled', 'live', 'live with newer draft', 'retired', 'not yet written'];
+const STATES = [
+  'draft',
+  'scheduled',
+  'live',
+  'live with newer draft',
+  'retired',
+  'not yet written',
+];
 
 /** One table for all types: what there is, and its state as of the clock. */
-export function ContentScreen({ table, clock, filters }: { table: ContentTable; clock: Clock; filters: { type?: string | undefined; search?: string | undefined; state?: string | undefined } }) {
+export function ContentScreen({
+  table,
+  clock,
+  filters,
+}: {
+  table: ContentTable;
+  clock: Clock;
+  filters: { type?: string | undefined; search?: string | undefined; state?: string | undefined };
+}) {
   const router = useRouter();
   const { keep } = useClockParameters();
   const [search, setSearch] = useState(filters.search ?? '');
   const scale = lifeScale(clock.at, clock.now, clock.zone);
   const go = (change: Partial<typeof filters>): void => {
-    const query = new URLSearchParams(Object.entries({ ...filters, search, ...change }).filter((e): e is [string, string] => Boolean(e[1])));
+    const query = new URLSearchParams(
+      Object.entries({ ...filters, search, ...change }).filter((e): e is [string, string] =>
+        Boolean(e[1]),
+      ),
+    );
     router.replace(keep(`/build/content?${query}`), { scroll: false });
   };
   useEffect(() => {
@@ -32,19 +51,35 @@ export function ContentScreen({ table, clock, filters }: { table: ContentTable; 
     <main data-area tabIndex={-1} className="flex min-h-0 flex-1 flex-col">
       <div className="flex flex-wrap items-center gap-3 px-6 py-3">
         <h1 className="mr-2">Content</h1>
-        <select aria-label="Type" className="control !w-auto" value={filters.type ?? ''} onChange={(e) => go({ type: e.target.value })}>
+        <select
+          aria-label="Type"
+          className="control !w-auto"
+          value={filters.type ?? ''}
+          onChange={(e) => go({ type: e.target.value })}
+        >
           <option value="">All types ({table.counts.reduce((n, c) => n + c.count, 0)})</option>
           {table.counts.map((c) => (
             <option key={c.type} value={c.type}>{`${c.label} (${c.count})`}</option>
           ))}
         </select>
-        <select aria-label="State" className="control !w-auto" value={filters.state ?? ''} onChange={(e) => go({ state: e.target.value })}>
+        <select
+          aria-label="State"
+          className="control !w-auto"
+          value={filters.state ?? ''}
+          onChange={(e) => go({ state: e.target.value })}
+        >
           <option value="">Any state</option>
           {STATES.map((s) => (
             <option key={s}>{s}</option>
           ))}
         </select>
-        <input aria-label="Search by name" placeholder="Search by name" className="control !w-56" value={search} onChange={(e) => setSearch(e.target.value)} />
+        <input
+          aria-label="Search by name"
+          placeholder="Search by name"
+          className="control !w-56"
+          value={search}
+          onChange={(e) => setSearch(e.target.value)}
+        />
         <span className="text-muted">{counted(table.total, 'entry', 'entries')}</span>
         <NewEntry table={table} type={filters.type} />
       </div>
@@ -52,16 +87,30 @@ export function ContentScreen({ table, clock, filters }: { table: ContentTable; 
         <ContentRows table={table} scale={scale} zone={clock.zone} showsType={type === undefined} />
         {table.rows.length === 0 && (
           <p className="border-t border-rule px-2 py-3 text-muted">
-            {filtered ? 'No entry fits. Clear the search or choose another state.' : `No ${type ? type.label.toLowerCase() : 'entries'} yet. They are what your types become; write the first with “New”.`}
+            {filtered
+              ? 'No entry fits. Clear the search or choose another state.'
+              : `No ${type ? type.label.toLowerCase() : 'entries'} yet. They are what your types become; write the first with “New”.`}
           </p>
         )}
-        {table.total > table.rows.length && <p className="px-2 py-3 text-muted">{`The first ${table.rows.length} of ${table.total}; search or filter for others.`}</p>}
+        {table.total > table.rows.length && (
+          <p className="px-2 py-3 text-muted">{`The first ${table.rows.length} of ${table.total}; search or filter for others.`}</p>
+        )}
       </div>
     </main>
   );
 }
 
-function ContentRows({ table, scale, zone, showsType }: { table: ContentTable; scale: LifeScale; zone: string; showsType: boolean }) {
+function ContentRows({
+  table,
+  scale,
+  zone,
+  showsType,
+}: {
+  table: ContentTable;
+  scale: LifeScale;
+  zone: string;
+  showsType: boolean;
+}) {
   return (
     <table className="table">
       <thead className="sticky top-0 z-10 bg-paper">
@@ -97,7 +146,11 @@ function ContentRows({ table, scale, zone, showsType }: { table: ContentTable; s
                 {row.cells[c.key]}
               </td>
             ))}
-            <td className={`whitespace-nowrap ${row.state === 'scheduled' ? 'text-amber-text' : ''}`}>{row.state}</td>
+            <td
+              className={`whitespace-nowrap ${row.state === 'scheduled' ? 'text-amber-text' : ''}`}
+            >
+              {row.state}
+            </td>
             <td>
               <LifeBar spans={row.spans} scale={scale} />
             </td>
@@ -114,13 +167,21 @@ function NewEntry({ table, type }: { table: ContentTable; type: string | undefin
   const { keep } = useClockParameters();
   if (type !== undefined) {
     return (
-      <ClockLink href={`/build/content/new/${type}`} className="button button-main ml-auto flex items-center no-underline !text-white">
+      <ClockLink
+        href={`/build/content/new/${type}`}
+        className="button button-main ml-auto flex items-center no-underline !text-white"
+      >
         New
       </ClockLink>
     );
   }
   return (
-    <select aria-label="New entry of a type" className="button button-main ml-auto" value="" onChange={(e) => e.target.value && router.push(keep(`/build/content/new/${e.target.value}`))}>
+    <select
+      aria-label="New entry of a type"
+      className="button button-main ml-auto"
+      value=""
+      onChange={(e) => e.target.value && router.push(keep(`/build/content/new/${e.target.value}`))}
+    >
       <option value="">New …</option>
       {table.counts.map((c) => (
         <option key={c.type} value={c.type}>

@@ -17,28 +17,66 @@ export function lifeScale(at: number, now: number, zone: string): LifeScale {
   return { from: at - 120 * DAY_MS, to: at + 60 * DAY_MS, at, now, zone };
 }
 
-const percent = (t: number, { from, to }: LifeScale): number => Math.min(100, Math.max(0, ((t - from) / (to - from)) * 100));
+const percent = (t: number, { from, to }: LifeScale): number =>
+  Math.min(100, Math.max(0, ((t - from) / (to - from)) * 100));
 
 /** An entry's life: solid where public, hatched where planned, an outline where only a draft is there. */
-export function LifeBar({ spans, scale, tall = false }: { spans: LifeSpan[]; scale: LifeScale; tall?: boolean }) {
+export function LifeBar({
+  spans,
+  scale,
+  tall = false,
+}: {
+  spans: LifeSpan[];
+  scale: LifeScale;
+  tall?: boolean;
+}) {
   const pieces = spans.flatMap(({ from, to }) => {
     const end = to ?? scale.to + 1;
     const cut = Math.min(end, Math.max(from, scale.now));
     return [
       { kind: 'past', from, to: cut },
       { kind: 'planned', from: cut, to: end },
-    ].filter((p) => p.to > p.from && p.to > scale.from && p.from < scale.to && !(p.kind === 'planned' && from <= scale.now && to === null));
+    ].filter(
+      (p) =>
+        p.to > p.from &&
+        p.to > scale.from &&
+        p.from < scale.to &&
+        !(p.kind === 'planned' && from <= scale.now && to === null),
+    );
   });
   const running = spans.filter((s) => s.from <= scale.now && s.to === null);
   return (
-    <span className="life" role="img" aria-label={lifeWords(spans, scale)} title={lifeWords(spans, scale)} style={tall ? { height: 20 } : undefined}>
+    <span
+      className="life"
+      role="img"
+      aria-label={lifeWords(spans, scale)}
+      title={lifeWords(spans, scale)}
+      style={tall ? { height: 20 } : undefined}
+    >
       {pieces.map((p, i) => (
-        <i key={i} className={p.kind} style={{ left: `${percent(p.from, scale)}%`, width: `max(3px, ${percent(p.to, scale) - percent(p.from, scale)}%)` }} />
+        <i
+          key={i}
+          className={p.kind}
+          style={{
+            left: `${percent(p.from, scale)}%`,
+            width: `max(3px, ${percent(p.to, scale) - percent(p.from, scale)}%)`,
+          }}
+        />
       ))}
       {running.map((s) => (
-        <i key={s.from} className="running" style={{ left: `${percent(Math.max(s.from, scale.now), scale)}%`, right: 0, opacity: 0.35 }} />
+        <i
+          key={s.from}
+          className="running"
+          style={{
+            left: `${percent(Math.max(s.from, scale.now), scale)}%`,
+            right: 0,
+            opacity: 0.35,
+          }}
+        />
       ))}
-      {spans.length === 0 && <i className="draft" style={{ left: `${percent(scale.now, scale) - 8}%`, width: '8%' }} />}
+      {spans.length === 0 && (
+        <i className="draft" style={{ left: `${percent(scale.now, scale) - 8}%`, width: '8%' }} />
+      )}
       <i className="clock" style={{ left: `${percent(scale.at, scale)}%` }} />
     </span>
   );

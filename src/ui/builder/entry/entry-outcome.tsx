@@ -10,32 +10,77 @@ import { ClockLink } from '../shell/clock-link.tsx';
 import { instantWords } from '../format.ts';
 
 /** What an entry becomes: its page, its search result, where it is listed, its address. */
-export function EntryOutcomePane({ outcome, clock, problem }: { outcome: EntryOutcome; clock: Clock; problem: string | null }) {
+export function EntryOutcomePane({
+  outcome,
+  clock,
+  problem,
+}: {
+  outcome: EntryOutcome;
+  clock: Clock;
+  problem: string | null;
+}) {
   const when = clock.tense === 'now' ? 'now' : instantWords(clock.at, clock.zone, clock.now);
   const first = `${outcome.status} · ${when}${outcome.automatic ? ' · automatic page: no template is bound to the type' : ''}`;
-  const page = outcome.html === null ? <p className="p-6 text-muted">{outcome.status}</p> : <PreviewFrame html={outcome.html} title="Page" first={problem ?? first} at={clock.at} />;
+  const page =
+    outcome.html === null ? (
+      <p className="p-6 text-muted">{outcome.status}</p>
+    ) : (
+      <PreviewFrame html={outcome.html} title="Page" first={problem ?? first} at={clock.at} />
+    );
   return (
     <Tabs
       label="Outcome"
       tabs={[
         { key: 'page', label: 'Page', content: <div className="flex h-full flex-col">{page}</div> },
-        { key: 'snippet', label: 'Search result', content: <div className="p-6"><Snippet title={outcome.title} description={outcome.description} url={outcome.url} picture={outcome.picture} /></div> },
+        {
+          key: 'snippet',
+          label: 'Search result',
+          content: (
+            <div className="p-6">
+              <Snippet
+                title={outcome.title}
+                description={outcome.description}
+                url={outcome.url}
+                picture={outcome.picture}
+              />
+            </div>
+          ),
+        },
         { key: 'listed', label: 'Where listed', content: <Listed outcome={outcome} /> },
-        { key: 'address', label: 'Address', content: <div className="p-6"><AddressParts path={outcome.path} parts={outcome.address} /></div> },
+        {
+          key: 'address',
+          label: 'Address',
+          content: (
+            <div className="p-6">
+              <AddressParts path={outcome.path} parts={outcome.address} />
+            </div>
+          ),
+        },
       ]}
     />
   );
 }
 
 function Listed({ outcome }: { outcome: EntryOutcome }) {
-  if (outcome.listed.length === 0) return <p className="p-6 text-muted">Every listing of its type leaves it out at this instant. A listing’s “Left out” side says why.</p>;
+  if (outcome.listed.length === 0)
+    return (
+      <p className="p-6 text-muted">
+        Every listing of its type leaves it out at this instant. A listing’s “Left out” side says
+        why.
+      </p>
+    );
   return (
     <div className="p-6">
-      {!outcome.live && <p className="mb-2 text-muted">Not live at this instant; published as it is here, it would stand:</p>}
+      {!outcome.live && (
+        <p className="mb-2 text-muted">
+          Not live at this instant; published as it is here, it would stand:
+        </p>
+      )}
       <ul>
         {outcome.listed.map(({ listing, label, place }) => (
           <li key={listing} className="border-t border-rule py-1.5">
-            {place === 1 ? 'First' : `Number ${place}`} in <ClockLink href={`/build/listings/${listing}`}>{label}</ClockLink>
+            {place === 1 ? 'First' : `Number ${place}`} in{' '}
+            <ClockLink href={`/build/listings/${listing}`}>{label}</ClockLink>
           </li>
         ))}
       </ul>

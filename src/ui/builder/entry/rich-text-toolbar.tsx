@@ -10,12 +10,25 @@ export function RichTextToolbar({ editor, label }: { editor: Editor; label: stri
   const [linking, setLinking] = useState(false);
   const active = useEditorState({
     editor,
-    selector: ({ editor: e }) => ({ bold: e.isActive('bold'), italic: e.isActive('italic'), heading: e.isActive('heading', { level: 2 }), list: e.isActive('bulletList'), quote: e.isActive('blockquote'), link: e.isActive('link'), undo: e.can().undo(), redo: e.can().redo() }),
+    selector: ({ editor: e }) => ({
+      bold: e.isActive('bold'),
+      italic: e.isActive('italic'),
+      heading: e.isActive('heading', { level: 2 }),
+      list: e.isActive('bulletList'),
+      quote: e.isActive('blockquote'),
+      link: e.isActive('link'),
+      undo: e.can().undo(),
+      redo: e.can().redo(),
+    }),
   });
   const chain = (): ReturnType<Editor['chain']> => editor.chain().focus();
   return (
     <>
-      <div role="toolbar" aria-label={`Form of ${label}`} className="flex flex-wrap border-b border-rule text-table">
+      <div
+        role="toolbar"
+        aria-label={`Form of ${label}`}
+        className="flex flex-wrap border-b border-rule text-table"
+      >
         <Tool pressed={active.bold} onPress={() => chain().toggleBold().run()}>
           Bold
         </Tool>
@@ -82,15 +95,34 @@ function LinkLine({ editor, onDone }: { editor: Editor; onDone: () => void }) {
           Take link away
         </button>
       )}
-      {href !== '' && !safe && <span className="text-alarm">A link leads to a path, http(s), mailto or tel.</span>}
+      {href !== '' && !safe && (
+        <span className="text-alarm">A link leads to a path, http(s), mailto or tel.</span>
+      )}
     </div>
   );
 }
 
 /** Keeps the selection when pressed with the mouse, and works by key. */
-function Tool({ pressed, disabled, onPress, children }: { pressed?: boolean; disabled?: boolean; onPress: () => void; children: ReactNode }) {
+function Tool({
+  pressed,
+  disabled,
+  onPress,
+  children,
+}: {
+  pressed?: boolean;
+  disabled?: boolean;
+  onPress: () => void;
+  children: ReactNode;
+}) {
   return (
-    <button type="button" aria-pressed={pressed} disabled={disabled} className="h-7 px-2 hover:bg-hover disabled:text-muted aria-pressed:font-semibold aria-pressed:text-spruce" onMouseDown={(e) => e.preventDefault()} onClick={onPress}>
+    <button
+      type="button"
+      aria-pressed={pressed}
+      disabled={disabled}
+      className="h-7 px-2 hover:bg-hover disabled:text-muted aria-pressed:font-semibold aria-pressed:text-spruce"
+      onMouseDown={(e) => e.preventDefault()}
+      onClick={onPress}
+    >
       {children}
     </button>
   );

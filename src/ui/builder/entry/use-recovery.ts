@@ -12,7 +12,10 @@ export interface KeptValues {
 }
 
 /** Keeps unsaved values in this browser, and offers those of an earlier visit. Never published, never a version. */
-export function useRecovery(detail: EntryDetail, unsaved: Values | null): { found: KeptValues | null; forget: () => void; taken: () => void } {
+export function useRecovery(
+  detail: EntryDetail,
+  unsaved: Values | null,
+): { found: KeptValues | null; forget: () => void; taken: () => void } {
   const key = `bontel.unsaved.${detail.id ?? `new.${detail.type.key}`}`;
   const [found, setFound] = useState<KeptValues | null>(null);
   useEffect(() => {
@@ -25,7 +28,18 @@ export function useRecovery(detail: EntryDetail, unsaved: Values | null): { foun
   }, [key]);
   useEffect(() => {
     if (unsaved === null) return;
-    const timer = setTimeout(() => localStorage.setItem(key, JSON.stringify({ at: Date.now(), revision: detail.revision, values: unsaved } satisfies KeptValues)), 500);
+    const timer = setTimeout(
+      () =>
+        localStorage.setItem(
+          key,
+          JSON.stringify({
+            at: Date.now(),
+            revision: detail.revision,
+            values: unsaved,
+          } satisfies KeptValues),
+        ),
+      500,
+    );
     return () => clearTimeout(timer);
   }, [key, unsaved, detail.revision]);
   return {

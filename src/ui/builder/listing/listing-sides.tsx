@@ -9,7 +9,14 @@ import { useClockParameters } from '../shell/use-clock.ts';
 
 /** Who is in, in order, with page breaks marked. */
 export function InSide({ outcome }: { outcome: ListingOutcome }) {
-  if (outcome.entries.length === 0) return <p className="p-6 text-muted">{outcome.leftOutTotal === 0 ? 'There are no entries of this type yet; the first one stands here once it is live.' : 'Nobody is in at this instant. “Left out” says, entry by entry, why.'}</p>;
+  if (outcome.entries.length === 0)
+    return (
+      <p className="p-6 text-muted">
+        {outcome.leftOutTotal === 0
+          ? 'There are no entries of this type yet; the first one stands here once it is live.'
+          : 'Nobody is in at this instant. “Left out” says, entry by entry, why.'}
+      </p>
+    );
   return (
     <div className="px-6 py-2">
       <table className="table">
@@ -18,7 +25,11 @@ export function InSide({ outcome }: { outcome: ListingOutcome }) {
             <Fragment key={entry.id}>
               {i % outcome.pageSize === 0 && (
                 <tr>
-                  <th colSpan={4} scope="rowgroup" className="!pt-3">{`Page ${i / outcome.pageSize + 1}`}</th>
+                  <th
+                    colSpan={4}
+                    scope="rowgroup"
+                    className="!pt-3"
+                  >{`Page ${i / outcome.pageSize + 1}`}</th>
                 </tr>
               )}
               <tr>
@@ -35,15 +46,34 @@ export function InSide({ outcome }: { outcome: ListingOutcome }) {
           ))}
         </tbody>
       </table>
-      {outcome.total > outcome.entries.length && <p className="py-2 text-muted">{`and ${counted(outcome.total - outcome.entries.length, 'more entry', 'more entries')}`}</p>}
+      {outcome.total > outcome.entries.length && (
+        <p className="py-2 text-muted">{`and ${counted(outcome.total - outcome.entries.length, 'more entry', 'more entries')}`}</p>
+      )}
     </div>
   );
 }
 
 /** Who is left out, near misses first, with what keeps each out. */
-export function LeftOutSide({ outcome, clock, find, onFind }: { outcome: ListingOutcome; clock: Clock; find: string; onFind: (name: string) => void }) {
+export function LeftOutSide({
+  outcome,
+  clock,
+  find,
+  onFind,
+}: {
+  outcome: ListingOutcome;
+  clock: Clock;
+  find: string;
+  onFind: (name: string) => void;
+}) {
   const { set } = useClockParameters();
-  if (outcome.leftOutTotal === 0) return <p className="p-6 text-muted">{outcome.total === 0 ? 'There are no entries of this type yet.' : 'Every entry of the type is in.'}</p>;
+  if (outcome.leftOutTotal === 0)
+    return (
+      <p className="p-6 text-muted">
+        {outcome.total === 0
+          ? 'There are no entries of this type yet.'
+          : 'Every entry of the type is in.'}
+      </p>
+    );
   return (
     <div className="px-6 py-3">
       <ul className="mb-2 flex flex-wrap gap-x-4 text-muted">
@@ -51,8 +81,16 @@ export function LeftOutSide({ outcome, clock, find, onFind }: { outcome: Listing
           <li key={words}>{`${count} × ${words}`}</li>
         ))}
       </ul>
-      {outcome.lookedAt !== null && <p className="mb-2 text-muted">{`Reasons are counted for the first ${outcome.lookedAt.toLocaleString('en')} entries; find others by name.`}</p>}
-      <input aria-label="Find an entry" placeholder="Find an entry" className="control mb-2 !w-64" value={find} onChange={(e) => onFind(e.target.value)} />
+      {outcome.lookedAt !== null && (
+        <p className="mb-2 text-muted">{`Reasons are counted for the first ${outcome.lookedAt.toLocaleString('en')} entries; find others by name.`}</p>
+      )}
+      <input
+        aria-label="Find an entry"
+        placeholder="Find an entry"
+        className="control mb-2 !w-64"
+        value={find}
+        onChange={(e) => onFind(e.target.value)}
+      />
       <table className="table">
         <thead>
           <tr>
@@ -78,7 +116,12 @@ export function LeftOutSide({ outcome, clock, find, onFind }: { outcome: Listing
               </td>
               <td className="text-right whitespace-nowrap">
                 {entry.appears !== null && (
-                  <button type="button" className="button-quiet !text-amber-text" title="Look at that instant" onClick={() => set({ at: entry.appears })}>
+                  <button
+                    type="button"
+                    className="button-quiet !text-amber-text"
+                    title="Look at that instant"
+                    onClick={() => set({ at: entry.appears })}
+                  >
                     {`Appears ${instantWords(entry.appears, clock.zone, clock.now)}`}
                   </button>
                 )}
@@ -87,8 +130,14 @@ export function LeftOutSide({ outcome, clock, find, onFind }: { outcome: Listing
           ))}
         </tbody>
       </table>
-      {outcome.leftOut.length === 0 && <p className="py-2 text-muted">{`Nobody left out is called “${find}”.`}</p>}
-      {outcome.leftOut.length > 0 && find === '' && outcome.leftOutTotal > outcome.leftOut.length && <p className="py-2 text-muted">{`and ${counted(outcome.leftOutTotal - outcome.leftOut.length, 'more', 'more')}`}</p>}
+      {outcome.leftOut.length === 0 && (
+        <p className="py-2 text-muted">{`Nobody left out is called “${find}”.`}</p>
+      )}
+      {outcome.leftOut.length > 0 &&
+        find === '' &&
+        outcome.leftOutTotal > outcome.leftOut.length && (
+          <p className="py-2 text-muted">{`and ${counted(outcome.leftOutTotal - outcome.leftOut.length, 'more', 'more')}`}</p>
+        )}
     </div>
   );
 }
@@ -103,7 +152,12 @@ function ReasonLine({ reason }: { reason: Reason }) {
   if (reason.condition === null) return <p>{reason.words}</p>;
   return (
     <p>
-      <button type="button" className="text-left text-spruce hover:underline" title="Change this condition" onClick={go}>
+      <button
+        type="button"
+        className="text-left text-spruce hover:underline"
+        title="Change this condition"
+        onClick={go}
+      >
         {reason.words}
       </button>
     </p>

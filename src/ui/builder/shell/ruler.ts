@@ -63,16 +63,38 @@ export function snap(x: number, ticks: readonly RulerTick[]): RulerTick | undefi
 /** Midnights in a zone within the scale, at most one every 56 px, with a label each. */
 export function rulerDays(scale: RulerScale, zone: string): { x: number; label: string }[] {
   const step = Math.max(1, Math.ceil((56 / scale.width) * ((scale.to - scale.from) / DAY_MS)));
-  const format = new Intl.DateTimeFormat('en-IE', { timeZone: zone, day: 'numeric', month: 'short' });
+  const format = new Intl.DateTimeFormat('en-IE', {
+    timeZone: zone,
+    day: 'numeric',
+    month: 'short',
+  });
   const out: { x: number; label: string }[] = [];
-  for (let at = midnight(scale.from, zone); at < scale.to; at = midnight(at + step * DAY_MS + DAY_MS / 2, zone)) {
-    if (at >= scale.from && placeOf(at, scale) < scale.width - 36) out.push({ x: placeOf(at, scale), label: format.format(at) });
+  for (
+    let at = midnight(scale.from, zone);
+    at < scale.to;
+    at = midnight(at + step * DAY_MS + DAY_MS / 2, zone)
+  ) {
+    if (at >= scale.from && placeOf(at, scale) < scale.width - 36)
+      out.push({ x: placeOf(at, scale), label: format.format(at) });
   }
   return out;
 }
 
 /** The start of an instant's day in a zone. */
 function midnight(at: number, zone: string): number {
-  const parts = Object.fromEntries(new Intl.DateTimeFormat('en-GB', { timeZone: zone, hour: '2-digit', minute: '2-digit', second: '2-digit', hour12: false }).formatToParts(at).map(({ type, value }) => [type, Number(value)]));
-  return Math.floor(at / 1000) * 1000 - (((parts.hour ?? 0) % 24) * 3600 + (parts.minute ?? 0) * 60 + (parts.second ?? 0)) * 1000;
+  const parts = Object.fromEntries(
+    new Intl.DateTimeFormat('en-GB', {
+      timeZone: zone,
+      hour: '2-digit',
+      minute: '2-digit',
+      second: '2-digit',
+      hour12: false,
+    })
+      .formatToParts(at)
+      .map(({ type, value }) => [type, Number(value)]),
+  );
+  return (
+    Math.floor(at / 1000) * 1000 -
+    (((parts.hour ?? 0) % 24) * 3600 + (parts.minute ?? 0) * 60 + (parts.second ?? 0)) * 1000
+  );
 }

@@ -15,7 +15,23 @@ const SECTIONS = [
 ] as const;
 
 /** What surrounds every screen: header, clock strip, work area. */
-export function Shell({ siteName, zone, person, now, unpublished, ticks, children }: { siteName: string; zone: string; person: string; now: number; unpublished: number; ticks: ChangeTick[]; children: ReactNode }) {
+export function Shell({
+  siteName,
+  zone,
+  person,
+  now,
+  unpublished,
+  ticks,
+  children,
+}: {
+  siteName: string;
+  zone: string;
+  person: string;
+  now: number;
+  unpublished: number;
+  ticks: ChangeTick[];
+  children: ReactNode;
+}) {
   const path = usePathname();
   const router = useRouter();
   useAreaKey();
@@ -25,7 +41,11 @@ export function Shell({ siteName, zone, person, now, unpublished, ticks, childre
   };
   return (
     <div className="flex h-screen min-h-0 flex-col overflow-hidden">
-      <header data-area tabIndex={-1} className="flex h-12 shrink-0 items-center gap-6 border-b border-rule px-6">
+      <header
+        data-area
+        tabIndex={-1}
+        className="flex h-12 shrink-0 items-center gap-6 border-b border-rule px-6"
+      >
         <span className="max-w-64 truncate font-semibold" title={siteName}>
           {siteName}
         </span>
@@ -33,7 +53,12 @@ export function Shell({ siteName, zone, person, now, unpublished, ticks, childre
           {SECTIONS.map(([label, href]) => {
             const current = href === '/build' ? path === href : path.startsWith(href);
             return (
-              <ClockLink key={href} href={href} current={current} className={`flex h-12 items-center border-b-2 ${current ? 'border-spruce font-semibold text-ink' : 'border-transparent text-muted hover:text-ink'}`}>
+              <ClockLink
+                key={href}
+                href={href}
+                current={current}
+                className={`flex h-12 items-center border-b-2 ${current ? 'border-spruce font-semibold text-ink' : 'border-transparent text-muted hover:text-ink'}`}
+              >
                 {label}
               </ClockLink>
             );
@@ -45,7 +70,11 @@ export function Shell({ siteName, zone, person, now, unpublished, ticks, childre
             Public site
           </a>
           <span className="text-muted">{person}</span>
-          <button type="button" className="button-quiet h-8 rounded-md" onClick={() => void signOut()}>
+          <button
+            type="button"
+            className="button-quiet h-8 rounded-md"
+            onClick={() => void signOut()}
+          >
             Sign out
           </button>
         </div>

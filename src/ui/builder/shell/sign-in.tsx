@@ -3,7 +3,8 @@
 import { useRouter } from 'next/navigation';
 import { useEffect, useState } from 'react';
 
-const ASK = 'Open the sign-in link that the server printed when it started. Restart the server for a new one.';
+const ASK =
+  'Open the sign-in link that the server printed when it started. Restart the server for a new one.';
 
 /** Takes the one-time token from the address's fragment, clears it, and exchanges it for a session. */
 export function SignIn() {
@@ -16,7 +17,9 @@ export function SignIn() {
       if (token === '') return setWords((before) => before ?? ASK);
       history.replaceState(null, '', location.pathname);
       setWords('Signing in …');
-      void exchange(token).then((problem) => (problem === null ? router.replace('/build') : setWords(problem)));
+      void exchange(token).then((problem) =>
+        problem === null ? router.replace('/build') : setWords(problem),
+      );
     };
     take();
     window.addEventListener('hashchange', take);
@@ -35,7 +38,11 @@ export function SignIn() {
 /** Exchanges a token for a session cookie; null where it worked, else what to do. */
 async function exchange(token: string): Promise<string | null> {
   try {
-    const response = await fetch('/api/session', { method: 'POST', headers: { 'content-type': 'application/json' }, body: JSON.stringify({ token }) });
+    const response = await fetch('/api/session', {
+      method: 'POST',
+      headers: { 'content-type': 'application/json' },
+      body: JSON.stringify({ token }),
+    });
     if (response.ok) return null;
     return `${((await response.json()) as { message: string }).message} Restart the server for a new link.`;
   } catch {

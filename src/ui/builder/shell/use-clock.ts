@@ -4,7 +4,12 @@ import { usePathname, useRouter, useSearchParams } from 'next/navigation';
 import { useCallback } from 'react';
 
 /** The clock of the address bar: what it says, how to move it, and links that keep it. */
-export function useClockParameters(): { at: string | null; seeing: string; set: (change: { at?: number | null; seeing?: string }) => void; keep: (href: string) => string } {
+export function useClockParameters(): {
+  at: string | null;
+  seeing: string;
+  set: (change: { at?: number | null; seeing?: string }) => void;
+  keep: (href: string) => string;
+} {
   const router = useRouter();
   const path = usePathname();
   const search = useSearchParams();

@@ -10,10 +10,22 @@ export function Today({ detail, clock }: { detail: TodayDetail | null; clock: Cl
   return (
     <main data-area tabIndex={-1} className="min-h-0 flex-1 overflow-auto">
       <div className="grid max-w-[1280px] grid-cols-2 gap-x-12 gap-y-6 px-6 py-5">
-        <h1 className="col-span-2">{clock.tense === 'now' ? 'Today' : `The site at ${when(clock.at)}`}</h1>
-        <Block title={clock.tense === 'now' ? 'Coming up in two days' : 'In the two days after'} empty="Nothing is planned.">
+        <h1 className="col-span-2">
+          {clock.tense === 'now' ? 'Today' : `The site at ${when(clock.at)}`}
+        </h1>
+        <Block
+          title={clock.tense === 'now' ? 'Coming up in two days' : 'In the two days after'}
+          empty="Nothing is planned."
+        >
           {detail.coming.map((change) => (
-            <Change key={`${change.at}${change.entry}`} when={when(change.at)} ahead href={entryHref(change.entry)} name={change.name} words={`${change.what === 'live' ? 'goes live' : change.what === 'retired' ? 'leaves' : 'shows a new version'}${change.path ? ` ${change.what === 'retired' ? '' : 'at '}${change.path}` : ''}`} />
+            <Change
+              key={`${change.at}${change.entry}`}
+              when={when(change.at)}
+              ahead
+              href={entryHref(change.entry)}
+              name={change.name}
+              words={`${change.what === 'live' ? 'goes live' : change.what === 'retired' ? 'leaves' : 'shows a new version'}${change.path ? ` ${change.what === 'retired' ? '' : 'at '}${change.path}` : ''}`}
+            />
           ))}
         </Block>
         <Block title="Not published" empty="Everything written is published.">
@@ -28,14 +40,32 @@ export function Today({ detail, clock }: { detail: TodayDetail | null; clock: Cl
         </Block>
         <Block title="Went live in the last week" empty="Nothing went live.">
           {detail.wentLive.map((change) => (
-            <Change key={`${change.at}${change.entry}`} when={when(change.at)} href={entryHref(change.entry)} name={change.name} words={change.what === 'retired' ? 'left' : change.what === 'live' ? 'went live' : 'showed a new version'} />
+            <Change
+              key={`${change.at}${change.entry}`}
+              when={when(change.at)}
+              href={entryHref(change.entry)}
+              name={change.name}
+              words={
+                change.what === 'retired'
+                  ? 'left'
+                  : change.what === 'live'
+                    ? 'went live'
+                    : 'showed a new version'
+              }
+            />
           ))}
         </Block>
         <Block title="Asking for attention" empty="Nothing found.">
-          {!detail.frontChosen && <li className="border-t border-rule py-1.5">Nothing is chosen for “/”; it shows the newest pages by itself. Choose it in site.yaml under front.</li>}
+          {!detail.frontChosen && (
+            <li className="border-t border-rule py-1.5">
+              Nothing is chosen for “/”; it shows the newest pages by itself. Choose it in site.yaml
+              under front.
+            </li>
+          )}
           {detail.automatic.map((type) => (
             <li key={type.key} className="border-t border-rule py-1.5">
-              Pages of <ClockLink href={`/build/types/${type.key}`}>{type.label}</ClockLink> have no template; they are made from the fields alone.
+              Pages of <ClockLink href={`/build/types/${type.key}`}>{type.label}</ClockLink> have no
+              template; they are made from the fields alone.
             </li>
           ))}
           {detail.findings.map((finding, i) => (
@@ -53,17 +83,41 @@ export function Today({ detail, clock }: { detail: TodayDetail | null; clock: Cl
   );
 }
 
-function Block({ title, empty, children }: { title: string; empty: string; children: React.ReactNode }) {
+function Block({
+  title,
+  empty,
+  children,
+}: {
+  title: string;
+  empty: string;
+  children: React.ReactNode;
+}) {
   const items = (Array.isArray(children) ? children.flat() : [children]).filter(Boolean);
   return (
     <section>
       <h2>{title}</h2>
-      {items.length === 0 ? <p className="mt-1 border-t border-rule py-1.5 text-muted">{empty}</p> : <ul className="mt-1">{items}</ul>}
+      {items.length === 0 ? (
+        <p className="mt-1 border-t border-rule py-1.5 text-muted">{empty}</p>
+      ) : (
+        <ul className="mt-1">{items}</ul>
+      )}
     </section>
   );
 }
 
-function Change({ when, href, name, words, ahead = false }: { when: string; href: string; name: string; words: string; ahead?: boolean }) {
+function Change({
+  when,
+  href,
+  name,
+  words,
+  ahead = false,
+}: {
+  when: string;
+  href: string;
+  name: string;
+  words: string;
+  ahead?: boolean;
+}) {
   return (
     <li className="grid grid-cols-[148px_minmax(0,1fr)] gap-3 border-t border-rule py-1.5">
       <span className={ahead ? 'text-amber-text' : 'text-muted'}>{when}</span>
@@ -81,8 +135,13 @@ function EmptySite() {
   return (
     <main className="p-6">
       <h1>No site yet</h1>
-      <p className="mt-2">Load a folder of your own, as docs/site-folder.md describes it, or the demo. This screen fills as soon as it is there.</p>
-      <pre className="mt-3 font-mono text-table">{'npx bontel load FOLDER\nnpx bontel load demo/site'}</pre>
+      <p className="mt-2">
+        Load a folder of your own, as docs/site-folder.md describes it, or the demo. This screen
+        fills as soon as it is there.
+      </p>
+      <pre className="mt-3 font-mono text-table">
+        {'npx bontel load FOLDER\nnpx bontel load demo/site'}
+      </pre>
       <ol className="mt-4 list-decimal pl-5 text-muted">
         <li>A type</li>
         <li>its address</li>

@@ -21,32 +21,75 @@ interface Props {
 /** Fields · Address · Page · Card · Lists · SEO: closed, each link is one line of what is set and what it gives. */
 export function BindingChain({ spec, detail, outcome, readOnly, onChange }: Props) {
   const [open, setOpen] = useState<string | null>('address');
-  const issuesAt = (place: string): Issue[] => outcome.issues.filter((i) => i.path === `types/${spec.key}/${place}` || i.path?.startsWith(`types/${spec.key}/${place}/`));
-  const link = (key: string, label: string, set: boolean, gives: ReactNode, content: ReactNode): ReactNode => (
-    <Link key={key} label={label} set={set} gives={gives} wrong={issuesAt(key).length > 0} open={open === key} onToggle={() => setOpen(open === key ? null : key)}>
+  const issuesAt = (place: string): Issue[] =>
+    outcome.issues.filter(
+      (i) =>
+        i.path === `types/${spec.key}/${place}` ||
+        i.path?.startsWith(`types/${spec.key}/${place}/`),
+    );
+  const link = (
+    key: string,
+    label: string,
+    set: boolean,
+    gives: ReactNode,
+    content: ReactNode,
+  ): ReactNode => (
+    <Link
+      key={key}
+      label={label}
+      set={set}
+      gives={gives}
+      wrong={issuesAt(key).length > 0}
+      open={open === key}
+      onToggle={() => setOpen(open === key ? null : key)}
+    >
       {content}
     </Link>
   );
-  const without = (key: keyof Spec): Spec => Object.fromEntries(Object.entries(spec).filter(([k]) => k !== key)) as Spec;
-  const setOrDrop = (key: 'address' | 'template' | 'card', value: string): void => onChange(value === '' ? without(key) : { ...spec, [key]: value });
+  const without = (key: keyof Spec): Spec =>
+    Object.fromEntries(Object.entries(spec).filter(([k]) => k !== key)) as Spec;
+  const setOrDrop = (key: 'address' | 'template' | 'card', value: string): void =>
+    onChange(value === '' ? without(key) : { ...spec, [key]: value });
 
   return (
     <div className="border-b border-rule">
-      {link('fields', 'Fields', true, `${spec.fields.length} fields; named by ${spec.fields.find((f) => f.key === spec.naming)?.label ?? spec.naming}`, <Fields spec={spec} outcome={outcome} />)}
+      {link(
+        'fields',
+        'Fields',
+        true,
+        `${spec.fields.length} fields; named by ${spec.fields.find((f) => f.key === spec.naming)?.label ?? spec.naming}`,
+        <Fields spec={spec} outcome={outcome} />,
+      )}
       {link(
         'address',
         'Address',
         spec.address !== undefined,
         outcome.path ?? outcome.noPath ?? '',
-        <AddressSettings spec={spec} outcome={outcome} readOnly={readOnly} issues={issuesAt('address')} onAddress={(v) => setOrDrop('address', v)} onClash={(clash) => onChange({ ...spec, clash })} />,
+        <AddressSettings
+          spec={spec}
+          outcome={outcome}
+          readOnly={readOnly}
+          issues={issuesAt('address')}
+          onAddress={(v) => setOrDrop('address', v)}
+          onClash={(clash) => onChange({ ...spec, clash })}
+        />,
       )}
       {link(
         'template',
         'Page',
         spec.template !== undefined,
-        outcome.automatic ? 'automatic page, made from the fields' : (detail.templates.find((t) => t.key === spec.template)?.label ?? 'none'),
+        outcome.automatic
+          ? 'automatic page, made from the fields'
+          : (detail.templates.find((t) => t.key === spec.template)?.label ?? 'none'),
         <Line label="Template" htmlFor="template">
-          <Choice id="template" value={spec.template} none="Automatic page" options={detail.templates.filter((t) => t.kind === 'page')} readOnly={readOnly} onChange={(v) => setOrDrop('template', v)} />
+          <Choice
+            id="template"
+            value={spec.template}
+            none="Automatic page"
+            options={detail.templates.filter((t) => t.kind === 'page')}
+            readOnly={readOnly}
+            onChange={(v) => setOrDrop('template', v)}
+          />
         </Line>,
       )}
       {link(
@@ -55,7 +98,14 @@ export function BindingChain({ spec, detail, outcome, readOnly, onChange }: Prop
         spec.card !== undefined,
         detail.templates.find((t) => t.key === spec.card)?.label ?? 'automatic card',
         <Line label="Card" htmlFor="card">
-          <Choice id="card" value={spec.card} none="Automatic card" options={detail.templates.filter((t) => t.kind === 'card')} readOnly={readOnly} onChange={(v) => setOrDrop('card', v)} />
+          <Choice
+            id="card"
+            value={spec.card}
+            none="Automatic card"
+            options={detail.templates.filter((t) => t.kind === 'card')}
+            readOnly={readOnly}
+            onChange={(v) => setOrDrop('card', v)}
+          />
         </Line>,
       )}
       {link(
@@ -66,10 +116,13 @@ export function BindingChain({ spec, detail, outcome, readOnly, onChange }: Prop
         <ul className="py-1.5">
           {detail.listings.map((l) => (
             <li key={l.key} className="py-0.5">
-              <ClockLink href={`/build/listings/${l.key}`}>{l.label}</ClockLink> <span className="text-muted">{l.address ?? 'inside templates'}</span>
+              <ClockLink href={`/build/listings/${l.key}`}>{l.label}</ClockLink>{' '}
+              <span className="text-muted">{l.address ?? 'inside templates'}</span>
             </li>
           ))}
-          {detail.listings.length === 0 && <li className="text-muted">Entries of this type stand in no listing.</li>}
+          {detail.listings.length === 0 && (
+            <li className="text-muted">Entries of this type stand in no listing.</li>
+          )}
         </ul>,
       )}
       {link(
@@ -77,20 +130,57 @@ export function BindingChain({ spec, detail, outcome, readOnly, onChange }: Prop
         'SEO',
         spec.seo.title !== undefined || spec.seo.description !== undefined,
         outcome.title,
-        <SeoSettings spec={spec} outcome={outcome} readOnly={readOnly} issuesAt={issuesAt} onChange={onChange} />,
+        <SeoSettings
+          spec={spec}
+          outcome={outcome}
+          readOnly={readOnly}
+          issuesAt={issuesAt}
+          onChange={onChange}
+        />,
       )}
     </div>
   );
 }
 
-function AddressSettings({ spec, outcome, readOnly, issues, onAddress, onClash }: Omit<Props, 'detail' | 'onChange'> & { issues: Issue[]; onAddress: (pattern: string) => void; onClash: (clash: Spec['clash']) => void }) {
+function AddressSettings({
+  spec,
+  outcome,
+  readOnly,
+  issues,
+  onAddress,
+  onClash,
+}: Omit<Props, 'detail' | 'onChange'> & {
+  issues: Issue[];
+  onAddress: (pattern: string) => void;
+  onClash: (clash: Spec['clash']) => void;
+}) {
   return (
     <>
-      <Line label="Pattern" htmlFor="address" help="Braces read fields; a part in [ ] is left out where what it reads is blank." result={<AddressParts path={outcome.path} parts={outcome.address} missing={outcome.noPath} />}>
-        <PatternInput id="address" value={spec.address ?? ''} placeholder="No pages of its own" readOnly={readOnly} issues={issues} onChange={onAddress} />
+      <Line
+        label="Pattern"
+        htmlFor="address"
+        help="Braces read fields; a part in [ ] is left out where what it reads is blank."
+        result={
+          <AddressParts path={outcome.path} parts={outcome.address} missing={outcome.noPath} />
+        }
+      >
+        <PatternInput
+          id="address"
+          value={spec.address ?? ''}
+          placeholder="No pages of its own"
+          readOnly={readOnly}
+          issues={issues}
+          onChange={onAddress}
+        />
       </Line>
       <Line label="When taken" htmlFor="clash">
-        <select id="clash" className="control" disabled={readOnly} value={spec.clash} onChange={(e) => onClash(e.target.value as Spec['clash'])}>
+        <select
+          id="clash"
+          className="control"
+          disabled={readOnly}
+          value={spec.clash}
+          onChange={(e) => onClash(e.target.value as Spec['clash'])}
+        >
           <option value="number">the later entry is numbered: -2, -3, …</option>
           <option value="refuse">the later entry is refused</option>
         </select>
@@ -99,7 +189,13 @@ function AddressSettings({ spec, outcome, readOnly, issues, onAddress, onClash }
   );
 }
 
-function SeoSettings({ spec, outcome, readOnly, issuesAt, onChange }: Omit<Props, 'detail'> & { issuesAt: (place: string) => Issue[] }) {
+function SeoSettings({
+  spec,
+  outcome,
+  readOnly,
+  issuesAt,
+  onChange,
+}: Omit<Props, 'detail'> & { issuesAt: (place: string) => Issue[] }) {
   const seo = (key: 'title' | 'description', value: string): void => {
     const { [key]: _, ...rest } = spec.seo;
     onChange({ ...spec, seo: value === '' ? rest : { ...rest, [key]: value } });
@@ -107,13 +203,39 @@ function SeoSettings({ spec, outcome, readOnly, issuesAt, onChange }: Omit<Props
   return (
     <>
       <Line label="Title" htmlFor="seo-title" result={outcome.title}>
-        <PatternInput id="seo-title" value={spec.seo.title ?? ''} placeholder={`{${spec.naming}}`} readOnly={readOnly} issues={issuesAt('seo/title')} onChange={(v) => seo('title', v)} />
+        <PatternInput
+          id="seo-title"
+          value={spec.seo.title ?? ''}
+          placeholder={`{${spec.naming}}`}
+          readOnly={readOnly}
+          issues={issuesAt('seo/title')}
+          onChange={(v) => seo('title', v)}
+        />
       </Line>
-      <Line label="Description" htmlFor="seo-description" result={outcome.description ?? <span className="text-muted">none</span>}>
-        <PatternInput id="seo-description" value={spec.seo.description ?? ''} placeholder={spec.summary ? `{${spec.summary}}` : 'the first paragraph'} readOnly={readOnly} issues={issuesAt('seo/description')} onChange={(v) => seo('description', v)} />
+      <Line
+        label="Description"
+        htmlFor="seo-description"
+        result={outcome.description ?? <span className="text-muted">none</span>}
+      >
+        <PatternInput
+          id="seo-description"
+          value={spec.seo.description ?? ''}
+          placeholder={spec.summary ? `{${spec.summary}}` : 'the first paragraph'}
+          readOnly={readOnly}
+          issues={issuesAt('seo/description')}
+          onChange={(v) => seo('description', v)}
+        />
       </Line>
       <Line label="Search engines" htmlFor="seo-index">
-        <select id="seo-index" className="control" disabled={readOnly} value={spec.seo.index === false ? 'no' : 'yes'} onChange={(e) => onChange({ ...spec, seo: { ...spec.seo, index: e.target.value === 'yes' } })}>
+        <select
+          id="seo-index"
+          className="control"
+          disabled={readOnly}
+          value={spec.seo.index === false ? 'no' : 'yes'}
+          onChange={(e) =>
+            onChange({ ...spec, seo: { ...spec.seo, index: e.target.value === 'yes' } })
+          }
+        >
           <option value="yes">may list these pages</option>
           <option value="no">may not list these pages</option>
         </select>
@@ -122,13 +244,36 @@ function SeoSettings({ spec, outcome, readOnly, issuesAt, onChange }: Omit<Props
   );
 }
 
-function Link({ label, set, gives, wrong, open, onToggle, children }: { label: string; set: boolean; gives: ReactNode; wrong: boolean; open: boolean; onToggle: () => void; children: ReactNode }) {
+function Link({
+  label,
+  set,
+  gives,
+  wrong,
+  open,
+  onToggle,
+  children,
+}: {
+  label: string;
+  set: boolean;
+  gives: ReactNode;
+  wrong: boolean;
+  open: boolean;
+  onToggle: () => void;
+  children: ReactNode;
+}) {
   return (
     <section className="border-t border-rule">
       <h2 className="!text-body">
-        <button type="button" aria-expanded={open} onClick={onToggle} className="grid w-full grid-cols-[112px_64px_24px_minmax(0,1fr)] items-center py-1 text-left hover:bg-hover">
+        <button
+          type="button"
+          aria-expanded={open}
+          onClick={onToggle}
+          className="grid w-full grid-cols-[112px_64px_24px_minmax(0,1fr)] items-center py-1 text-left hover:bg-hover"
+        >
           <span className="font-semibold">{label}</span>
-          <span className={`text-note font-normal ${wrong ? 'text-alarm' : 'text-muted'}`}>{wrong ? 'to mend' : set ? 'set' : 'default'}</span>
+          <span className={`text-note font-normal ${wrong ? 'text-alarm' : 'text-muted'}`}>
+            {wrong ? 'to mend' : set ? 'set' : 'default'}
+          </span>
           <span aria-hidden className="mr-2 border-t border-spruce" />
           <span className="truncate font-normal">{gives}</span>
         </button>
@@ -138,9 +283,29 @@ function Link({ label, set, gives, wrong, open, onToggle, children }: { label: s
   );
 }
 
-function Choice({ id, value, none, options, readOnly, onChange }: { id: string; value: string | undefined; none: string; options: { key: string; label: string }[]; readOnly: boolean; onChange: (value: string) => void }) {
+function Choice({
+  id,
+  value,
+  none,
+  options,
+  readOnly,
+  onChange,
+}: {
+  id: string;
+  value: string | undefined;
+  none: string;
+  options: { key: string; label: string }[];
+  readOnly: boolean;
+  onChange: (value: string) => void;
+}) {
   return (
-    <select id={id} className="control" disabled={readOnly} value={value ?? ''} onChange={(e) => onChange(e.target.value)}>
+    <select
+      id={id}
+      className="control"
+      disabled={readOnly}
+      value={value ?? ''}
+      onChange={(e) => onChange(e.target.value)}
+    >
       <option value="">{none}</option>
       {options.map((o) => (
         <option key={o.key} value={o.key}>
@@ -151,7 +316,20 @@ function Choice({ id, value, none, options, readOnly, onChange }: { id: string; 
   );
 }
 
-const KIND_WORDS: Record<string, string> = { text: 'text', paragraphs: 'text of several lines', richtext: 'rich text', number: 'number', yesno: 'yes/no', date: 'date', datetime: 'date-time', choice: 'choice', media: 'media', reference: 'reference', tags: 'tags', category: 'category' };
+const KIND_WORDS: Record<string, string> = {
+  text: 'text',
+  paragraphs: 'text of several lines',
+  richtext: 'rich text',
+  number: 'number',
+  yesno: 'yes/no',
+  date: 'date',
+  datetime: 'date-time',
+  choice: 'choice',
+  media: 'media',
+  reference: 'reference',
+  tags: 'tags',
+  category: 'category',
+};
 
 function Fields({ spec, outcome }: { spec: Spec; outcome: TypeOutcome }) {
   return (
@@ -170,7 +348,9 @@ function Fields({ spec, outcome }: { spec: Spec; outcome: TypeOutcome }) {
               {f.label} <code className="font-mono text-note text-muted">{f.key}</code>
             </td>
             <td className="whitespace-nowrap text-muted">{`${KIND_WORDS[f.kind]}${f.many && f.kind !== 'tags' ? ', several' : ''}${f.required ? ', required' : ''}`}</td>
-            <td className="max-w-[220px] truncate">{outcome.fields.find((o) => o.label === f.label)?.value}</td>
+            <td className="max-w-[220px] truncate">
+              {outcome.fields.find((o) => o.label === f.label)?.value}
+            </td>
           </tr>
         ))}
       </tbody>

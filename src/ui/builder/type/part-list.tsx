@@ -1,7 +1,19 @@
 import { ClockLink } from '../shell/clock-link.tsx';
 
 /** A table of the design's parts, each leading to its screen. */
-export function PartList({ title, intro, columns, rows, empty }: { title: string; intro: string; columns: string[]; rows: { href: string; name: string; what: string; set: string; note: string }[]; empty: string }) {
+export function PartList({
+  title,
+  intro,
+  columns,
+  rows,
+  empty,
+}: {
+  title: string;
+  intro: string;
+  columns: string[];
+  rows: { href: string; name: string; what: string; set: string; note: string }[];
+  empty: string;
+}) {
   return (
     <main data-area tabIndex={-1} className="min-h-0 flex-1 overflow-auto px-6 py-4">
       <h1>{title}</h1>

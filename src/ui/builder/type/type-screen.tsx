@@ -18,14 +18,40 @@ import { BindingChain } from './binding-chain.tsx';
 type Spec = TypeDetail['spec'];
 
 /** A content type as a chain of bindings, each with what it gives for one entry. */
-export function TypeScreen({ detail, outcome: first, specimen: firstSpecimen, clock, release }: { detail: TypeDetail; outcome: TypeOutcome; specimen: string | null; clock: Clock; release: (edit: DesignEdit) => Promise<Result<{ at: number }>> }) {
+export function TypeScreen({
+  detail,
+  outcome: first,
+  specimen: firstSpecimen,
+  clock,
+  release,
+}: {
+  detail: TypeDetail;
+  outcome: TypeOutcome;
+  specimen: string | null;
+  clock: Clock;
+  release: (edit: DesignEdit) => Promise<Result<{ at: number }>>;
+}) {
   const [spec, setSpec] = useState<Spec>(detail.spec);
   const [specimen, setSpecimen] = useState(firstSpecimen);
-  const { outcome, problem } = useOutcome<TypeOutcome>('type', { at: clock.at, seeing: clock.seeing, key: detail.spec.key, spec, specimen }, first);
+  const { outcome, problem } = useOutcome<TypeOutcome>(
+    'type',
+    { at: clock.at, seeing: clock.seeing, key: detail.spec.key, spec, specimen },
+    first,
+  );
   const readOnly = clock.tense !== 'now';
-  const { changed, issues, said, buttons } = useRelease({ part: 'types', saved: detail.spec, spec, undo: () => setSpec(detail.spec), allowed: !readOnly && outcome.issues.length === 0, then: ' Former addresses lead to the new ones.', clock, release });
+  const { changed, issues, said, buttons } = useRelease({
+    part: 'types',
+    saved: detail.spec,
+    spec,
+    undo: () => setSpec(detail.spec),
+    allowed: !readOnly && outcome.issues.length === 0,
+    then: ' Former addresses lead to the new ones.',
+    clock,
+    release,
+  });
   const at = detail.specimens.findIndex((s) => s.id === specimen);
-  const stepTo = (i: number): void => setSpecimen(detail.specimens.at(i % detail.specimens.length)?.id ?? null);
+  const stepTo = (i: number): void =>
+    setSpecimen(detail.specimens.at(i % detail.specimens.length)?.id ?? null);
   const when = clock.tense === 'now' ? 'now' : instantWords(clock.at, clock.zone, clock.now);
 
   return (
@@ -37,8 +63,18 @@ export function TypeScreen({ detail, outcome: first, specimen: firstSpecimen, cl
         <div className="flex flex-col gap-3">
           <Said words={said} />
           <Issues issues={issues} title="Not released" />
-          {readOnly && <p className="text-amber-text">The design is changed at now only; set the clock to now to edit.</p>}
-          <BindingChain spec={spec} detail={detail} outcome={outcome} readOnly={readOnly} onChange={setSpec} />
+          {readOnly && (
+            <p className="text-amber-text">
+              The design is changed at now only; set the clock to now to edit.
+            </p>
+          )}
+          <BindingChain
+            spec={spec}
+            detail={detail}
+            outcome={outcome}
+            readOnly={readOnly}
+            onChange={setSpec}
+          />
         </div>
       }
       outcome={
@@ -51,7 +87,12 @@ export function TypeScreen({ detail, outcome: first, specimen: firstSpecimen, cl
               <span>{outcome.specimen}</span>
             ) : (
               <>
-                <select id="specimen" className="control !h-7 !w-64" value={specimen ?? ''} onChange={(e) => setSpecimen(e.target.value)}>
+                <select
+                  id="specimen"
+                  className="control !h-7 !w-64"
+                  value={specimen ?? ''}
+                  onChange={(e) => setSpecimen(e.target.value)}
+                >
                   {detail.specimens.map((s) => (
                     <option key={s.id} value={s.id}>
                       {s.name}
@@ -70,9 +111,48 @@ export function TypeScreen({ detail, outcome: first, specimen: firstSpecimen, cl
           <Tabs
             label="Outcome"
             tabs={[
-              { key: 'page', label: 'Page', content: <Frame html={outcome.page} none={outcome.noPath ?? 'No page'} first={problem ?? `Page of ${outcome.specimen} · ${when}${outcome.automatic ? ' · automatic' : ''}${changed ? ' · with unsaved settings' : ''}`} at={clock.at} title="Page" /> },
-              { key: 'card', label: 'Card', content: <Frame html={outcome.card} none="No card" first={`Card of ${outcome.specimen}`} at={clock.at} title="Card" /> },
-              { key: 'seo', label: 'Search result', content: <div className="p-6"><Snippet title={outcome.title} description={outcome.description} url={outcome.path} /></div> },
+              {
+                key: 'page',
+                label: 'Page',
+                content: (
+                  <Frame
+                    html={outcome.page}
+                    none={outcome.noPath ?? 'No page'}
+                    first={
+                      problem ??
+                      `Page of ${outcome.specimen} · ${when}${outcome.automatic ? ' · automatic' : ''}${changed ? ' · with unsaved settings' : ''}`
+                    }
+                    at={clock.at}
+                    title="Page"
+                  />
+                ),
+              },
+              {
+                key: 'card',
+                label: 'Card',
+                content: (
+                  <Frame
+                    html={outcome.card}
+                    none="No card"
+                    first={`Card of ${outcome.specimen}`}
+                    at={clock.at}
+                    title="Card"
+                  />
+                ),
+              },
+              {
+                key: 'seo',
+                label: 'Search result',
+                content: (
+                  <div className="p-6">
+                    <Snippet
+                      title={outcome.title}
+                      description={outcome.description}
+                      url={outcome.path}
+                    />
+                  </div>
+                ),
+              },
             ]}
           />
         </>
@@ -81,6 +161,26 @@ export function TypeScreen({ detail, outcome: first, specimen: firstSpecimen, cl
   );
 }
 
-function Frame({ html, none, first, at, title }: { html: string | null; none: string; first: string; at: number; title: string }) {
-  return <div className="flex h-full flex-col">{html === null ? <p className="p-6 text-muted">{none}</p> : <PreviewFrame html={html} title={title} first={first} at={at} />}</div>;
+function Frame({
+  html,
+  none,
+  first,
+  at,
+  title,
+}: {
+  html: string | null;
+  none: string;
+  first: string;
+  at: number;
+  title: string;
+}) {
+  return (
+    <div className="flex h-full flex-col">
+      {html === null ? (
+        <p className="p-6 text-muted">{none}</p>
+      ) : (
+        <PreviewFrame html={html} title={title} first={first} at={at} />
+      )}
+    </div>
+  );
 }

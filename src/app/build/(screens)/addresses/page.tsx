@@ -6,6 +6,9 @@ export const metadata = { title: 'Addresses' };
 export default async function Page({ searchParams }: { searchParams: SearchParams }) {
   const { clock, search, ask } = await openScreen(searchParams);
   const words = search.search ?? '';
-  const [table, answer] = await Promise.all([ask('addressTable', clock.at, words), search.try === undefined ? null : ask('tryAddress', search.try, clock.at, clock.seeing)]);
+  const [table, answer] = await Promise.all([
+    ask('addressTable', clock.at, words),
+    search.try === undefined ? null : ask('tryAddress', search.try, clock.at, clock.seeing),
+  ]);
   return <AddressesScreen table={table} search={words} answer={answer} clock={clock} />;
 }

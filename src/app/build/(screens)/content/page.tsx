@@ -5,6 +5,16 @@ export const metadata = { title: 'Content' };
 
 export default async function Page({ searchParams }: { searchParams: SearchParams }) {
   const { clock, search, ask } = await openScreen(searchParams);
-  const filters = { type: search.type || undefined, search: search.search || undefined, state: search.state || undefined };
-  return <ContentScreen table={await ask('contentTable', clock.at, filters)} clock={clock} filters={filters} />;
+  const filters = {
+    type: search.type || undefined,
+    search: search.search || undefined,
+    state: search.state || undefined,
+  };
+  return (
+    <ContentScreen
+      table={await ask('contentTable', clock.at, filters)}
+      clock={clock}
+      filters={filters}
+    />
+  );
 }

@@ -5,6 +5,20 @@ export const metadata = { title: 'Listings' };
 
 export default async function Page({ searchParams }: { searchParams: SearchParams }) {
   const { design } = await openScreen(searchParams);
-  const rows = (design?.listings ?? []).map((l) => ({ href: `/build/listings/${l.key}`, name: l.label, what: design!.types.find((t) => t.key === l.type)?.plural ?? l.type, set: l.address ?? 'inside templates only', note: `${l.pageSize} to a page` }));
-  return <PartList title="Listings" intro="Which entries, in what order, how many to a page, drawn as which card, and where." columns={['Listing', 'Of', 'Address', '']} rows={rows} empty="No listings yet." />;
+  const rows = (design?.listings ?? []).map((l) => ({
+    href: `/build/listings/${l.key}`,
+    name: l.label,
+    what: design!.types.find((t) => t.key === l.type)?.plural ?? l.type,
+    set: l.address ?? 'inside templates only',
+    note: `${l.pageSize} to a page`,
+  }));
+  return (
+    <PartList
+      title="Listings"
+      intro="Which entries, in what order, how many to a page, drawn as which card, and where."
+      columns={['Listing', 'Of', 'Address', '']}
+      rows={rows}
+      empty="No listings yet."
+    />
+  );
 }

@@ -6,6 +6,20 @@ export const metadata = { title: 'Types' };
 export default async function Page({ searchParams }: { searchParams: SearchParams }) {
   const { design } = await openScreen(searchParams);
   const types = design?.types ?? [];
-  const rows = types.map((t) => ({ href: `/build/types/${t.key}`, name: t.label, what: t.description, set: t.address ?? 'no pages of its own', note: `${t.fields.length} fields` }));
-  return <PartList title="Types" intro="What kinds of content there are, and what each becomes." columns={['Type', 'What it is', 'Address', '']} rows={rows} empty="No types yet. Load a site folder to begin: npx bontel load FOLDER" />;
+  const rows = types.map((t) => ({
+    href: `/build/types/${t.key}`,
+    name: t.label,
+    what: t.description,
+    set: t.address ?? 'no pages of its own',
+    note: `${t.fields.length} fields`,
+  }));
+  return (
+    <PartList
+      title="Types"
+      intro="What kinds of content there are, and what each becomes."
+      columns={['Type', 'What it is', 'Address', '']}
+      rows={rows}
+      empty="No types yet. Load a site folder to begin: npx bontel load FOLDER"
+    />
+  );
 }

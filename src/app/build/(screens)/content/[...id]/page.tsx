@@ -3,11 +3,30 @@ import { EntryScreen } from '@/ui/builder/entry/entry-screen.tsx';
 import { type SearchParams, openScreen } from '../../../screen.ts';
 import { cancelPlan, planChange, saveEntry } from '../../../actions.ts';
 
-export default async function Page({ params, searchParams }: { params: Promise<{ id: string[] }>; searchParams: SearchParams }) {
+export default async function Page({
+  params,
+  searchParams,
+}: {
+  params: Promise<{ id: string[] }>;
+  searchParams: SearchParams;
+}) {
   const { clock, ask } = await openScreen(searchParams);
   const id = (await params).id.map(decodeURIComponent).join('/');
   const detail = await ask('entryDetail', id, clock.at, clock.now);
   if (!detail) notFound();
-  const outcome = (await ask('entryOutcome', { id, type: detail.type.key, values: null }, clock.at, clock.seeing))!;
-  return <EntryScreen key={`${id}/${clock.tense === 'past' ? detail.saved : clock.tense}`} detail={detail} outcome={outcome} clock={clock} actions={{ saveEntry, planChange, cancelPlan }} />;
+  const outcome = (await ask(
+    'entryOutcome',
+    { id, type: detail.type.key, values: null },
+    clock.at,
+    clock.seeing,
+  ))!;
+  return (
+    <EntryScreen
+      key={`${id}/${clock.tense === 'past' ? detail.saved : clock.tense}`}
+      detail={detail}
+      outcome={outcome}
+      clock={clock}
+      actions={{ saveEntry, planChange, cancelPlan }}
+    />
+  );
 }

@@ -3,11 +3,30 @@ import { ListingScreen } from '@/ui/builder/listing/listing-screen.tsx';
 import { type SearchParams, openScreen } from '../../../screen.ts';
 import { releaseEdit } from '../../../actions.ts';
 
-export default async function Page({ params, searchParams }: { params: Promise<{ key: string }>; searchParams: SearchParams }) {
+export default async function Page({
+  params,
+  searchParams,
+}: {
+  params: Promise<{ key: string }>;
+  searchParams: SearchParams;
+}) {
   const { clock, ask } = await openScreen(searchParams);
   const { key } = await params;
   const detail = await ask('listingDetail', key, clock.at);
   if (!detail) notFound();
-  const outcome = (await ask('listingOutcome', { key, spec: detail.spec, find: '' }, clock.at, clock.seeing))!;
-  return <ListingScreen key={`${key}/${clock.tense}`} detail={detail} outcome={outcome} clock={clock} release={releaseEdit} />;
+  const outcome = (await ask(
+    'listingOutcome',
+    { key, spec: detail.spec, find: '' },
+    clock.at,
+    clock.seeing,
+  ))!;
+  return (
+    <ListingScreen
+      key={`${key}/${clock.tense}`}
+      detail={detail}
+      outcome={outcome}
+      clock={clock}
+      release={releaseEdit}
+    />
+  );
 }

@@ -3,12 +3,32 @@ import { TypeScreen } from '@/ui/builder/type/type-screen.tsx';
 import { type SearchParams, openScreen } from '../../../screen.ts';
 import { releaseEdit } from '../../../actions.ts';
 
-export default async function Page({ params, searchParams }: { params: Promise<{ key: string }>; searchParams: SearchParams }) {
+export default async function Page({
+  params,
+  searchParams,
+}: {
+  params: Promise<{ key: string }>;
+  searchParams: SearchParams;
+}) {
   const { clock, ask } = await openScreen(searchParams);
   const { key } = await params;
   const detail = await ask('typeDetail', key, clock.at);
   if (!detail) notFound();
   const specimen = detail.specimens[0]?.id ?? null;
-  const outcome = (await ask('typeOutcome', { key, spec: detail.spec, specimen }, clock.at, clock.seeing))!;
-  return <TypeScreen key={`${key}/${clock.tense}`} detail={detail} outcome={outcome} specimen={specimen} clock={clock} release={releaseEdit} />;
+  const outcome = (await ask(
+    'typeOutcome',
+    { key, spec: detail.spec, specimen },
+    clock.at,
+    clock.seeing,
+  ))!;
+  return (
+    <TypeScreen
+      key={`${key}/${clock.tense}`}
+      detail={detail}
+      outcome={outcome}
+      specimen={specimen}
+      clock={clock}
+      release={releaseEdit}
+    />
+  );
 }

@@ -5,11 +5,29 @@ import { cancelPlan, planChange, saveEntry } from '../../../../actions.ts';
 
 export const metadata = { title: 'New entry' };
 
-export default async function Page({ params, searchParams }: { params: Promise<{ type: string }>; searchParams: SearchParams }) {
+export default async function Page({
+  params,
+  searchParams,
+}: {
+  params: Promise<{ type: string }>;
+  searchParams: SearchParams;
+}) {
   const { clock, ask } = await openScreen(searchParams);
   const { type } = await params;
   const detail = await ask('newEntry', type, clock.at);
   if (!detail) notFound();
-  const outcome = (await ask('entryOutcome', { id: null, type, values: detail.values }, clock.at, 'draft'))!;
-  return <EntryScreen detail={detail} outcome={outcome} clock={clock} actions={{ saveEntry, planChange, cancelPlan }} />;
+  const outcome = (await ask(
+    'entryOutcome',
+    { id: null, type, values: detail.values },
+    clock.at,
+    'draft',
+  ))!;
+  return (
+    <EntryScreen
+      detail={detail}
+      outcome={outcome}
+      clock={clock}
+      actions={{ saveEntry, planChange, cancelPlan }}
+    />
+  );
 }
