@@ -47,9 +47,25 @@ const variety = fc.record({
     ),
   ),
 });
+const byHandAt = (...paths: string[]): fc.Arbitrary<object | null> =>
+  fc.option(
+    fc.record({
+      path: fc.constantFrom(...paths),
+      from: fc.constantFrom('2026-01-01T00:00:00Z', '2026-03-01T00:00:00Z'),
+      to: fc.constantFrom(null, '2026-06-01T00:00:00Z'),
+    }),
+    { freq: 3 },
+  );
+const event = fc.record({
+  title: fc.constantFrom('Swap', 'Fair', 'Walk'),
+  early: fc.constantFrom('Swap', 'Fair', 'Walk'),
+  live: fc.array(interval, { maxLength: 1 }),
+});
+const part = fc.record({ live: fc.array(interval, { maxLength: 2 }), byHand: byHandAt('/part') });
 const page = fc.record({
   title: fc.constantFrom('Home', 'About', 'Team'),
   within: fc.option(fc.constantFrom('p0', 'p1', 'p2')),
+  byHand: byHandAt('/by-hand', '/about', '/home'),
   live: fc.array(interval, { maxLength: 2 }),
 });
 
@@ -104,6 +120,13 @@ export const DESIGN: Files = {
       { key: 'inside', kind: 'reference', types: ['page'], sitsWithin: true },
     ],
   },
+  'types/event.json': {
+    key: 'event',
+    address: '/events/{title}',
+    clash: 'refuse',
+    fields: [{ key: 'title', kind: 'text' }],
+  },
+  'types/part.json': { key: 'part', fields: [{ key: 'title', kind: 'text' }] },
   'listings/all.json': {
     key: 'all',
     type: 'variety',
@@ -157,9 +180,11 @@ export const randomSite: fc.Arbitrary<Files> = fc
     growers: fc.array(grower, { minLength: 2, maxLength: 2 }),
     varieties: fc.array(variety, { maxLength: 6 }),
     pages: fc.array(page, { minLength: 3, maxLength: 3 }),
+    events: fc.array(event, { maxLength: 2 }),
+    parts: fc.array(part, { maxLength: 1 }),
     front: fc.constantFrom({}, { front: { entry: 'p0' } }, { front: { listing: 'all' } }),
   })
-  .map(({ growers, varieties, pages, front }) => {
+  .map(({ growers, varieties, pages, events, parts, front }) => {
     const files: Files = {
       ...DESIGN,
       'site.yaml': {
@@ -180,11 +205,44 @@ export const randomSite: fc.Arbitrary<Files> = fc
         }),
     );
     pages.forEach(
-      ({ live, within, title: t }, i) =>
+      ({ live, within, title: t, byHand }, i) =>
         (files[`entries/page/p${i}.json`] = {
-          entry: { id: `p${i}`, created: '2026-01-01', saved: '2026-01-01', live },
+          entry: {
+            id: `p${i}`,
+            created: '2026-01-01',
+            saved: '2026-01-01',
+            live,
+            ...(byHand && i === 0 ? { address: [byHand] } : {}),
+          },
           title: t,
           ...(within === null || within >= `p${i}` ? {} : { inside: within }),
+        }),
+    );
+    events.forEach(
+      ({ live, title: t, early }, i) =>
+        (files[`entries/event/e${i}.json`] = {
+          entry: {
+            id: `e${i}`,
+            created: '2026-01-01',
+            saved: '2026-04-01',
+            live,
+            plans: live.length === 0 ? [] : [{ at: '2026-05-01T00:00:00Z', do: 'publish' }],
+            revisions: [{ saved: '2026-01-01', values: { title: early } }],
+          },
+          title: t,
+        }),
+    );
+    parts.forEach(
+      ({ live, byHand }, i) =>
+        (files[`entries/part/s${i}.json`] = {
+          entry: {
+            id: `s${i}`,
+            created: '2026-01-01',
+            saved: '2026-01-01',
+            live,
+            ...(byHand ? { address: [byHand] } : {}),
+          },
+          title: 'Part',
         }),
     );
     varieties.forEach(({ live, early, revised, byHand, ...v }, i) => {

@@ -10,7 +10,7 @@ import { randomSite } from '../helpers/random-site.ts';
 
 interface Entry {
   id: string;
-  type: 'grower' | 'variety' | 'page';
+  type: 'grower' | 'variety' | 'page' | 'event' | 'part';
   created: number;
   revisions: { saved: number; values: Record<string, unknown> }[];
   plans: { at: number; do: 'publish' | 'retire' }[];
@@ -24,6 +24,8 @@ interface State {
   base: string | null;
   lastPath: string | null;
   lastBase: string | null;
+  /** The base that was refused last while the address is held. */
+  refused: string | null;
 }
 
 /** A bare date is its start in Dublin, an hour before that of UTC in summer. */
@@ -102,6 +104,10 @@ class Oracle {
   readonly states = new Map<string, State>();
   readonly history: Moment[] = [];
   private now = 0;
+  /** Whether somebody went without an address in the pass at hand. */
+  private fatal = false;
+  /** Whether an address by hand was in the way, or could not be had: the site is refused. */
+  private certain = false;
 
   constructor(
     private readonly entries: Entry[],
@@ -115,6 +121,7 @@ class Oracle {
         base: null,
         lastPath: null,
         lastBase: null,
+        refused: null,
       });
     const instants = new Set(
       entries.flatMap((e) => [
@@ -124,6 +131,7 @@ class Oracle {
       ]),
     );
     for (const at of [...instants].filter(Number.isFinite).sort((a, b) => a - b)) this.instant(at);
+    if (this.certain) throw new Refused();
   }
 
   /** What a path answers in a moment: who stands there, else where the latest who stood there is now. Null where two left it at once. */
@@ -157,18 +165,20 @@ class Oracle {
       if (s.live !== null) s.last = s.live;
     }
     // Who moves is known only once all have been dealt, so the instant is gone through until nobody else moves.
+    // Who is refused another address keeps the one held: the instant is gone through again without that claim.
     const moving = new Set<string>();
+    const kept = new Map<string, string>();
     for (;;) {
+      this.fatal = false;
       const before = new Map([...this.states].map(([id, s]) => [id, { ...s }]));
-      this.deal(moving);
-      const late = this.entries.filter(
-        (e) =>
-          this.states.get(e.id)!.live !== null &&
-          !moving.has(e.id) &&
-          this.wanted(e) !== this.states.get(e.id)!.base,
-      );
-      if (late.length === 0) break;
+      const refused = this.deal(moving, kept);
+      const late = this.entries.filter((e) => !moving.has(e.id) && this.wouldMove(e, kept));
+      if (late.length === 0 && refused.size === 0) {
+        if (this.fatal) throw new Refused();
+        break;
+      }
       for (const e of late) moving.add(e.id);
+      for (const [id, base] of refused) kept.set(id, base);
       for (const [id, s] of before) this.states.set(id, s);
     }
     const front = this.front === null ? undefined : this.states.get(this.front);
@@ -181,13 +191,40 @@ class Oracle {
     });
   }
 
-  private deal(moving: ReadonlySet<string>): void {
+  /** Whether a live entry holds another address than the one it should have, refused ones aside. */
+  private wouldMove(e: Entry, kept: ReadonlyMap<string, string>): boolean {
+    const s = this.states.get(e.id)!;
+    const base = this.wanted(e);
+    if (s.live === null || s.path === null || kept.has(e.id) || base === s.base) return false;
+    if (base === s.refused) return false;
+    s.refused = null;
+    const hand = (b: string | null): boolean => b?.startsWith('hand ') ?? false;
+    const goesOn = base === `hand ${s.path}` || (hand(s.base) && base === s.path);
+    return !goesOn || hand(base) === hand(s.base);
+  }
+
+  /** Gives who was refused another address while holding one, with the base refused. */
+  private deal(
+    moving: ReadonlySet<string>,
+    kept: ReadonlyMap<string, string>,
+  ): Map<string, string> {
     const claims: Entry[] = [];
+    const held = new Set<string>();
+    const refused = new Map<string, string>();
+    for (const [id, base] of kept) this.states.get(id)!.refused = base;
     for (const e of this.entries) {
       const s = this.states.get(e.id)!;
-      if (s.path !== null && (s.live === null || moving.has(e.id)))
-        Object.assign(s, { lastPath: s.path, lastBase: s.base, path: null, base: null });
-      if (s.live !== null && s.path === null) claims.push(e);
+      const moves = moving.has(e.id) && !kept.has(e.id);
+      if (moves) held.add(e.id);
+      if (s.path !== null && (s.live === null || moves || this.wanted(e) === ''))
+        Object.assign(s, {
+          lastPath: s.path,
+          lastBase: s.base,
+          path: null,
+          base: null,
+          refused: null,
+        });
+      if (s.live !== null && s.path === null && this.wanted(e) !== '') claims.push(e);
     }
     claims.sort((a, b) => a.created - b.created || (a.id < b.id ? -1 : 1));
     const dealt = new Set<string>();
@@ -198,21 +235,32 @@ class Oracle {
       if (parent && claims.includes(parent)) claim(parent);
       const s = this.states.get(e.id)!;
       const base = this.wanted(e);
-      s.path = this.free(e, base, s);
-      s.base = base;
+      const path = this.free(e, base, s);
+      if (path !== null) Object.assign(s, { path, base });
+      else if (held.has(e.id)) refused.set(e.id, base);
+      else this.fatal = true;
     };
     claims.forEach(claim);
+    return refused;
   }
 
-  private free(e: Entry, base: string, s: State): string {
+  /** The address for a base; null where it is refused. What is set by hand and taken refuses the whole site. */
+  private free(e: Entry, base: string, s: State): string | null {
     const taken = (path: string): boolean =>
       (path !== '/' && RESERVED.includes(path)) ||
       /^\/(build|api|media|style)(\/|$)/.test(path) ||
       [...this.states].some(([id, other]) => id !== e.id && other.path === path);
     if (base.startsWith('front ')) return '/';
     if (base.startsWith('hand ')) {
-      if (taken(base.slice(5))) throw new Refused();
-      return base.slice(5);
+      if (!taken(base.slice(5))) return base.slice(5);
+      this.certain = true;
+      return null;
+    }
+    if (e.type === 'event') {
+      if (!taken(base)) return base;
+      const holder = [...this.states.values()].find((other) => other.path === base);
+      if (holder?.base?.startsWith('hand ')) this.certain = true;
+      return null;
     }
     if (s.lastBase === base && s.lastPath !== null && !taken(s.lastPath)) return s.lastPath;
     for (let n = 1; ; n++)
@@ -222,19 +270,26 @@ class Oracle {
   /** The base an entry should have now; by hand and at "/" it is marked as such. */
   private wanted(e: Entry): string {
     if (e.id === this.front) return `front ${this.pattern(e)}`;
-    const hand = e.byHand.findLast((h) => h.from <= this.now && this.now < h.to);
-    return hand ? `hand ${hand.path}` : this.pattern(e);
+    const hand = this.hand(e);
+    return hand === undefined ? this.pattern(e) : `hand ${hand}`;
+  }
+
+  private hand(e: Entry): string | undefined {
+    return e.byHand.findLast((h) => h.from <= this.now && this.now < h.to)?.path;
   }
 
   /** Live then, else last live, else next to go live, else newest saved. */
   private view(e: Entry): Record<string, unknown> {
     const s = this.states.get(e.id)!;
-    const next = [...e.plans]
-      .sort((a, b) => a.at - b.at)
-      .find(
-        (p) => p.at > this.now && p.do === 'publish' && e.revisions.some((r) => r.saved <= p.at),
-      );
-    const nextIndex = next ? e.revisions.findLastIndex((r) => r.saved <= next.at) : null;
+    // Of several plans at one instant the last one decides whether it goes live.
+    const ahead = [...new Set(e.plans.map((p) => p.at))].sort((a, b) => a - b);
+    const next = ahead.find(
+      (t) =>
+        t > this.now &&
+        e.plans.findLast((p) => p.at === t)!.do === 'publish' &&
+        e.revisions.some((r) => r.saved <= t),
+    );
+    const nextIndex = next === undefined ? null : e.revisions.findLastIndex((r) => r.saved <= next);
     const newest = e.revisions.findLastIndex((r) => r.saved <= this.now);
     const index = s.live ?? s.last ?? nextIndex ?? (newest >= 0 ? newest : null);
     return index === null ? {} : e.revisions[index]!.values;
@@ -245,9 +300,11 @@ class Oracle {
   }
 
   private pattern(e: Entry): string {
+    if (e.type === 'part') return '';
     const values = this.view(e);
     const title = this.word(e, values.title);
     if (e.type === 'grower') return `/growers/${title}`;
+    if (e.type === 'event') return `/events/${title}`;
     if (e.type === 'page') {
       const parent = this.entry(values.inside);
       return `${parent ? this.pathOfParent(parent) : ''}/${title}`;
@@ -257,9 +314,11 @@ class Oracle {
   }
 
   private pathOfParent(parent: Entry): string {
+    if (parent.id === this.front) return '';
     const s = this.states.get(parent.id)!;
-    const path = s.path ?? (s.live === null ? s.lastPath : null) ?? this.pattern(parent);
-    return path === '/' ? '' : path;
+    const hand = s.last === null ? this.hand(parent) : undefined;
+    const path = s.path ?? (s.live === null ? s.lastPath : null) ?? hand ?? this.pattern(parent);
+    return path;
   }
 }
 

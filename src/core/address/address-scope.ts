@@ -3,7 +3,7 @@ import type { EntryView, Media, Subject } from '../design/values.ts';
 import { MAX_STEPS } from '../pattern/compile.ts';
 import type { Instant } from '../time/interval.ts';
 import { newestSaved, nextPublication } from '../publication/plans.ts';
-import { type Standing, type TimelineEntry, valuesOfRevision } from './timeline.ts';
+import { type Standing, type TimelineEntry, valuesOfRevision } from './model.ts';
 
 /** What an address scope reads from. */
 export interface AddressReads {
@@ -53,7 +53,7 @@ export function addressView(
   const number =
     standing.live?.revision ??
     standing.lastRevision ??
-    next?.revision.number ??
+    next?.revision ??
     newestSaved(entry.revisions, at)?.number;
   if (number === undefined) return null;
   return {
@@ -61,7 +61,7 @@ export function addressView(
     type: entry.type,
     values: valuesOfRevision(entry, number),
     created: entry.created,
-    published: standing.published ?? next?.plan.at ?? at,
+    published: standing.published ?? next?.at ?? at,
     updated: null,
     author: entry.author,
     state: '',

@@ -2,15 +2,18 @@
 export type NormalPath =
   { ok: true; path: string; changed: boolean } | { ok: false; reason: string };
 
-const MAX_PATH = 2048;
+/** Longest path, in bytes of UTF-8 as it stands in an address. */
+export const MAX_PATH_BYTES = 1024;
+/** Longest request that is looked at: a path of ours with every byte percent-encoded. */
+const MAX_REQUEST = 3 * MAX_PATH_BYTES;
 
 /**
  * The normal form of a request's path (RFC 3986 §6.2): percent-decoded, small letters, no empty or
  * dot segments, no slash at the end. Null bytes, bad encodings and overlong paths are refused.
  */
 export function normalisePath(raw: string): NormalPath {
-  if (raw.length > MAX_PATH)
-    return { ok: false, reason: `The path is longer than ${MAX_PATH} characters.` };
+  if (raw.length > MAX_REQUEST)
+    return { ok: false, reason: `The path is longer than ${MAX_REQUEST} characters.` };
   if (!raw.startsWith('/')) return { ok: false, reason: 'A path starts with "/".' };
   let decoded: string;
   try {

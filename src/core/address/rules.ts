@@ -2,12 +2,15 @@ import { type Issue, at } from '../issue.ts';
 import { type CompiledPattern, compilePattern } from '../pattern/compile.ts';
 import type { Environments } from '../design/environment.ts';
 import type { ContentType, Design } from '../design/spec.ts';
+import { checkAddressPattern, firstSegment } from './check-pattern.ts';
 import { circularAddresses, typesReadByAddresses } from './dependencies.ts';
 
 /** A type's compiled address pattern, and the references it reads through. */
 export interface AddressRule {
   type: ContentType;
   pattern: CompiledPattern;
+  /** The first segment of all its addresses; null where values stand in it. */
+  firstSegment: string | null;
 }
 
 /** All that addresses depend on in one design. */
@@ -29,23 +32,30 @@ export function compileAddressRules(
 ): { rules: AddressRules; issues: Issue[] } {
   const issues: Issue[] = [];
   const byType = new Map<string, AddressRule>();
+  const front = design.site.front;
+  const listingAddresses = new Set([
+    ...design.listings.flatMap((l) => l.address ?? []),
+    ...(front && 'listing' in front ? ['/'] : []),
+  ]);
   for (const type of design.types) {
     if (type.address === undefined) continue;
     const compiled = compilePattern(type.address, environments.ofType(type), 'address');
-    issues.push(...at(`types/${type.key}/address`, compiled.issues));
-    if (compiled.pattern) byType.set(type.key, { type, pattern: compiled.pattern });
+    const form = compiled.pattern ? checkAddressPattern(type.address, listingAddresses) : [];
+    issues.push(...at(`types/${type.key}/address`, [...compiled.issues, ...form]));
+    if (compiled.pattern && form.length === 0)
+      byType.set(type.key, {
+        type,
+        pattern: compiled.pattern,
+        firstSegment: firstSegment(type.address),
+      });
   }
-  const front = design.site.front;
   return {
     rules: {
       design,
       byType,
       referenceFields: referenceFields(design, byType),
       builtOn: typesReadByAddresses(design, byType),
-      listingAddresses: new Set([
-        ...design.listings.flatMap((l) => l.address ?? []),
-        ...(front && 'listing' in front ? ['/'] : []),
-      ]),
+      listingAddresses,
       frontEntry: front && 'entry' in front ? front.entry : null,
     },
     issues: [...issues, ...circularAddresses(design, byType)],

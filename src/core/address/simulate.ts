@@ -1,19 +1,20 @@
 import { compareCodePoints } from '../text.ts';
-import { type Instant, covers } from '../time/interval.ts';
+import type { Instant } from '../time/interval.ts';
 import type { TracedPart } from '../pattern/compile.ts';
 import { applyPlans } from '../publication/plans.ts';
-import { type AddressReads, addressScope, addressView } from './address-scope.ts';
-import { type BuiltPath, buildPath, fallbackSlug } from './build.ts';
-import { isReserved, splitPageNumber } from './path.ts';
+import { type Unwanted, type Wanted, Bases } from './bases.ts';
+import type { BuiltPath } from './build.ts';
+import type {
+  Held,
+  Standing,
+  Timeline,
+  TimelineEntry,
+  TimelineEvents,
+  TimelineSource,
+} from './model.ts';
+import { Rows } from './rows.ts';
 import type { AddressRules } from './rules.ts';
-import {
-  type Refusal,
-  type Standing,
-  type Timeline,
-  type TimelineEntry,
-  type TimelineEvents,
-  type TimelineSource,
-} from './timeline.ts';
+import { MAX_NUMBER, lowestFree, notToBeDealt, numbered } from './taken.ts';
 
 /**
  * Runs publications and addresses forward through their events and returns the rows they make.
@@ -30,7 +31,7 @@ export function simulate(
   return simulation.finish();
 }
 
-/** What an address pattern makes of an entry as it stands, piece by piece, unnumbered, before any clash is looked at. */
+/** What an address pattern makes of an entry as it stands, piece by piece, before any clash is looked at. */
 export function explainBase(
   rules: AddressRules,
   source: TimelineSource,
@@ -46,130 +47,115 @@ export interface ExplainedBase {
   parts: TracedPart[];
 }
 
-/** Why a path cannot be dealt to an entry; null where it can. */
-function notToBeDealt(rules: AddressRules, path: string): string | null {
-  if (isReserved(path)) return 'the site keeps it for itself';
-  if (rules.listingAddresses.has(path)) return 'a listing stands there';
-  const page = splitPageNumber(path);
-  return page && rules.listingAddresses.has(page.address) ? 'a listing’s pages stand there' : null;
-}
-
 type Answer = 'asking' | boolean;
+type Dealt = Extract<Wanted, { ok: true }>;
+
+/** Entries that keep the address they hold, with why they cannot have the one they should. */
+type Kept = Map<string, Unwanted>;
 
 class Simulation {
+  now: Instant = 0;
   private readonly standings = new Map<string, Standing>();
   private readonly holders = new Map<string, string | null>();
   private readonly numberHints = new Map<string, number>();
-  private readonly timeline: Timeline = {
-    live: [],
-    addresses: [],
-    published: new Map(),
-    refusals: [],
-    touched: new Set(),
-  };
-  private readonly reads: AddressReads;
-  private now: Instant = 0;
+  private readonly rows: Rows;
+  private readonly bases: Bases;
   private affected = new Set<string>();
   private released = new Map<string, Answer>();
   private pending = new Set<string>();
   private before = new Map<string, Standing>();
   /** Entries found to move although nothing of their own says so. */
   private moving = new Set<string>();
-  private building = new Set<string>();
-  private cyclic = false;
-  /** The pieces of the base built last. */
-  private parts: TracedPart[] = [];
-  private path: (id: string) => string | null = (id) => this.standingPath(id);
+  private kept: Kept = new Map();
 
   constructor(
     private readonly rules: AddressRules,
     private readonly source: TimelineSource,
   ) {
-    const { site } = rules.design;
-    this.reads = {
-      language: site.language,
-      zone: site.zone,
-      siteRoot: site,
-      view: (id) => this.view(id),
-      subject: (set, key) => source.subject(set, key),
-      media: (id) => source.media(id),
-      pathOf: (id) => {
-        const path = this.path(id);
-        return path === '/' ? null : path;
-      },
-    };
+    this.rows = new Rows(rules.design.site.language);
+    this.bases = new Bases(rules, source, this);
   }
 
   /**
    * One instant: plans, then endings, then claims. What others are built on may get another path only
-   * when it is dealt, so where that can be, a rehearsal finds who has to move as well.
+   * when it is dealt, and what is claimed may be refused; where either can be, a rehearsal finds who
+   * has to move as well, and who keeps the address it holds, so that nobody else is dealt it.
    */
   instant(at: Instant, ids: ReadonlySet<string>): void {
-    this.begin(at, ids, new Set());
+    this.begin(at, ids, new Set(), new Map());
     let claims = this.claims();
-    while (claims.some((entry) => this.rules.builtOn.has(entry.type.key))) {
-      const late = this.rehearse(ids);
-      if (late.length === 0) break;
+    while (claims.some((entry) => this.needsRehearsal(entry))) {
+      const { late, refused } = this.rehearse(ids);
+      if (late.length === 0 && refused.size === 0) break;
       for (const id of late) this.moving.add(id);
+      for (const [id, why] of refused) this.kept.set(id, why);
       claims = this.claims();
     }
     this.deal(claims);
   }
 
-  private begin(at: Instant, ids: ReadonlySet<string>, moving: ReadonlySet<string>): void {
+  /** Gives all rows, what runs on included. */
+  finish(): Timeline {
+    return this.rows.finish(this.standings);
+  }
+
+  explain(id: string, at: Instant): ExplainedBase | null {
+    this.now = at;
+    const built = this.bases.base(id);
+    return built && { built, parts: this.bases.parts };
+  }
+
+  standing(id: string): Standing {
+    let standing = this.standings.get(id);
+    if (!standing) this.standings.set(id, (standing = { ...this.source.standing(id) }));
+    return standing;
+  }
+
+  isPending(id: string): boolean {
+    return this.pending.has(id);
+  }
+
+  private begin(at: Instant, ids: ReadonlySet<string>, moving: Set<string>, kept: Kept): void {
     this.now = at;
     this.moving = new Set(moving);
+    this.kept = new Map(kept);
     this.before.clear();
     for (const id of ids) this.applyPlansOf(id);
     this.affected = this.withDependents(ids);
   }
 
-  /** Entries that keep their address, and would have another base once the others have been dealt theirs. */
-  private rehearse(ids: ReadonlySet<string>): string[] {
+  private needsRehearsal(entry: TimelineEntry): boolean {
+    if (this.rules.builtOn.has(entry.type.key)) return true;
+    if (!this.standing(entry.id).held) return false;
+    return (
+      entry.type.clash === 'refuse' ||
+      this.bases.byHand(entry) !== undefined ||
+      this.rules.byType.get(entry.type.key)?.firstSegment === null
+    );
+  }
+
+  /** Who would have another base once the others have been dealt theirs, and who would be refused one. */
+  private rehearse(ids: ReadonlySet<string>): { late: string[]; refused: Kept } {
     const { source } = this;
     const rehearsal = new Simulation(this.rules, {
       entry: (id) => source.entry(id),
-      standing: (id) => ({ ...(this.before.get(id) ?? this.standing(id)) }),
+      standing: (id) => this.before.get(id) ?? this.standing(id),
       holder: (path) => this.holderOf(path),
       dependents: (id) => source.dependents(id),
       subject: (set, key) => source.subject(set, key),
       media: (id) => source.media(id),
+      step: () => source.step?.(),
     });
-    rehearsal.begin(this.now, ids, this.moving);
-    rehearsal.deal(rehearsal.claims());
-    return [...rehearsal.affected].filter((id) => rehearsal.hasOtherBase(id));
+    rehearsal.begin(this.now, ids, this.moving, this.kept);
+    const refused = rehearsal.deal(rehearsal.claims());
+    return { late: [...rehearsal.affected].filter((id) => rehearsal.hasOtherBase(id)), refused };
   }
 
   private hasOtherBase(id: string): boolean {
     const { live, held } = this.standing(id);
-    if (!live || !held || held.from === this.now) return false;
-    const wanted = this.wanted(id);
-    return wanted.ok && wanted.base !== held.base;
-  }
-
-  /** Closes what runs on, and gives all rows. */
-  finish(): Timeline {
-    for (const [id, standing] of this.standings) {
-      if (standing.live) this.closeLive(id, standing.live, null);
-      if (standing.held) this.closeHeld(id, standing.held, null);
-      if (this.timeline.touched.has(id)) this.timeline.published.set(id, standing.published);
-    }
-    const { live, addresses } = this.timeline;
-    this.timeline.live = live.filter((row) => this.timeline.touched.has(row.entry));
-    this.timeline.addresses = addresses.filter((row) => this.timeline.touched.has(row.entry));
-    return this.timeline;
-  }
-
-  explain(id: string, at: Instant): ExplainedBase | null {
-    this.now = at;
-    const built = this.base(id);
-    return built && { built, parts: this.parts };
-  }
-
-  private standing(id: string): Standing {
-    let standing = this.standings.get(id);
-    if (!standing) this.standings.set(id, (standing = { ...this.source.standing(id) }));
-    return standing;
+    if (!live || !held || held.from === this.now || this.kept.has(id)) return false;
+    const wanted = this.bases.wanted(id);
+    return wanted.ok && !isSame(held, wanted);
   }
 
   private applyPlansOf(id: string): void {
@@ -179,17 +165,13 @@ class Simulation {
     const plans = entry.plans.filter((plan) => plan.at === this.now);
     const after = applyPlans(standing.live?.revision ?? null, plans, entry.revisions);
     if (after === (standing.live?.revision ?? null)) return;
-    this.touch(id);
+    this.rows.touch(id);
     this.before.set(id, { ...standing });
-    if (standing.live) this.closeLive(id, standing.live, this.now);
+    if (standing.live) this.rows.live(id, standing.live, this.now);
     standing.live = after === null ? null : { revision: after, from: this.now };
     if (after === null) return;
     standing.published ??= this.now;
     standing.lastRevision = after;
-  }
-
-  private touch(id: string): void {
-    this.timeline.touched.add(id);
   }
 
   private withDependents(ids: Iterable<string>): Set<string> {
@@ -204,22 +186,28 @@ class Simulation {
     const claims: TimelineEntry[] = [];
     for (const id of this.affected) {
       const entry = this.source.entry(id);
-      if (!entry || !this.rules.byType.has(entry.type.key)) continue;
+      if (!entry || !this.bases.hasAddress(entry)) continue;
       const { live, held } = this.standing(id);
       if (live && (!held || this.isReleased(id))) claims.push(entry);
     }
     return claims.sort((a, b) => a.created - b.created || compareCodePoints(a.id, b.id));
   }
 
-  /** Ends addresses of retired entries and of those that move; then deals new ones. */
-  private deal(claims: TimelineEntry[]): void {
+  /** Ends addresses of retired entries and of those that move; then deals new ones. Gives who was refused another. */
+  private deal(claims: TimelineEntry[]): Kept {
+    for (const [id, why] of this.kept) this.keep(id, why);
     for (const id of this.affected) {
       const standing = this.standing(id);
-      if (standing.held && !standing.live) this.release(id, standing);
+      const entry = this.source.entry(id);
+      const none = !standing.live || (entry && !this.bases.hasAddress(entry));
+      if (standing.held && none) this.release(id, standing);
     }
-    for (const { id } of claims) if (this.standing(id).held) this.release(id, this.standing(id));
+    const moved = new Set(claims.filter(({ id }) => this.standing(id).held).map(({ id }) => id));
+    for (const id of moved) this.release(id, this.standing(id));
     this.pending = new Set(claims.map((entry) => entry.id));
-    for (const entry of claims) this.claimPending(entry.id);
+    const refused: Kept = new Map();
+    for (const entry of claims) this.claimPending(entry.id, moved, refused);
+    return refused;
   }
 
   /** Whether a live entry's address certainly ends now: its base changed, or a page it builds on moves. */
@@ -227,68 +215,77 @@ class Simulation {
     const known = this.released.get(id);
     if (known !== undefined) return known === true;
     const standing = this.standing(id);
-    if (!standing.held || !standing.live || !this.affected.has(id)) return false;
+    if (!standing.held || !standing.live || !this.affected.has(id) || this.kept.has(id))
+      return false;
     if (this.moving.has(id)) return true;
     this.released.set(id, 'asking');
     let builtOnMoving = false;
-    const outer = this.path;
-    this.path = (other) => {
+    const outer = this.bases.path;
+    this.bases.path = (other) => {
       if (this.isReleased(other)) builtOnMoving = true;
-      return this.standingPath(other);
+      return this.bases.standingPath(other);
     };
-    const wanted = this.wanted(id);
-    this.path = outer;
-    if (!wanted.ok) this.refuse(id, wanted, false);
-    const moves = wanted.ok && (builtOnMoving || wanted.base !== standing.held.base);
+    const wanted = this.bases.wanted(id);
+    this.bases.path = outer;
+    if (!wanted.ok && wanted.base !== standing.held.refused) this.keep(id, wanted);
+    if (wanted.base !== standing.held.refused && wanted.ok)
+      standing.held = { ...standing.held, refused: null };
+    const moves = wanted.ok && (builtOnMoving || !isSame(standing.held, wanted));
     this.released.set(id, moves);
     return moves;
   }
 
+  /** Keeps the address an entry holds although it should have another, and says why. */
+  private keep(id: string, why: Unwanted): void {
+    const standing = this.standing(id);
+    this.refuse(id, why, false);
+    if (standing.held) standing.held = { ...standing.held, refused: why.base };
+  }
+
   private release(id: string, standing: Standing): void {
-    this.touch(id);
+    this.rows.touch(id);
     const held = standing.held!;
-    this.closeHeld(id, held, this.now);
+    this.rows.held(id, held, this.now);
     standing.lastHeld = { path: held.path, base: held.base };
     standing.held = null;
     this.holders.set(held.path, null);
     this.numberHints.clear();
   }
 
-  private claimPending(id: string): void {
+  private claimPending(id: string, moved: ReadonlySet<string>, refused: Kept): void {
     if (!this.pending.delete(id)) return;
-    const outer = this.path;
-    this.path = (other) => {
-      this.claimPending(other);
-      return this.standingPath(other);
+    const outer = this.bases.path;
+    this.bases.path = (other) => {
+      this.claimPending(other, moved, refused);
+      return this.bases.standingPath(other);
     };
-    const wanted = this.wanted(id);
-    this.path = outer;
+    const wanted = this.bases.wanted(id);
+    this.bases.path = outer;
     const standing = this.standing(id);
-    this.touch(id);
+    this.rows.touch(id);
     const dealt = wanted.ok ? this.pathFor(id, wanted, standing) : wanted;
-    if (dealt.ok) this.hold(id, standing, dealt.path, dealt.base);
-    else this.withoutAddress(id, standing, dealt);
+    if (dealt.ok) return this.hold(id, standing, dealt);
+    if (moved.has(id)) refused.set(id, dealt);
+    this.withoutAddress(id, standing, dealt);
   }
 
-  private hold(id: string, standing: Standing, path: string, base: string): void {
-    standing.held = { path, base, from: this.now };
+  private hold(id: string, standing: Standing, { path, base, nothingLeft }: Dealt): void {
+    standing.held = { path, base, from: this.now, refused: null };
     this.holders.set(path, id);
+    if (nothingLeft !== null) this.refuse(id, { ...nothingLeftOf(nothingLeft, path) }, false);
   }
 
   /** A stretch that cannot start is cancelled; one that runs keeps its former path where that is still free. */
-  private withoutAddress(
-    id: string,
-    standing: Standing,
-    why: Extract<Wanted, { ok: false }>,
-  ): void {
+  private withoutAddress(id: string, standing: Standing, why: Unwanted): void {
     const was = this.before.get(id);
     const former = was && !was.live ? null : standing.lastHeld;
     if (former && !this.isTaken(former.path, id)) {
-      this.refuse(id, why, false);
-      return this.hold(id, standing, former.path, former.base);
+      standing.held = { ...former, from: this.now, refused: null };
+      this.holders.set(former.path, id);
+      return this.keep(id, why);
     }
     this.refuse(id, why, true);
-    if (standing.live && standing.live.from < this.now) this.closeLive(id, standing.live, this.now);
+    if (standing.live && standing.live.from < this.now) this.rows.live(id, standing.live, this.now);
     standing.live = null;
     if (was) {
       standing.published = was.published;
@@ -296,32 +293,34 @@ class Simulation {
     }
   }
 
-  private pathFor(id: string, wanted: Extract<Wanted, { ok: true }>, standing: Standing): Wanted {
+  private pathFor(id: string, wanted: Dealt, standing: Standing): Wanted {
     const { base, exact, clash } = wanted;
-    if (exact) return this.isTaken(wanted.path, id) ? this.clashOf(wanted.path, id) : wanted;
-    if (clash === 'refuse') return this.isTaken(base, id) ? this.clashOf(base, id) : wanted;
+    if (exact) return this.isTaken(wanted.path, id) ? this.clashOf(wanted, id) : wanted;
+    if (clash === 'refuse') return this.isTaken(base, id) ? this.clashOf(wanted, id) : wanted;
     const last = standing.lastHeld;
     if (last && last.base === base && !this.isTaken(last.path, id))
       return { ...wanted, path: last.path };
-    return { ...wanted, path: this.lowestFree(base, id) };
-  }
-
-  private lowestFree(base: string, id: string): string {
-    let n = this.numberHints.get(base) ?? 1;
-    while (this.isTaken(n === 1 ? base : `${base}-${n}`, id)) n++;
+    const n = lowestFree(base, this.numberHints.get(base) ?? 1, (path) => this.isTaken(path, id));
+    if (n === null) return this.clashOf(wanted, id);
     this.numberHints.set(base, n);
-    return n === 1 ? base : `${base}-${n}`;
+    return { ...wanted, path: numbered(base, n) };
   }
 
-  private clashOf(path: string, id: string): Extract<Wanted, { ok: false }> {
+  private clashOf({ path, base, exact, clash }: Dealt, id: string): Unwanted {
     const holder = this.holderOf(path);
-    const why =
-      holder !== null && holder !== id ? `"${holder}" has it` : notToBeDealt(this.rules, path);
+    const isHeld = holder !== null && holder !== id;
+    const why = isHeld ? `"${holder}" has it` : notToBeDealt(this.rules, path);
+    const message =
+      clash === 'number' && why === null
+        ? `All addresses from ${path} to ${numbered(path, MAX_NUMBER)} are taken.`
+        : `The address ${path} is taken: ${why}.`;
     return {
       ok: false,
       code: 'clash',
-      message: `The address ${path} is taken: ${why}.`,
+      base,
+      message,
       fix: 'Change the title or what else the address reads, retire the other, or let the type number clashing addresses.',
+      byHand: exact || (isHeld && (this.standing(holder).held?.base.startsWith('hand:') ?? false)),
     };
   }
 
@@ -336,130 +335,29 @@ class Simulation {
     return known === undefined ? this.source.holder(path) : known;
   }
 
-  /** The address an entry should have now, before clashes. */
-  private wanted(id: string): Wanted {
-    const entry = this.source.entry(id)!;
-    const byHand = entry.byHand.findLast((h) => covers(h, this.now));
-    if (id === this.rules.frontEntry) {
-      const base = this.base(id);
-      return {
-        ok: true,
-        path: '/',
-        base: base?.ok ? `front:${base.path}` : 'front:',
-        exact: true,
-        clash: 'number',
-      };
-    }
-    if (byHand)
-      return {
-        ok: true,
-        path: byHand.path,
-        base: `hand:${byHand.path}`,
-        exact: true,
-        clash: 'refuse',
-      };
-    const base = this.base(id)!;
-    if (base.ok)
-      return { ok: true, path: base.path, base: base.path, exact: false, clash: entry.type.clash };
-    if (this.cyclic)
-      return {
-        ok: false,
-        code: 'cycle',
-        message: 'The pages it sits within lead back to itself.',
-        fix: 'Let one of them sit within another page.',
-      };
-    return {
-      ok: false,
-      code: 'blank-segment',
-      message: `Its address would have an empty part: {${base.blank}} is blank.`,
-      fix: 'Fill the field, or make that part of the pattern optional with [ ].',
-    };
-  }
-
-  /** The unnumbered path by pattern, as the entry stands; null for a type without addresses. */
-  private base(id: string): BuiltPath | null {
-    const entry = this.source.entry(id);
-    const rule = entry && this.rules.byType.get(entry.type.key);
-    if (!entry || !rule) return null;
-    const view = this.view(id);
-    if (!view) return { ok: false, blank: entry.type.naming };
-    if (this.building.has(id)) {
-      this.cyclic = true;
-      return { ok: false, blank: 'within' };
-    }
-    const outermost = this.building.size === 0;
-    if (outermost) this.cyclic = false;
-    this.building.add(id);
-    const parts = rule.pattern.trace(addressScope(this.reads, view));
-    this.parts = parts;
-    this.building.delete(id);
-    if (this.cyclic && outermost) return { ok: false, blank: 'within' };
-    const { language } = this.reads;
-    return buildPath(parts, language, fallbackSlug(entry.type.key, id, language));
-  }
-
-  private view(id: string): ReturnType<typeof addressView> {
-    const entry = this.source.entry(id);
-    return entry ? addressView(entry, this.standing(id), this.now) : null;
-  }
-
-  /** The path others build upon: the current one, else the last held, else the unnumbered base. */
-  private standingPath(id: string): string | null {
-    if (this.building.has(id)) this.cyclic = true;
-    const standing = this.standing(id);
-    const held = standing.held ?? (this.pending.has(id) ? null : standing.lastHeld);
-    if (held) return held.path;
-    const base = this.base(id);
-    return base?.ok ? base.path : null;
-  }
-
-  private closeLive(
-    entry: string,
-    { revision, from }: NonNullable<Standing['live']>,
-    to: Instant | null,
-  ): void {
-    if (to !== null && to <= from) return;
-    this.timeline.live.push({
-      entry,
-      language: this.reads.language,
-      revision,
-      sharedRevision: revision,
-      from,
-      to,
-    });
-  }
-
-  private closeHeld(
-    entry: string,
-    { path, base, from }: NonNullable<Standing['held']>,
-    to: Instant | null,
-  ): void {
-    if (to !== null && to <= from) return;
-    const row = { entry, language: this.reads.language, from, to };
-    this.timeline.addresses.push({ ...row, path, base, role: 'current' });
-    if (path === '/' && base.length > 'front:'.length)
-      this.timeline.addresses.push({
-        ...row,
-        path: base.slice('front:'.length),
-        base,
-        role: 'redirect',
-      });
-  }
-
-  private refuse(id: string, why: Extract<Wanted, { ok: false }>, cancelled: boolean): void {
-    const { code, message, fix } = why;
-    const refusal: Refusal = { entry: id, at: this.now, code, message, fix, cancelled };
-    const known = this.timeline.refusals.some((r) => r.entry === id && r.at === this.now);
-    if (!known) this.timeline.refusals.push(refusal);
+  private refuse(id: string, why: Omit<Unwanted, 'ok'>, cancelled: boolean): void {
+    const { code, message, fix, base, byHand } = why;
+    this.rows.refuse({ entry: id, at: this.now, code, message, fix, base, byHand, cancelled });
   }
 }
 
-type Wanted =
-  | {
-      ok: true;
-      path: string;
-      base: string;
-      /** By hand or front: this path or none. */ exact: boolean;
-      clash: 'number' | 'refuse';
-    }
-  | { ok: false; code: Refusal['code']; message: string; fix: string };
+/** Whether an address goes on: its base is the same, was refused before, or is by hand what the pattern gives. */
+function isSame(held: Held, wanted: Dealt): boolean {
+  if (held.base === wanted.base || held.refused === wanted.base) return true;
+  const isByHand = (base: string): boolean => base.startsWith('hand:');
+  return (
+    held.path === wanted.path &&
+    wanted.path !== '/' &&
+    isByHand(held.base) !== isByHand(wanted.base)
+  );
+}
+
+function nothingLeftOf(expression: string, path: string): Omit<Unwanted, 'ok'> {
+  return {
+    base: path,
+    code: 'nothing-left',
+    message: `Nothing of {${expression}} is left in an address, so it is ${path}.`,
+    fix: 'Give it letters or digits, or set the address by hand.',
+    byHand: false,
+  };
+}

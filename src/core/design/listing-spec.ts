@@ -48,13 +48,11 @@ export const filterSpec: z.ZodType<FilterSpec> = z.lazy(() =>
 const direction = z.enum(['ascending', 'descending']);
 export const sortSpec = z
   .union([
-    z
-      .string()
-      .transform((field) => ({
-        field: field.replace(/^-/, ''),
-        direction: field.startsWith('-') ? ('descending' as const) : ('ascending' as const),
-        blanks: 'last' as const,
-      })),
+    z.string().transform((field) => ({
+      field: field.replace(/^-/, ''),
+      direction: field.startsWith('-') ? ('descending' as const) : ('ascending' as const),
+      blanks: 'last' as const,
+    })),
     z.strictObject({
       field: z.string(),
       direction: direction.default('ascending'),

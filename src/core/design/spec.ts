@@ -177,17 +177,13 @@ export const siteSpec = z.strictObject({
   /** Where the site is public: scheme and host, no path. */
   url: z.url({ protocol: /^https?$/ }).transform((u) => u.replace(/\/+$/, '')),
   /** IANA time zone. */
-  zone: z
-    .string()
-    .refine(isZone, {
-      error: (i) => `"${String(i.input)}" is not an IANA time zone, such as "Europe/Dublin".`,
-    }),
+  zone: z.string().refine(isZone, {
+    error: (i) => `"${String(i.input)}" is not an IANA time zone, such as "Europe/Dublin".`,
+  }),
   /** BCP 47 tag of the language pages are written in. */
-  language: z
-    .string()
-    .refine((l) => tagOf(l) !== null, {
-      error: (i) => `"${String(i.input)}" is not a language tag, such as "en" or "de".`,
-    }),
+  language: z.string().refine((l) => tagOf(l) !== null, {
+    error: (i) => `"${String(i.input)}" is not a language tag, such as "en" or "de".`,
+  }),
   /** What `/` shows: an entry or a listing. */
   front: z
     .union([z.strictObject({ entry: z.string() }), z.strictObject({ listing: key })])

@@ -80,13 +80,11 @@ const range = { start: 0, end: 0 };
 const { expression } = fc.letrec<{ expression: Expression; primary: Expression }>((tie) => ({
   primary: fc.oneof(
     { maxDepth: 3 },
-    fc
-      .array(name, { minLength: 1, maxLength: 4 })
-      .map((names): Expression => ({
-        kind: 'path',
-        names: names.map((n) => ({ name: n, range })),
-        range,
-      })),
+    fc.array(name, { minLength: 1, maxLength: 4 }).map((names): Expression => ({
+      kind: 'path',
+      names: names.map((n) => ({ name: n, range })),
+      range,
+    })),
     fc.string({ unit: 'grapheme' }).map((value): Expression => ({ kind: 'string', value, range })),
     fc
       .double({ noNaN: true, noDefaultInfinity: true, min: -1e6, max: 1e6 })

@@ -122,13 +122,11 @@ class Reader {
     if (read.issues.length > 0) this.lost = true;
     this.pos = read.end;
     if (read.expression)
-      this.frames
-        .at(-1)!
-        .parts.push({
-          kind: 'expression',
-          expression: read.expression,
-          range: { start, end: read.end },
-        });
+      this.frames.at(-1)!.parts.push({
+        kind: 'expression',
+        expression: read.expression,
+        range: { start, end: read.end },
+      });
   }
 
   private text(c: string, length: number): void {

@@ -26,16 +26,17 @@ export function applyPlans(
   return result;
 }
 
-/** The first publication after an instant that will have a revision to publish. */
+/** What will be live next after an instant: of several acts at one instant the outcome of all of them. */
 export function nextPublication(
   plans: readonly Plan[],
   revisions: readonly Revision[],
   at: Instant,
-): { plan: Plan; revision: Revision } | undefined {
+): { at: Instant; revision: number } | undefined {
   for (const plan of plans) {
     if (plan.at <= at || plan.do !== 'publish') continue;
-    const revision = publishedBy(plan, revisions);
-    if (revision) return { plan, revision };
+    const together = plans.filter((other) => other.at === plan.at);
+    const revision = applyPlans(null, together, revisions);
+    if (revision !== null) return { at: plan.at, revision };
   }
   return undefined;
 }

@@ -29,6 +29,10 @@ export interface SiteReader {
   currentPath(entry: string, validity: Validity): string | null;
   /** The content type of an entry, live or not, by key; null where there is no such entry. */
   typeOf(entry: string): string | null;
+  /** The name of an entry's newest revision, for people; null where there is no such entry. */
+  nameOf(entry: string): string | null;
+  /** Who will be the next to stand at a path after an instant, and from when; null for nobody known. */
+  comingAt(path: string, at: Instant): { entry: string; at: Instant } | null;
   /** A stretch of a listing in its order, and how many entries it has; both without some entries, where named. */
   listing(
     plan: ListingPlan,

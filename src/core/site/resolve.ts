@@ -1,5 +1,6 @@
 import { isReserved, normalisePath, splitPageNumber } from '../address/path.ts';
-import type { Validity } from '../time/interval.ts';
+import { formatStyled } from '../pattern/date-format.ts';
+import type { Instant, Validity } from '../time/interval.ts';
 import type { CompiledSite } from './compile.ts';
 import type { SiteReader } from './reader.ts';
 
@@ -28,56 +29,65 @@ export interface TraceStep {
   words: string;
 }
 
-/** Resolves a request's path; the first match answers. Steps are collected for the trace. */
+/** Resolves a request's path; the first match answers. Steps are collected where a list for them is given. */
 export function resolvePath(
   site: CompiledSite,
   reader: SiteReader,
   rawPath: string,
   validity: Validity,
-  steps: TraceStep[] = [],
+  steps: TraceStep[] | null = null,
 ): Resolution {
   const normal = normalisePath(rawPath);
   if (!normal.ok) {
-    steps.push({ step: 'normal form', matched: true, words: normal.reason });
+    steps?.push({ step: 'normal form', matched: true, words: normal.reason });
     return { kind: 'bad', reason: normal.reason };
   }
-  steps.push({
+  const resolution = new Resolver(site, reader, validity, steps).resolve(normal.path);
+  const moves = normal.changed && ANSWERS.has(resolution.kind);
+  if (steps && moves) for (const step of steps) step.matched = false;
+  steps?.unshift({
     step: 'normal form',
-    matched: normal.changed,
+    matched: moves,
     words: normal.changed ? `Read as ${normal.path}.` : 'The path is in normal form.',
   });
-  const resolution = new Resolver(site, reader, validity, steps).resolve(normal.path);
-  const answers =
-    resolution.kind === 'entry' ||
-    resolution.kind === 'listing' ||
-    resolution.kind === 'front' ||
-    resolution.kind === 'file';
-  return normal.changed && answers
-    ? { kind: 'redirect', status: 308, location: normal.path }
-    : resolution;
+  return moves ? { kind: 'redirect', status: 308, location: normal.path } : resolution;
 }
+
+/** What answers 200, so that other spellings of its path lead there. */
+const ANSWERS: ReadonlySet<Resolution['kind']> = new Set(['entry', 'listing', 'front', 'file']);
 
 class Resolver {
   constructor(
     private readonly site: CompiledSite,
     private readonly reader: SiteReader,
     private readonly validity: Validity,
-    private readonly steps: TraceStep[],
+    private readonly steps: TraceStep[] | null,
   ) {}
 
   resolve(path: string): Resolution {
     return this.reserved(path) ?? this.front(path) ?? this.listing(path) ?? this.held(path);
   }
 
-  private say(step: TraceStep['step'], matched: boolean, words: string): void {
-    this.steps.push({ step, matched, words });
+  private say(step: TraceStep['step'], matched: boolean, words: () => string): void {
+    this.steps?.push({ step, matched, words: words() });
+  }
+
+  private name(entry: string): string {
+    return `“${this.reader.nameOf(entry) ?? entry}”`;
+  }
+
+  private listingName(key: string): string {
+    return `“${this.site.listings.get(key)?.listing.label ?? key}”`;
+  }
+
+  private when(at: Instant): string {
+    const { language, zone } = this.site.design.site;
+    return formatStyled(at, 'medium', language, zone);
   }
 
   private reserved(path: string): Resolution | null {
     const matched = isReserved(path);
-    this.say(
-      'reserved',
-      matched,
+    this.say('reserved', matched, () =>
       matched ? 'The site keeps this path for itself.' : 'No reserved path.',
     );
     if (!matched) return null;
@@ -90,24 +100,25 @@ class Resolver {
     if (path !== '/') return null;
     const front = this.site.design.site.front;
     if (front && 'listing' in front && this.site.listings.has(front.listing)) {
-      this.say('front page', true, `"/" is set to show the listing "${front.listing}".`);
+      this.say(
+        'front page',
+        true,
+        () => `"/" is set to show the listing ${this.listingName(front.listing)}.`,
+      );
       return { kind: 'listing', listing: front.listing, number: 1, path };
     }
     if (front && 'entry' in front) {
       const live = this.reader.holders('/', this.validity).current?.entry === front.entry;
-      this.say(
-        'front page',
-        true,
-        live
-          ? `"/" is set to show "${front.entry}".`
-          : `"/" is set to show "${front.entry}", which is not live; the automatic list stands in.`,
-      );
+      this.say('front page', true, () => {
+        const set = `"/" is set to show ${this.name(front.entry)}`;
+        return live ? `${set}.` : `${set}, which is not live; the automatic list stands in.`;
+      });
       return live ? { kind: 'entry', entry: front.entry, path } : { kind: 'front', path };
     }
     this.say(
       'front page',
       true,
-      'Nothing is chosen for "/"; it shows an automatic list of the newest pages.',
+      () => 'Nothing is chosen for "/"; it shows an automatic list of the newest pages.',
     );
     return { kind: 'front', path };
   }
@@ -117,7 +128,7 @@ class Resolver {
     const frontListing = front && 'listing' in front ? front.listing : null;
     const key = this.site.listingAt.get(path);
     if (key !== undefined) {
-      this.say('listing', true, `The listing "${key}" stands here.`);
+      this.say('listing', true, () => `The listing ${this.listingName(key)} stands here.`);
       if (key === frontListing) return { kind: 'redirect', status: 308, location: '/' };
       return { kind: 'listing', listing: key, number: 1, path };
     }
@@ -127,58 +138,78 @@ class Resolver {
     if (page && paged) {
       const plain = String(page.number) === /\d+$/.exec(path)![0];
       const exists = plain && page.number >= 2;
-      this.say(
-        'listing',
-        true,
+      this.say('listing', true, () =>
         exists
-          ? `Page ${page.number} of the listing "${paged}".`
+          ? `Page ${page.number} of the listing ${this.listingName(paged)}.`
           : 'Page 1 of a listing has no number in its address.',
       );
       if (!exists) return { kind: 'missing' };
-      if (paged === frontListing && page.address !== '/')
-        return { kind: 'redirect', status: 308, location: `/page-${page.number}` };
+      if (paged === frontListing && page.address !== '/') {
+        const there = page.number <= this.pageCount(paged);
+        const location = `/page-${page.number}`;
+        return there ? { kind: 'redirect', status: 308, location } : { kind: 'missing' };
+      }
       return { kind: 'listing', listing: paged, number: page.number, path };
     }
-    this.say('listing', false, 'No listing stands here.');
+    this.say('listing', false, () => 'No listing stands here.');
     return null;
+  }
+
+  /** How many pages a listing has, at least 1. */
+  private pageCount(key: string): number {
+    const plan = this.site.listings.get(key);
+    if (!plan) return 0;
+    const { total } = this.reader.listing(plan, this.validity, 0, 1);
+    return Math.max(1, Math.ceil(total / plan.listing.pageSize));
   }
 
   private held(path: string): Resolution {
     const { current, former } = this.reader.holders(path, this.validity);
     if (current?.role === 'current') {
-      this.say('current address', true, `"${current.entry}" stands here.`);
+      this.say('current address', true, () => `${this.name(current.entry)} stands here.`);
       return { kind: 'entry', entry: current.entry, path };
     }
-    this.say('current address', false, 'No entry stands here.');
+    this.say('current address', false, () => 'No entry stands here.');
     const byHand = this.site.redirects.get(path);
     if (byHand) {
-      this.say('redirect by hand', true, `Set by hand to lead to ${byHand.to}.`);
+      this.say('redirect by hand', true, () => `Set by hand to lead to ${byHand.to}.`);
       return { kind: 'redirect', status: byHand.status, location: byHand.to };
     }
-    this.say('redirect by hand', false, 'No redirect is set by hand.');
+    this.say('redirect by hand', false, () => 'No redirect is set by hand.');
     if (current) {
       this.say(
         'former address',
         true,
-        `"${current.entry}" is chosen for "/" and stands there only.`,
+        () => `${this.name(current.entry)} is chosen for "/" and stands there only.`,
       );
       return { kind: 'redirect', status: 308, location: '/' };
     }
-    return this.formerly(former);
+    return this.formerly(path, former);
   }
 
-  private formerly(former: string | null): Resolution {
+  private formerly(asked: string, former: string | null): Resolution {
     if (former === null) {
-      this.say('former address', false, 'No entry ever stood here by then.');
+      this.say('former address', false, () => this.nobodyYet(asked));
       return { kind: 'missing' };
     }
     const path = this.reader.currentPath(former, this.validity);
     if (path !== null) {
-      this.say('former address', true, `"${former}" stood here, and stands at ${path} now.`);
+      this.say(
+        'former address',
+        true,
+        () => `${this.name(former)} stood here, and stands at ${path} now.`,
+      );
       return { kind: 'redirect', status: 308, location: path };
     }
-    this.say('former address', true, `"${former}" stood here and is not live.`);
+    this.say('former address', true, () => `${this.name(former)} stood here and is not live.`);
     return this.retired(former);
+  }
+
+  private nobodyYet(path: string): string {
+    const next = this.reader.comingAt(path, this.validity.at);
+    return next === null
+      ? 'No entry ever stood here by then.'
+      : `Nobody stood here by then; ${this.name(next.entry)} will from ${this.when(next.at)}.`;
   }
 
   private listingPath(key: string): string | undefined {

@@ -13,7 +13,7 @@ import { type Actor, permit } from './permit.ts';
 import type { Issue, Result } from '@/core/issue.ts';
 import { ok, refused } from '@/core/issue.ts';
 import { compileSite } from '@/core/site/compile.ts';
-import type { Refusal } from '@/core/address/timeline.ts';
+import type { Refusal } from '@/core/address/model.ts';
 import { type Instant, BEGINNING } from '@/core/time/interval.ts';
 
 /** What was loaded, and what the check found on the way. */
@@ -58,8 +58,8 @@ export function loadSite(
         touched: [],
         fromBeginning: true,
       });
-      const cancelled = refusals.filter((r) => r.cancelled);
-      if (cancelled.length > 0) throw new Refused(cancelled.map((r) => issueOf(r, site.entries)));
+      const certain = refusals.filter((r) => r.cancelled || r.byHand);
+      if (certain.length > 0) throw new Refused(certain.map((r) => issueOf(r, site.entries)));
       raisePublic(connection, [
         'design',
         'subjects',

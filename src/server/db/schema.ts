@@ -162,6 +162,9 @@ export const refusal = sqliteTable(
     message: text('message').notNull(),
     fix: text('fix').notNull(),
     cancelled: integer('cancelled', { mode: 'boolean' }).notNull(),
+    /** The base that could not be had. */
+    base: text('base'),
+    byHand: integer('by_hand', { mode: 'boolean' }).notNull().default(false),
   },
   (t) => [primaryKey({ columns: [t.entry, t.at] })],
 );

@@ -1,7 +1,7 @@
 import type { Issue } from '@/core/issue.ts';
 import { nearest } from '@/core/text.ts';
 import { checkByHand } from '@/core/address/path.ts';
-import type { ByHand } from '@/core/address/timeline.ts';
+import type { ByHand } from '@/core/address/model.ts';
 import { parseValue } from '@/core/design/field-types.ts';
 import type { Given } from '@/core/design/kinds/definition.ts';
 import type { ContentType, Design, Field } from '@/core/design/spec.ts';

@@ -159,12 +159,10 @@ export function optionsOf(
   if (field.kind === 'choice')
     return field.options?.map((o) => ({ value: o.key, label: o.label })) ?? [];
   if (field.kind === 'tags' || field.kind === 'category') {
-    return view.subjects
-      .all(field.set ?? '')
-      .map((s) => ({
-        value: s.key,
-        label: `${s.parent === null ? '' : `${view.subjects.get(s.set, s.parent)?.name} › `}${s.name}`,
-      }));
+    return view.subjects.all(field.set ?? '').map((s) => ({
+      value: s.key,
+      label: `${s.parent === null ? '' : `${view.subjects.get(s.set, s.parent)?.name} › `}${s.name}`,
+    }));
   }
   if (field.kind === 'media')
     return (

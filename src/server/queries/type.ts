@@ -113,7 +113,9 @@ export function typeOutcome(
       type.address === undefined
         ? 'This type has no address pattern: its entries stand in listings and on other pages.'
         : explained && !explained.built.ok
-          ? `{${explained.built.blank}} is blank, so the address would have an empty part.`
+          ? explained.built.why === 'too-long'
+            ? 'The address would be longer than 1,024 bytes.'
+            : `{${explained.built.expression}} is blank, so the address would have an empty part.`
           : null,
     address: explained?.parts ?? [],
     title: page?.meta?.title ?? '',

@@ -1,7 +1,7 @@
 import type { Connection } from '../db/connection.ts';
 import type { CompiledSite } from '@/core/site/compile.ts';
 import { simulate } from '@/core/address/simulate.ts';
-import type { Refusal, Timeline } from '@/core/address/timeline.ts';
+import type { Refusal, Timeline } from '@/core/address/model.ts';
 import type { LiveInterval } from '@/core/publication/model.ts';
 import type { ContentType } from '@/core/design/spec.ts';
 import { type Instant, BEGINNING } from '@/core/time/interval.ts';
@@ -175,10 +175,19 @@ function writeTimeline(
     addAddress.run(r.path, r.language, r.entry, r.from, r.to, r.role, r.base);
   const addRefusal = statement(
     connection,
-    'INSERT OR REPLACE INTO refusal (entry, at, code, message, fix, cancelled) VALUES (?, ?, ?, ?, ?, ?)',
+    'INSERT OR REPLACE INTO refusal (entry, at, code, message, fix, cancelled, base, by_hand) VALUES (?, ?, ?, ?, ?, ?, ?, ?)',
   );
   for (const r of refusals)
-    addRefusal.run(r.entry, r.at, r.code, r.message, r.fix, r.cancelled ? 1 : 0);
+    addRefusal.run(
+      r.entry,
+      r.at,
+      r.code,
+      r.message,
+      r.fix,
+      r.cancelled ? 1 : 0,
+      r.base,
+      r.byHand ? 1 : 0,
+    );
 }
 
 function typeOf(

@@ -19,6 +19,8 @@ class OverlayReader implements SiteReader {
   readonly subject: SiteReader['subject'];
   readonly keysWithin: SiteReader['keysWithin'];
   readonly media: SiteReader['media'];
+  readonly nameOf: SiteReader['nameOf'];
+  readonly comingAt: SiteReader['comingAt'];
 
   constructor(
     private readonly below: SiteReader,
@@ -29,6 +31,8 @@ class OverlayReader implements SiteReader {
     this.subject = (...args) => below.subject(...args);
     this.keysWithin = (...args) => below.keysWithin(...args);
     this.media = (id) => below.media(id);
+    this.nameOf = (id) => below.nameOf(id);
+    this.comingAt = (...args) => below.comingAt(...args);
   }
 
   liveEntries(ids: readonly string[], validity: Validity): Map<string, EntryView> {

@@ -203,6 +203,16 @@ export class StoredReader implements SiteReader {
     );
   }
 
+  nameOf(entry: string): string | null {
+    const sql = 'SELECT name FROM revision WHERE entry = ? ORDER BY number DESC LIMIT 1';
+    return (this.sql(sql).pluck().get(entry) as string | undefined) ?? null;
+  }
+
+  comingAt(path: string, at: Instant): { entry: string; at: Instant } | null {
+    const sql = `SELECT entry, starts AS at FROM address WHERE path = ? AND starts > ? ORDER BY starts LIMIT 1`;
+    return (this.sql(sql).get(path, at) as { entry: string; at: Instant } | undefined) ?? null;
+  }
+
   listing(
     plan: ListingPlan,
     validity: Validity,

@@ -6,7 +6,7 @@ import {
   type TimelineEntry,
   type TimelineSource,
   freshStanding,
-} from '@/core/address/timeline.ts';
+} from '@/core/address/model.ts';
 import type { Plan, Revision } from '@/core/publication/model.ts';
 import type { Instant } from '@/core/time/interval.ts';
 import { type Prepared, statement } from './statement.ts';
@@ -52,12 +52,24 @@ export class StoredTimeline implements TimelineSource {
     const holds = addresses && (addresses.ends === null || addresses.ends > start);
     return {
       live: live ? { revision: live.revision, from: live.starts } : null,
-      held: holds ? { path: addresses.path, base: addresses.base, from: addresses.starts } : null,
+      held: holds ? this.held(id, addresses) : null,
       published: this.sql('SELECT published FROM entry WHERE id = ?').pluck().get(id) as
         number | null,
       lastRevision: last.revision,
       lastHeld: addresses ? { path: addresses.path, base: addresses.base } : null,
     };
+  }
+
+  private held(
+    id: string,
+    { path, base, starts: from }: { path: string; base: string; starts: number },
+  ): Standing['held'] {
+    const refused = this.sql(
+      `SELECT base FROM refusal WHERE entry = ? AND at BETWEEN ? AND ? AND cancelled = 0 AND code <> 'nothing-left' ORDER BY at DESC LIMIT 1`,
+    )
+      .pluck()
+      .get(id, from, this.start) as string | null | undefined;
+    return { path, base, from, refused: refused ?? null };
   }
 
   holder(path: string): string | null {

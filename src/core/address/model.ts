@@ -21,12 +21,22 @@ export interface TimelineEntry {
   byHand: readonly ByHand[];
 }
 
+/** An address in the running stretch. */
+export interface Held {
+  path: string;
+  /** What it was dealt for: the unnumbered path, `hand:` and a path set by hand, or `front:` and one. */
+  base: string;
+  from: Instant;
+  /** The base that was refused last while it is held, so that it is not claimed at any act; else null. */
+  refused: string | null;
+}
+
 /** How an entry stands at some instant of the simulation. */
 export interface Standing {
   /** The live revision, since when it is live; null while none is. */
   live: { revision: number; from: Instant } | null;
   /** Its address in the running stretch, the base it was dealt for, and since when it holds. */
-  held: { path: string; base: string; from: Instant } | null;
+  held: Held | null;
   /** Start of the first live interval. */
   published: Instant | null;
   /** The revision live most recently, and the address held most recently. */
@@ -34,14 +44,13 @@ export interface Standing {
   lastHeld: { path: string; base: string } | null;
 }
 
-/** An address and the entry it belongs to, while its interval runs. */
+/** An address and the entry it belongs to, while its interval runs. `base`: see `Held`. */
 export interface AddressRow extends Interval {
   path: string;
   language: string;
   entry: string;
   /** `redirect`: the pattern's path of an entry that stands at `/`. */
   role: 'current' | 'redirect';
-  /** The unnumbered path it was dealt for. */
   base: string;
 }
 
@@ -49,11 +58,15 @@ export interface AddressRow extends Interval {
 export interface Refusal {
   entry: string;
   at: Instant;
-  code: 'clash' | 'blank-segment' | 'cycle';
+  code: 'clash' | 'blank-segment' | 'cycle' | 'too-long' | 'nothing-left';
   message: string;
   fix: string;
-  /** True where the publication itself did not happen; false where the former path was kept. */
+  /** True where the publication itself did not happen; false where a path was kept or dealt all the same. */
   cancelled: boolean;
+  /** The base that could not be had; null where it was had. */
+  base: string | null;
+  /** True where somebody set an address by hand that is taken, or took one: certain as soon as it is written. */
+  byHand: boolean;
 }
 
 /** Everything derived for the entries a simulation touched, from its start on. */
@@ -76,6 +89,8 @@ export interface TimelineSource {
   dependents(id: string): readonly string[];
   subject(set: string, key: string): Subject | null;
   media(id: string): Media | null;
+  /** Hears of every address worked out, so that long work shows that it goes on. */
+  step?(): void;
 }
 
 /** Entries to look at again at an instant, because of plans, saved revisions, by-hand addresses or a release. */

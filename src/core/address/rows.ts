@@ -1,0 +1,65 @@
+import type { Instant } from '../time/interval.ts';
+import type { Held, Refusal, Standing, Timeline } from './model.ts';
+
+/** Gathers the rows that a simulation makes; stretches without length leave none. */
+export class Rows {
+  private readonly timeline: Timeline = {
+    live: [],
+    addresses: [],
+    published: new Map(),
+    refusals: [],
+    touched: new Set(),
+  };
+  private readonly refusedAt = new Set<string>();
+
+  constructor(private readonly language: string) {}
+
+  /** Names an entry whose rows are to be replaced. */
+  touch(entry: string): void {
+    this.timeline.touched.add(entry);
+  }
+
+  /** A live stretch that ends at an instant, or runs on. */
+  live(entry: string, { revision, from }: NonNullable<Standing['live']>, to: Instant | null): void {
+    if (to !== null && to <= from) return;
+    const { language } = this;
+    this.timeline.live.push({ entry, language, revision, sharedRevision: revision, from, to });
+  }
+
+  /** An address held until an instant, or from now on; what stands at "/" has its pattern's path lead there. */
+  held(entry: string, { path, base, from }: Held, to: Instant | null): void {
+    if (to !== null && to <= from) return;
+    const row = { entry, language: this.language, from, to };
+    this.timeline.addresses.push({ ...row, path, base, role: 'current' });
+    const pattern = path === '/' ? base.slice('front:'.length) : '';
+    if (pattern !== '')
+      this.timeline.addresses.push({ ...row, path: pattern, base, role: 'redirect' });
+  }
+
+  /** The first refusal of an entry at an instant; further ones of the same instant say nothing new. */
+  refuse(refusal: Refusal): void {
+    const key = `${refusal.entry}\n${refusal.at}`;
+    if (this.refusedAt.has(key)) return;
+    this.refusedAt.add(key);
+    this.timeline.refusals.push(refusal);
+  }
+
+  refusalOf(entry: string): Refusal | undefined {
+    return this.timeline.refusals.findLast((r) => r.entry === entry);
+  }
+
+  /** Closes what runs on, and gives all rows of the entries touched. */
+  finish(standings: ReadonlyMap<string, Standing>): Timeline {
+    const { touched, live, addresses, published } = this.timeline;
+    for (const [id, standing] of standings) {
+      if (standing.live) this.live(id, standing.live, null);
+      if (standing.held) this.held(id, standing.held, null);
+      if (touched.has(id)) published.set(id, standing.published);
+    }
+    return {
+      ...this.timeline,
+      live: live.filter((row) => touched.has(row.entry)),
+      addresses: addresses.filter((row) => touched.has(row.entry)),
+    };
+  }
+}
