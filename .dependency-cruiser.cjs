@@ -9,9 +9,10 @@ const CORE = [
   'template',
   'metadata',
   'site',
+  'design-edit',
   'forecast',
 ];
-const shared = 'src/core/(issue|text|rich-text)\\.ts$';
+const shared = 'src/core/(issue|text|rich-text|link|did-you-mean|fingerprint)\\.ts$';
 
 /** Each core folder imports only those before it. */
 const order = CORE.map((folder, i) => ({

@@ -1,7 +1,7 @@
 import assert from 'node:assert/strict';
 import { existsSync, mkdirSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
-import { COMMAND_LINE } from '@/server/commands/permit.ts';
+import { COMMAND_LINE } from '@/server/permit.ts';
 import { loadSite } from '@/server/commands/load-site.ts';
 import { openDatabase } from '@/server/db/connection.ts';
 import { readSite } from '@/server/files/read-site.ts';

@@ -3,8 +3,9 @@ import { fork } from 'node:child_process';
 import { cpSync, rmSync } from 'node:fs';
 import { join } from 'node:path';
 import { fileURLToPath } from 'node:url';
-import { runCommand } from '@/server/commands/index.ts';
-import { COMMAND_LINE } from '@/server/commands/permit.ts';
+import { versionOf } from '@/core/design-edit/changes.ts';
+import { runCommand } from '@/server/commands/run.ts';
+import { COMMAND_LINE } from '@/server/permit.ts';
 import { openDatabase } from '@/server/db/connection.ts';
 import { SiteView } from '@/server/queries/site-view.ts';
 import { type PerfRow, quantile } from './measure.ts';
@@ -31,8 +32,13 @@ export async function measureMoving(data: string, cache: string): Promise<PerfRo
       connection,
       'releaseEdit',
       COMMAND_LINE,
-      { part: 'types', key: 'variety', spec: { ...type, address: '/moved/{title}' } },
-      Date.now(),
+      {
+        part: 'types',
+        key: 'variety',
+        set: { address: '/moved/{title}' },
+        version: versionOf(type),
+      },
+      { wallClock: Date.now() },
     );
     assert.ok(result.ok);
     const moved = connection.driver

@@ -3,7 +3,7 @@ import { existsSync, mkdirSync, writeFileSync } from 'node:fs';
 import { spawnSync } from 'node:child_process';
 import { join } from 'node:path';
 import { fileURLToPath } from 'node:url';
-import { COMMAND_LINE } from '@/server/commands/permit.ts';
+import { COMMAND_LINE } from '@/server/permit.ts';
 import { loadSite } from '@/server/commands/load-site.ts';
 import { openDatabase } from '@/server/db/connection.ts';
 import { readSite } from '@/server/files/read-site.ts';

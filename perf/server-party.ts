@@ -3,7 +3,7 @@ import { createServer } from 'node:http';
 import { join } from 'node:path';
 import { openDatabase } from '@/server/db/connection.ts';
 import { Delivery } from '@/server/delivery/deliver.ts';
-import { refuse, allowedHosts } from '@/server/origins.ts';
+import { allowedHosts, denyOrigin } from '@/server/process/origins.ts';
 import { SiteView } from '@/server/queries/site-view.ts';
 
 type Start = { port: number } & (
@@ -26,8 +26,8 @@ function delivery({ data, port }: Extract<Start, { kind: 'delivery' }>) {
   const shop = new Delivery(view, data, (path, at) => Promise.resolve(view.render(path, at)));
   const hosts = allowedHosts(port, null, undefined);
   return createServer((request, response) => {
-    const refusal = refuse(request, hosts);
-    if (refusal) response.writeHead(refusal.status).end();
+    const denial = denyOrigin(request, hosts);
+    if (denial) response.writeHead(denial.status).end();
     else shop.answer(request, response)?.catch(() => response.end());
   });
 }

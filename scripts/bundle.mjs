@@ -7,9 +7,9 @@ export function bundle(outdir) {
   return {
     absWorkingDir: root,
     entryPoints: {
-      main: 'src/server/main.ts',
-      writer: 'src/server/writer.ts',
-      reader: 'src/server/reader.ts',
+      main: 'src/server/process/main.ts',
+      writer: 'src/server/process/writer.ts',
+      reader: 'src/server/process/reader.ts',
       cli: 'src/cli/main.ts',
     },
     outdir,

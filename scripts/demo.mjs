@@ -1,5 +1,5 @@
 // npm run demo: install, build, load the demo site, serve it. `-- --fresh` starts over.
-import { existsSync, rmSync } from 'node:fs';
+import { existsSync, readFileSync, rmSync } from 'node:fs';
 import { fork } from 'node:child_process';
 import { join, resolve } from 'node:path';
 import { buildOnce, giveUp, install, root, run } from './shared.mjs';
@@ -16,6 +16,7 @@ const port = process.env.PORT ?? '4300';
 
 await install();
 await buildOnce();
+if (fresh) refuseWhileServed();
 if (fresh)
   for (const name of ['site.db', 'site.db-wal', 'site.db-shm', 'media', 'sizes'])
     rmSync(join(data, name), { recursive: true, force: true });
@@ -51,3 +52,17 @@ server.on('message', (message) => {
 });
 for (const signal of ['SIGINT', 'SIGTERM']) process.on(signal, () => server.kill('SIGTERM'));
 server.once('exit', (code) => process.exit(code ?? 1));
+
+/** What is deleted under a running server is lost for whoever works there. */
+function refuseWhileServed() {
+  try {
+    const { pid, url } = JSON.parse(readFileSync(join(data, 'serving.json'), 'utf8'));
+    process.kill(pid, 0); // throws where the process is gone and its note was left behind
+    giveUp(
+      `A server (process ${pid}) works with ${data} at ${url}.`,
+      'Stop it first, or name another data folder: BONTEL_DATA=other npm run demo',
+    );
+  } catch (error) {
+    if (error.code !== 'ENOENT' && error.code !== 'ESRCH') throw error;
+  }
+}

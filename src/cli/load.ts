@@ -1,7 +1,7 @@
 import type { Command } from 'commander';
-import { COMMAND_LINE } from '@/server/commands/permit.ts';
+import { COMMAND_LINE } from '@/server/permit.ts';
 import { openDatabase, problemOf } from '@/server/db/connection.ts';
-import { dataFolder } from '@/server/data-folder.ts';
+import { dataFolder } from '@/server/process/data-folder.ts';
 import { type Exit, printJson, reportIssues } from './output.ts';
 
 /** `bontel load FOLDER`: replaces the site by a folder's, all of it or nothing. */
@@ -44,8 +44,12 @@ export function loadCommand(program: Command, exit: Exit): void {
     });
 }
 
+/** How many issues are printed as JSON. */
+const MOST_ISSUES = 1000;
+
 function refuse(issues: Parameters<typeof reportIssues>[0], json = false): number {
-  if (json) printJson({ loaded: false, issues });
+  if (json)
+    printJson({ loaded: false, issues: issues.slice(0, MOST_ISSUES), total: issues.length });
   else {
     reportIssues(issues);
     process.stderr.write(

@@ -1,24 +1,36 @@
 import { Command, CommanderError } from 'commander';
 import { DatabaseProblem } from '@/server/db/problem.ts';
+import program from '../../package.json' with { type: 'json' };
+import { clockCommand } from './clock.ts';
 import { loadCommand } from './load.ts';
 import { pagesCommand } from './pages.ts';
 import { renderCommand } from './render.ts';
+import { signInCommand } from './sign-in.ts';
 import { traceCommand } from './trace.ts';
 import { WrongUse, reportIssues } from './output.ts';
+import { WrongSetting } from '@/server/process/settings.ts';
 
 /** Exit codes: 0 done, 1 problems found, 2 wrong use. */
 async function main(): Promise<number> {
-  const program = new Command('bontel')
+  const command = new Command('bontel')
     .description(
       'Content types bound to addresses, templates, listings and SEO rules, at any instant.',
     )
+    .version(program.version)
     .exitOverride();
-  program.configureOutput({ writeErr: (text) => process.stderr.write(text) });
+  command.configureOutput({ writeErr: (text) => process.stderr.write(text) });
   let code = 0;
-  for (const add of [loadCommand, pagesCommand, renderCommand, traceCommand])
-    add(program, (result) => void (code = result));
+  for (const add of [
+    loadCommand,
+    pagesCommand,
+    renderCommand,
+    traceCommand,
+    signInCommand,
+    clockCommand,
+  ])
+    add(command, (result) => void (code = result));
   try {
-    await program.parseAsync(process.argv);
+    await command.parseAsync(process.argv);
     return code;
   } catch (error) {
     if (error instanceof CommanderError) return error.exitCode === 0 ? 0 : 2;
@@ -29,6 +41,10 @@ async function main(): Promise<number> {
     if (error instanceof DatabaseProblem) {
       reportIssues([{ code: 'data', message: error.message, fix: error.fix }]);
       return 1;
+    }
+    if (error instanceof WrongSetting) {
+      reportIssues([{ code: 'setting', message: error.message, fix: error.fix }]);
+      return 2;
     }
     throw error;
   }

@@ -2,7 +2,7 @@ import type { Issue } from '@/core/issue.ts';
 import { parseInstant } from '@/core/time/parse.ts';
 import type { Instant } from '@/core/time/interval.ts';
 import { openDatabase } from '@/server/db/connection.ts';
-import { dataFolder } from '@/server/data-folder.ts';
+import { dataFolder } from '@/server/process/data-folder.ts';
 import { SiteView } from '@/server/queries/site-view.ts';
 
 /** The command was written wrongly; the message says how to write it. */
@@ -18,12 +18,18 @@ export interface ReadOptions {
   json?: boolean;
 }
 
+const MOST_SHOWN = 100;
+const MOST_WORDS = 600;
+
 /** Prints issues to stderr, one or two lines each: place, message, remedy. */
 export function reportIssues(issues: Issue[]): void {
-  for (const { path, line, message, fix } of issues) {
+  for (const { path, line, message: whole, fix } of issues.slice(0, MOST_SHOWN)) {
+    const message = whole.length > MOST_WORDS ? `${whole.slice(0, MOST_WORDS)}…` : whole;
     const place = path === undefined ? '' : `${path}${line === undefined ? '' : `:${line}`}: `;
     process.stderr.write(`${place}${message}${fix === undefined ? '' : `\n    ${fix}`}\n`);
   }
+  if (issues.length > MOST_SHOWN)
+    process.stderr.write(`… and ${issues.length - MOST_SHOWN} more.\n`);
 }
 
 /** Prints one JSON value, indented. */

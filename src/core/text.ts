@@ -26,6 +26,11 @@ export function foldSpace(text: string): string {
   return text.replace(/\s+/gu, ' ').trim();
 }
 
+/** Text as searches compare it: accents and case do not count. The one place that decides so. */
+export function searchKey(text: string): string {
+  return foldSpace(text.normalize('NFD').replace(/\p{M}/gu, '').toLowerCase());
+}
+
 const ENTITIES: Record<string, string> = {
   '&': '&amp;',
   '<': '&lt;',
@@ -39,44 +44,18 @@ export function escapeHtml(text: string): string {
   return /[&<>"']/.test(text) ? text.replace(/[&<>"']/g, (c) => ENTITIES[c]!) : text;
 }
 
-/** Cuts after a whole word so that the text plus "…" is at most `n` code points; short texts stay whole. */
+/** Longest text value, in UTF-16 code units. */
+export const MAX_TEXT = 2 * 1024 * 1024;
+
+/**
+ * Cuts after a whole word so that the text plus "…" is at most `n` code points; short texts stay whole.
+ * Commas, semicolons, colons and dashes before the "…" go.
+ */
 export function limitText(text: string, n: number): string {
   const points = [...text];
   if (points.length <= n) return text;
   if (n < 1) return '';
   const cut = points.slice(0, n - 1).join('');
-  if (/^\s/u.test(points[n - 1]!)) return `${cut.trimEnd()}…`;
-  const word = cut.search(/\s\S*$/u);
-  return `${(word > 0 ? cut.slice(0, word) : cut).trimEnd()}…`;
-}
-
-/** The member of `names` nearest to `name` by edit distance, where near enough to be meant; else undefined. */
-export function nearest(name: string, names: Iterable<string>): string | undefined {
-  const limit = Math.max(1, Math.floor(name.length / 3));
-  let best: { name: string; distance: number } | undefined;
-  for (const candidate of names) {
-    const distance = editDistance(name.toLowerCase(), candidate.toLowerCase());
-    if (distance <= limit && (!best || distance < best.distance))
-      best = { name: candidate, distance };
-  }
-  return best?.name;
-}
-
-/** Edit distance where a swap of neighbours counts one (optimal string alignment). */
-export function editDistance(a: string, b: string): number {
-  const rows = Array.from({ length: a.length + 1 }, (_, i) => [
-    i,
-    ...Array<number>(b.length).fill(0),
-  ]);
-  for (let j = 0; j <= b.length; j++) rows[0]![j] = j;
-  for (let i = 1; i <= a.length; i++) {
-    for (let j = 1; j <= b.length; j++) {
-      const same = a[i - 1] === b[j - 1] ? 0 : 1;
-      let least = Math.min(rows[i - 1]![j]! + 1, rows[i]![j - 1]! + 1, rows[i - 1]![j - 1]! + same);
-      if (i > 1 && j > 1 && a[i - 1] === b[j - 2] && a[i - 2] === b[j - 1])
-        least = Math.min(least, rows[i - 2]![j - 2]! + 1);
-      rows[i]![j] = least;
-    }
-  }
-  return rows[a.length]![b.length]!;
+  const word = /^\s/u.test(points[n - 1]!) ? -1 : cut.search(/\s\S*$/u);
+  return `${(word > 0 ? cut.slice(0, word) : cut).replace(/[\s,;:\p{Pd}]+$/u, '')}…`;
 }

@@ -3,7 +3,7 @@ import { tmpdir } from 'node:os';
 import { dirname, join } from 'node:path';
 import { onTestFinished } from 'vitest';
 import { type Connection, openDatabase } from '@/server/db/connection.ts';
-import { COMMAND_LINE } from '@/server/commands/permit.ts';
+import { COMMAND_LINE } from '@/server/permit.ts';
 import { type Loaded, loadSite } from '@/server/commands/load-site.ts';
 import { readSite } from '@/server/files/read-site.ts';
 import { SiteView } from '@/server/queries/site-view.ts';

@@ -23,9 +23,20 @@ const interval = fc
     b === null || a === b ? { from: a, to: null } : a < b ? { from: a, to: b } : { from: b, to: a },
   );
 
+/** Written intervals that do not overlap: those that would are left out. */
+const intervals = (maxLength: number): fc.Arbitrary<{ from: string; to: string | null }[]> =>
+  fc.array(interval, { maxLength }).map((all) => {
+    const kept: { from: string; to: string | null }[] = [];
+    for (const next of [...all].sort((a, b) => (a.from < b.from ? -1 : 1))) {
+      const last = kept.at(-1);
+      if (!last || (last.to !== null && last.to <= next.from)) kept.push(next);
+    }
+    return kept;
+  });
+
 const grower = fc.record({
   title: fc.constantFrom('Ana', 'Bo'),
-  live: fc.array(interval, { maxLength: 2 }),
+  live: intervals(2),
 });
 const variety = fc.record({
   title,
@@ -39,7 +50,7 @@ const variety = fc.record({
   family: fc.option(fc.constantFrom('legumes', 'beans', 'peas')),
   grower: fc.option(fc.constantFrom('g0', 'g1')),
   revised: fc.boolean(),
-  live: fc.array(interval, { maxLength: 3 }),
+  live: intervals(3),
   byHand: fc.option(
     fc.constantFrom(
       { path: '/hand', from: '2026-03-01T00:00:00Z', to: '2026-06-01T00:00:00Z' },
@@ -59,14 +70,14 @@ const byHandAt = (...paths: string[]): fc.Arbitrary<object | null> =>
 const event = fc.record({
   title: fc.constantFrom('Swap', 'Fair', 'Walk'),
   early: fc.constantFrom('Swap', 'Fair', 'Walk'),
-  live: fc.array(interval, { maxLength: 1 }),
+  live: intervals(1),
 });
-const part = fc.record({ live: fc.array(interval, { maxLength: 2 }), byHand: byHandAt('/part') });
+const part = fc.record({ live: intervals(2), byHand: byHandAt('/part') });
 const page = fc.record({
   title: fc.constantFrom('Home', 'About', 'Team'),
   within: fc.option(fc.constantFrom('p0', 'p1', 'p2')),
   byHand: byHandAt('/by-hand', '/about', '/home'),
-  live: fc.array(interval, { maxLength: 2 }),
+  live: intervals(2),
 });
 
 export const DESIGN: Files = {

@@ -1,8 +1,10 @@
 import fc from 'fast-check';
 import { expect, test } from 'vitest';
-import { type CommandName, runCommand } from '@/server/commands/index.ts';
+import { versionOf } from '@/core/design-edit/changes.ts';
+import { COMMANDS, type CommandName } from '@/server/commands/index.ts';
+import { runCommand } from '@/server/commands/run.ts';
 import type { Connection } from '@/server/db/connection.ts';
-import { COMMAND_LINE } from '@/server/commands/permit.ts';
+import { COMMAND_LINE } from '@/server/permit.ts';
 import { loadFiles } from '../helpers/folder.ts';
 import { randomSite } from '../helpers/random-site.ts';
 import { derivedRows, dropIndexTables, rebuild } from '../helpers/snapshot.ts';
@@ -21,6 +23,7 @@ const step = fc.oneof(
     after: fc.option(minutes),
   }),
   fc.record({ do: fc.constant('cancel' as const) }),
+  fc.record({ do: fc.constantFrom('delete' as const, 'restore' as const), entry }),
   fc.record({
     do: fc.constant('address' as const),
     pattern: fc.constantFrom(
@@ -40,6 +43,9 @@ function wronglyMarked({ driver }: Connection): unknown[] {
     .all();
 }
 
+/** How often each command went through: one that never does tests nothing. */
+const done = new Map<CommandName, number>();
+
 test('after any writes, deriving everything anew gives the same rows, and what was past stays', async () => {
   await fc.assert(
     fc.asyncProperty(
@@ -49,8 +55,10 @@ test('after any writes, deriving everything anew gives the same rows, and what w
         const { connection, view, result } = await loadFiles(files);
         if (!result.ok) return;
         let wall = Date.parse('2026-07-01T12:00:00Z');
-        const run = (name: CommandName, input: unknown): unknown =>
-          runCommand(connection, name, COMMAND_LINE, input as never, wall);
+        const run = (name: CommandName, input: unknown): void => {
+          const { ok } = runCommand(connection, name, COMMAND_LINE, input, { wallClock: wall });
+          if (ok) done.set(name, (done.get(name) ?? 0) + 1);
+        };
         const past = (): unknown =>
           connection.driver
             .prepare(
@@ -69,12 +77,21 @@ test('after any writes, deriving everything anew gives the same rows, and what w
               .pluck()
               .get(wall) as number | null;
             if (plan !== null) run('cancelPlan', { plan });
+          } else if (what.do === 'delete') {
+            run('deleteEntry', { entry: what.entry });
+          } else if (what.do === 'restore') {
+            const gone = connection.driver
+              .prepare('SELECT id FROM entry WHERE deleted IS NOT NULL')
+              .pluck()
+              .get();
+            run('restoreEntry', { entry: gone ?? what.entry });
           } else if (what.do === 'address') {
             const variety = view.at(wall)!.site.design.types.find((t) => t.key === 'variety')!;
             run('releaseEdit', {
               part: 'types',
               key: 'variety',
-              spec: { ...variety, address: what.pattern },
+              set: { address: what.pattern },
+              version: versionOf(variety),
             });
           } else {
             const at =
@@ -95,4 +112,6 @@ test('after any writes, deriving everything anew gives the same rows, and what w
     ),
     { numRuns: 60 },
   );
+  for (const name of Object.keys(COMMANDS) as CommandName[])
+    expect([name, done.get(name) ?? 0]).toEqual([name, expect.toSatisfy((n: number) => n > 0)]);
 }, 240_000);

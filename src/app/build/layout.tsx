@@ -1,4 +1,5 @@
 import type { Metadata } from 'next';
+import { connection } from 'next/server';
 import type { ReactNode } from 'react';
 import '../globals.css';
 
@@ -7,7 +8,8 @@ export const metadata: Metadata = {
   robots: { index: false },
 };
 
-export default function BuilderDocument({ children }: { children: ReactNode }) {
+export default async function BuilderDocument({ children }: { children: ReactNode }) {
+  await connection(); // each answer has its own nonce, so none is made beforehand
   return (
     <html lang="en">
       <body>{children}</body>

@@ -1,5 +1,5 @@
 import { connection } from 'next/server';
-import { container } from '@/server/container.ts';
+import { container } from '@/server/process/container.ts';
 import { type Clock, readClock } from '@/server/queries/clock.ts';
 import type { Design } from '@/core/design/spec.ts';
 import type { QueryInput, QueryName, QueryResult } from '@/server/queries/index.ts';

@@ -1,7 +1,7 @@
 import { headers } from 'next/headers';
 import { redirect } from 'next/navigation';
-import { container } from '@/server/container.ts';
-import type { Actor } from '@/server/commands/permit.ts';
+import { container } from '@/server/process/container.ts';
+import type { Actor } from '@/server/permit.ts';
 
 /** Who is signed in; visitors are sent to the sign-in page. */
 export async function signedIn(): Promise<Actor> {

@@ -69,6 +69,7 @@ export function checkByHand(path: string): string | null {
   if (!path.startsWith('/')) return 'An address starts with "/".';
   const normal = normalisePath(path);
   if (!normal.ok) return normal.reason;
+  if (path.length > MAX_PATH_BYTES) return `An address has at most ${MAX_PATH_BYTES} bytes.`;
   if (normal.changed || !/^[a-z0-9._~/-]+$/.test(path))
     return 'An address is made of small letters, digits, "-", ".", "_", "~" and single slashes, without one at its end.';
   return path === '/' ? 'What "/" shows is chosen in the site’s settings.' : null;

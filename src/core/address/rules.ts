@@ -1,5 +1,6 @@
 import { type Issue, at } from '../issue.ts';
 import { type CompiledPattern, compilePattern } from '../pattern/compile.ts';
+import { isReference } from '../design/field-values.ts';
 import type { Environments } from '../design/environment.ts';
 import type { ContentType, Design } from '../design/spec.ts';
 import { checkAddressPattern, firstSegment } from './check-pattern.ts';
@@ -74,7 +75,7 @@ function referenceFields(design: Design, byType: Map<string, AddressRule>): Map<
   return new Map(
     design.types.map((t) => [
       t.key,
-      t.fields.filter((f) => f.kind === 'reference' && named.has(f.id)).map((f) => f.id),
+      t.fields.filter((f) => isReference(f) && named.has(f.id)).map((f) => f.id),
     ]),
   );
 }

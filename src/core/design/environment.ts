@@ -6,8 +6,10 @@ import {
   type ValueType,
   one,
 } from '../pattern/types.ts';
-import { FIELD_TYPES } from './field-types.ts';
-import type { ContentType, Design, Field } from './spec.ts';
+import type { Field } from './field.ts';
+import { targetOf } from './field-values.ts';
+import { kindOf } from './kinds/index.ts';
+import type { ContentType, Design } from './spec.ts';
 import { hasText } from '../text.ts';
 import { type EntryView, type Media, type Subject, nameOf } from './values.ts';
 
@@ -78,38 +80,41 @@ export class Environments {
   /** The member a field is. */
   member(field: Field): Member {
     const { id, many } = field;
-    if (field.kind === 'reference') {
+    const target = targetOf(field);
+    if (target?.of === 'entries') {
       const read = (v: unknown, scope: Scope): unknown => site(scope).entry(String(v));
       return {
-        type: () => object(this.referenced(field), many),
+        type: () => object(this.referenced(target.types), many),
         read: reader(id, many, read),
         field: id,
         reference: true,
       };
     }
-    if (field.kind === 'tags' || field.kind === 'category') {
+    if (target?.of === 'subjects') {
       const read = (v: unknown, scope: Scope): unknown =>
-        site(scope).subject(field.set ?? '', String(v));
+        site(scope).subject(target.set, String(v));
       return { type: () => object(SUBJECT, many), read: reader(id, many, read), field: id };
     }
-    if (field.kind === 'media')
+    if (target?.of === 'media')
       return {
         type: () => ({ kind: 'media', many }),
         read: reader(id, many, (v, scope) => site(scope).media(String(v))),
         field: id,
       };
-    const type = FIELD_TYPES[field.kind].valueType(field);
-    if (!many && type.kind === 'text')
-      return { type: () => type, read: plainReader(id), ownText: ownText(id), field: id };
-    return {
-      type: () => type,
-      read: many ? reader(id, many, (v) => v) : plainReader(id),
-      field: id,
-    };
+    const single = kindOf(field).valueType(field);
+    if (many)
+      return {
+        type: () => ({ ...single, many }),
+        read: reader(id, many, (v) => v),
+        field: id,
+      };
+    if (single.kind === 'text')
+      return { type: () => single, read: plainReader(id), ownText: ownText(id), field: id };
+    return { type: () => single, read: plainReader(id), field: id };
   }
 
-  private referenced(field: Field): ObjectType {
-    const types = this.design.types.filter((t) => field.types?.includes(t.key) ?? true);
+  private referenced(keys: readonly string[] | null): ObjectType {
+    const types = this.design.types.filter((t) => keys?.includes(t.key) ?? true);
     if (types.length === 1) return this.objectOf(types[0]!);
     const all = types.map((t) => this.objectOf(t));
     return {
@@ -219,7 +224,11 @@ const META = fromRecord(
   {
     name: get('text', nameOf),
     id: get('text', (e: EntryView) => e.id),
-    type: get('text', (e: EntryView) => e.type.label),
+    // Labels are words that change; an address takes the key.
+    type: {
+      type: () => one('text'),
+      read: (e, scope) => (scope.address ? (e as EntryView).type.key : (e as EntryView).type.label),
+    },
     created: get('datetime', (e: EntryView) => e.created),
     published: get('datetime', (e: EntryView) => e.published),
     updated: get('datetime', (e: EntryView) => e.updated, 'it changes with every publication'),

@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { key } from './key.ts';
 import { sentence } from './words.ts';
 
 /** Every operator of a filter, with its words. Which kinds take it is said in `listing/operators.ts`. */
@@ -62,7 +63,7 @@ export const sortSpec = z
   .describe('A field key ("-" before it for descending), or {field, direction, blanks}.');
 export type SortSpec = z.output<typeof sortSpec>;
 
-const key = z.string().regex(/^[a-z][A-Za-z0-9_-]*$/);
+const PAGE_SIZE = 'How many stand on a page is a whole number from 1 to 500.';
 
 export const listingSpec = z
   .strictObject({
@@ -71,8 +72,8 @@ export const listingSpec = z
     label: z.string().optional(),
     type: key,
     where: filterSpec.optional(),
-    sort: z.array(sortSpec).default([]),
-    pageSize: z.int().min(1).max(500).default(12),
+    sort: z.array(sortSpec).max(8, 'A listing has at most 8 sort keys.').default([]),
+    pageSize: z.int(PAGE_SIZE).min(1, PAGE_SIZE).max(500, PAGE_SIZE).default(12),
     /** Where it is a page of its own; none where it stands only in templates. */
     address: z
       .string()

@@ -1,5 +1,10 @@
 import { z } from 'zod';
-import { blockSpec } from './block-spec.ts';
+import { didYouMean } from '../did-you-mean.ts';
+import { isSafeTarget } from '../link.ts';
+import type { Field } from './field.ts';
+import { key } from './key.ts';
+import { FIELD_KINDS, kindOf } from './kinds/index.ts';
+import { blockShape } from './block.ts';
 import { listingSpec } from './listing-spec.ts';
 import { sentence } from './words.ts';
 import { isZone } from '../time/zone.ts';
@@ -16,83 +21,67 @@ export const RESERVED_KEYS = [
   'locale',
 ];
 
-/** A key: used in patterns, files and addresses of settings. */
-export const key = z
-  .string()
-  .regex(
-    /^[a-z][A-Za-z0-9_-]*$/,
-    'A key starts with a small letter and has letters, digits, "_" or "-" only.',
-  );
+const label = z.string().min(1).max(200);
 const fieldKey = z
   .string()
   .regex(
     /^[a-z][A-Za-z0-9_]*$/,
     'A field key starts with a small letter and has letters, digits or "_" only.',
   )
+  .max(64, 'A field key has at most 64 characters.')
   .refine((k) => !RESERVED_KEYS.includes(k), {
     error: (i) => `"${String(i.input)}" is a name of the pattern language; choose another key.`,
   });
 
-/** The kinds of field there are. */
-export const FIELD_KINDS = [
-  'text',
-  'paragraphs',
-  'richtext',
-  'number',
-  'yesno',
-  'date',
-  'datetime',
-  'choice',
-  'media',
-  'reference',
-  'tags',
-  'category',
-] as const;
-export type FieldKind = (typeof FIELD_KINDS)[number];
+const common = {
+  /** Stays when the key is renamed; values are stored under it. Default: the key. */
+  id: key.optional(),
+  key: fieldKey,
+  label: label.optional(),
+  help: z.string().max(2000).optional(),
+  required: z.boolean().default(false),
+  /** Holds several values. */
+  many: z.boolean().default(false),
+  /** Shown as a column of the content table. */
+  column: z.boolean().default(false),
+  /** Holds a value for each language; texts do unless said otherwise. */
+  translated: z.boolean().optional(),
+  /** A value for new entries. */
+  default: z.union([z.string(), z.number(), z.boolean()]).optional(),
+};
 
-const TRANSLATED_KINDS: readonly FieldKind[] = ['text', 'paragraphs', 'richtext'];
+type GivenField = Partial<Field> & Pick<Field, 'key' | 'kind'>;
 
-const option = z.union([
-  key.transform((k) => ({ key: k, label: k })),
-  z.strictObject({ key, label: z.string().min(1) }),
-]);
-
+/** A field of any kind: what all have, and what its kind has besides. */
 export const fieldSpec = z
-  .strictObject({
-    /** Stays when the key is renamed; values are stored under it. Default: the key. */
-    id: key.optional(),
-    key: fieldKey,
-    label: z.string().optional(),
-    kind: z.enum(FIELD_KINDS),
-    help: z.string().optional(),
-    required: z.boolean().default(false),
-    /** Holds several values. */
-    many: z.boolean().default(false),
-    /** Shown as a column of the content table. */
-    column: z.boolean().default(false),
-    /** Choices, in their order. */
-    options: z.array(option).optional(),
-    /** Content types a reference may point at. */
-    types: z.array(key).optional(),
-    /** What the other side of the reference is called. */
-    otherSide: z.string().optional(),
-    /** Marks the one reference that makes the tree of pages. */
-    sitsWithin: z.boolean().default(false),
-    /** The subject set of tags or a category. */
-    set: key.optional(),
-    /** Holds a value for each language; texts do unless said otherwise. */
-    translated: z.boolean().optional(),
-    /** A value for new entries. */
-    default: z.union([z.string(), z.number(), z.boolean()]).optional(),
-  })
-  .transform((f) => ({
-    ...f,
-    id: f.id ?? f.key,
-    label: f.label ?? sentence(f.key),
-    many: f.kind === 'tags' ? true : f.many,
-    translated: f.translated ?? TRANSLATED_KINDS.includes(f.kind),
-  }));
-export type Field = z.output<typeof fieldSpec>;
+  .discriminatedUnion(
+    'kind',
+    FIELD_KINDS.map((kind) =>
+      z.strictObject({ ...common, kind: z.literal(kind.kind), ...kind.properties }),
+    ) as unknown as [z.ZodObject, ...z.ZodObject[]],
+    { error: (i) => unknownKind(i.input) },
+  )
+  .transform((given): Field => {
+    const f = given as GivenField;
+    const kind = kindOf(f);
+    return {
+      ...f,
+      id: f.id ?? f.key,
+      label: f.label ?? sentence(f.key),
+      required: f.required ?? false,
+      column: f.column ?? false,
+      many: kind.alwaysMany || (f.many ?? false),
+      translated: f.translated ?? kind.translated,
+    };
+  });
+
+function unknownKind(input: unknown): string {
+  const kinds = FIELD_KINDS.map((k) => k.kind);
+  const given = (input as { kind?: unknown } | null)?.kind;
+  if (typeof given !== 'string') return `A field has a kind: ${kinds.join(', ')}.`;
+  const fix = didYouMean(given, kinds, `There are: ${kinds.join(', ')}.`);
+  return `There is no field kind "${given.slice(0, 60)}". ${fix}`;
+}
 
 export const seoSpec = z.strictObject({
   title: z.string().optional(),
@@ -116,8 +105,11 @@ export const typeSpec = z
     key,
     label: z.string().optional(),
     plural: z.string().optional(),
-    description: z.string().default(''),
-    fields: z.array(fieldSpec).min(1, 'A content type needs at least one field.'),
+    description: z.string().max(2000).default(''),
+    fields: z
+      .array(fieldSpec)
+      .min(1, 'A content type needs at least one field.')
+      .max(300, 'A content type has at most 300 fields.'),
     naming: z.string().optional(),
     summary: z.string().optional(),
     /** The address pattern; a type without one makes no pages of its own. */
@@ -128,7 +120,9 @@ export const typeSpec = z
     retired: z
       .union([
         z.literal('gone'),
-        z.strictObject({ path: z.string().startsWith('/') }),
+        z.strictObject({
+          path: z.string().startsWith('/').refine(isSafeTarget, 'This is no path of this site.'),
+        }),
         z.strictObject({ listing: key }),
       ])
       .default('gone'),
@@ -138,7 +132,7 @@ export const typeSpec = z
   })
   .transform((t) => {
     const label = t.label ?? sentence(t.key);
-    const naming = t.naming ?? (t.fields.find((f) => f.kind === 'text') ?? t.fields[0]!).key;
+    const naming = t.naming ?? (t.fields.find((f) => kindOf(f).names) ?? t.fields[0]!).key;
     return { ...t, id: t.id ?? t.key, label, plural: t.plural ?? `${label} entries`, naming };
   });
 export type ContentType = z.output<typeof typeSpec>;
@@ -150,9 +144,9 @@ export const templateSpec = z
     kind: z.enum(['page', 'card', 'frame']),
     /** The content type it reads; a frame has none. */
     type: key.optional(),
-    blocks: z.array(blockSpec),
+    blocks: z.array(blockShape),
     /** Blocks for the frame's named slots other than `main`. */
-    slots: z.record(z.string(), z.array(blockSpec)).default({}),
+    slots: z.record(z.string(), z.array(blockShape)).default({}),
   })
   .transform((t) => ({ ...t, label: t.label ?? sentence(t.key) }));
 export type Template = z.output<typeof templateSpec>;
@@ -166,8 +160,11 @@ export const subjectSetSpec = z
   .transform((s) => ({ ...s, label: s.label ?? sentence(s.key) }));
 
 export const redirectSpec = z.strictObject({
-  from: z.string().startsWith('/', 'A redirect starts at a path: "/old".'),
-  to: z.string().min(1),
+  from: z.string().startsWith('/', 'A redirect starts at a path: "/old".').max(3072),
+  to: z
+    .string()
+    .max(4096)
+    .refine(isSafeTarget, 'A redirect leads to a path of this site ("/new"), or to http(s)://….'),
   status: z.union([z.literal(301), z.literal(302), z.literal(307), z.literal(308)]).default(308),
 });
 
@@ -175,7 +172,10 @@ export const siteSpec = z.strictObject({
   name: z.string().min(1),
   strapline: z.string().default(''),
   /** Where the site is public: scheme and host, no path. */
-  url: z.url({ protocol: /^https?$/ }).transform((u) => u.replace(/\/+$/, '')),
+  url: z
+    .url({ protocol: /^https?$/, error: 'The address of a site is http(s)://HOST.' })
+    .refine(isOrigin, 'The address of a site is a scheme and a host, without path, user or query.')
+    .transform((u) => new URL(u).origin),
   /** IANA time zone. */
   zone: z.string().refine(isZone, {
     error: (i) => `"${String(i.input)}" is not an IANA time zone, such as "Europe/Dublin".`,
@@ -208,6 +208,13 @@ export const designSpec = z.strictObject({
 });
 /** The whole design of a site: one versioned document of plain values. */
 export type Design = z.output<typeof designSpec>;
+
+/** Whether an address is nothing but scheme, host and port. */
+function isOrigin(address: string): boolean {
+  if (!URL.canParse(address)) return false;
+  const { username, password, pathname, search, hash } = new URL(address);
+  return `${username}${password}${search}${hash}` === '' && /^\/*$/.test(pathname);
+}
 
 function tagOf(language: string): string | null {
   try {

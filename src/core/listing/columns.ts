@@ -1,6 +1,7 @@
-import { FIELD_TYPES } from '../design/field-types.ts';
-import type { FilterFamily } from '../design/kinds/definition.ts';
-import type { ContentType, Field } from '../design/spec.ts';
+import type { Field } from '../design/field.ts';
+import type { FilterFamily, Target } from '../design/kinds/definition.ts';
+import { kindOf } from '../design/kinds/index.ts';
+import type { ContentType } from '../design/spec.ts';
 import { type Values, valuesOf } from '../design/values.ts';
 import type { Instant, Interval } from '../time/interval.ts';
 import { isBlank } from '../pattern/types.ts';
@@ -24,6 +25,8 @@ export interface Column {
   family: FilterFamily;
   sortable: boolean;
   field: Field | null;
+  /** What its values are keys of; null where they stand for themselves. */
+  target: Target | null;
   meta: 'created' | 'published' | 'updated' | null;
 }
 
@@ -40,13 +43,14 @@ export function columnsOf(type: ContentType): Map<string, Column> {
       family: 'instant',
       sortable: true,
       field: null,
+      target: null,
       meta,
     });
   return columns;
 }
 
 function fieldColumn(field: Field): Column {
-  const type = FIELD_TYPES[field.kind];
+  const type = kindOf(field);
   const single = !field.many;
   const family =
     single || type.family === 'members' || type.family === 'choice' ? type.family : 'presence';
@@ -56,6 +60,7 @@ function fieldColumn(field: Field): Column {
     family,
     sortable: single && type.sortable,
     field,
+    target: type.target(field),
     meta: null,
   };
 }

@@ -40,7 +40,7 @@ export function holds(
 function testHolds(test: Test, row: ListingRow, isLive: (entry: string) => boolean): boolean {
   const { column } = test;
   let value = cell(row, column);
-  if (column.field?.kind === 'reference') value = (value as string[]).filter(isLive);
+  if (column.target?.of === 'entries') value = (value as string[]).filter(isLive);
   const blank = value === null || (Array.isArray(value) && value.length === 0);
   switch (test.kind) {
     case 'blank':

@@ -1,5 +1,5 @@
 import type { Issue } from '../issue.ts';
-import { nearest } from '../text.ts';
+import { didYouMean, nearest, unknownName } from '../did-you-mean.ts';
 import { parseDay, parseInstant, parseRelative, type Relative } from '../time/parse.ts';
 import type { Instant } from '../time/interval.ts';
 import type { ContentType, Design } from '../design/spec.ts';
@@ -56,22 +56,23 @@ export function planListing(
 ): { plan: ListingPlan | null; issues: Issue[] } {
   const type = design.types.find((t) => t.key === listing.type);
   if (!type) {
-    const near = nearest(
-      listing.type,
-      design.types.map((t) => t.key),
-    );
+    const message = `There is no content type "${listing.type}".`;
+    const keys = design.types.map((t) => t.key);
+    return { plan: null, issues: [unknownName('type', message, listing.type, keys)] };
+  }
+  const count = countConditions(listing.where);
+  if (count > MAX_CONDITIONS)
     return {
       plan: null,
       issues: [
         {
-          code: 'unknown-type',
-          path: 'type',
-          message: `There is no content type "${listing.type}".`,
-          fix: near ? `Did you mean "${near}"?` : 'Name one of the types.',
+          code: 'too-many-conditions',
+          path: 'where',
+          message: `A listing has at most ${MAX_CONDITIONS} conditions, and this one has ${count}.`,
+          fix: 'Use "any-of" with several values in place of many conditions.',
         },
       ],
     };
-  }
   const planner = new Planner(columnsOf(type), type, design.site.zone);
   const filter = listing.where
     ? planner.filter(listing.where, 'where')
@@ -82,6 +83,16 @@ export function planListing(
       ? { listing, type, zone: design.site.zone, filter, sort }
       : null;
   return { plan, issues: planner.issues };
+}
+
+const MAX_CONDITIONS = 500;
+
+function countConditions(filter: FilterSpec | undefined): number {
+  if (filter === undefined) return 0;
+  if ('field' in filter) return 1;
+  let count = 0;
+  for (const inner of Object.values(filter).flat()) count += countConditions(inner);
+  return count;
 }
 
 class Planner {
@@ -118,13 +129,13 @@ class Planner {
   private column(name: string, path: string): Column | null {
     const column = this.columns.get(name);
     if (column) return column;
-    const near = nearest(name, this.columns.keys());
+    const names = [...this.columns.keys()];
     return this.fail(
       'unknown-field',
       path,
       `${this.type.label} has no field "${name}".`,
-      near ? `Did you mean "${near}"?` : `It has: ${[...this.columns.keys()].join(', ')}.`,
-      near,
+      didYouMean(name, names, `It has: ${names.slice(0, 20).join(', ')}.`),
+      nearest(name, names),
     );
   }
 
@@ -210,7 +221,7 @@ class Planner {
         'Give one value or a list.',
       );
     const field = column.field!;
-    if (field.kind === 'choice') {
+    if (column.family === 'choice') {
       const unknown = given.find((k) => !field.options?.some((o) => o.key === k));
       if (unknown !== undefined)
         return this.wrong(path, `one of ${field.options?.map((o) => o.key).join(', ')}`, unknown);

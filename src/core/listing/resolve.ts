@@ -122,9 +122,9 @@ function byDay(column: Column, op: Condition['op'], day: string, zone: string): 
 }
 
 function members({ column, op }: Condition, keys: string[], subjects: SubjectTree): Test {
-  const { kind, set } = column.field!;
+  const { target } = column;
   const expanded = keys.map((key) =>
-    kind === 'category' ? subjects.keysWithin(set ?? '', key) : [key],
+    target?.of === 'subjects' && target.tree ? subjects.keysWithin(target.set, key) : [key],
   );
   const how = op === 'all-of' ? 'all' : op === 'none-of' || op === 'is-not' ? 'none' : 'any';
   return { kind: 'members', column, op: how, keys: expanded };

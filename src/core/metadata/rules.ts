@@ -1,5 +1,6 @@
 import { type Issue, at } from '../issue.ts';
-import { nearest } from '../text.ts';
+import { didYouMean } from '../did-you-mean.ts';
+import { valueKindOf } from '../design/field-values.ts';
 import { type CompiledPattern, compilePattern } from '../pattern/compile.ts';
 import type { Environment } from '../pattern/types.ts';
 import type { Environments } from '../design/environment.ts';
@@ -50,23 +51,22 @@ function typeSeo(
   env: Environment,
   issues: Issue[],
 ): CompiledSeo {
-  const rich = type.fields.find((f) => f.kind === 'richtext');
+  const rich = type.fields.find((f) => valueKindOf(f) === 'richtext');
   const path = `types/${type.key}/seo`;
-  const picture = type.fields.find(
-    (f) => f.kind === 'media' && (type.seo.picture === undefined || f.key === type.seo.picture),
-  );
-  if (type.seo.picture !== undefined && !picture) {
-    const near = nearest(
-      type.seo.picture,
-      type.fields.filter((f) => f.kind === 'media').map((f) => f.key),
-    );
+  const pictures = type.fields.filter((f) => valueKindOf(f) === 'media');
+  const { picture: chosen } = type.seo;
+  const picture = pictures.find((f) => chosen === undefined || f.key === chosen);
+  if (chosen !== undefined && !picture)
     issues.push({
       code: 'unknown-field',
       path: `${path}/picture`,
-      message: `${type.label} has no picture field "${type.seo.picture}".`,
-      fix: near ? `Did you mean "${near}"?` : 'Name a field of kind media.',
+      message: `${type.label} has no picture field "${chosen}".`,
+      fix: didYouMean(
+        chosen,
+        pictures.map((f) => f.key),
+        'Name a field that holds a picture.',
+      ),
     });
-  }
   const compile = compiler(env, issues);
   const summary = type.summary === undefined ? [] : [builtIn(type, type.summary)];
   return finish(
@@ -91,7 +91,8 @@ function typeSeo(
 }
 
 function builtIn(type: ContentType, key: string): string {
-  return type.fields.find((f) => f.key === key)?.kind === 'richtext'
+  const field = type.fields.find((f) => f.key === key);
+  return field && valueKindOf(field) === 'richtext'
     ? `{limit(firstParagraph(${key}), 155)}`
     : `{${key}}`;
 }

@@ -1,5 +1,5 @@
 import { type Issue, type TextRange } from '../issue.ts';
-import { nearest } from '../text.ts';
+import { nearest } from '../did-you-mean.ts';
 import { FUNCTIONS } from './functions/index.ts';
 import type { Parameter, PatternFunction } from './functions/definition.ts';
 import { toText } from './to-text.ts';

@@ -1,9 +1,12 @@
 import type { Issue } from '../issue.ts';
-import { nearest } from '../text.ts';
-import type { ContentType, Design, Field } from '../design/spec.ts';
+import { unknownName } from '../did-you-mean.ts';
+import type { DesignNames } from '../design/field.ts';
+import { kindOf } from '../design/kinds/index.ts';
+import type { ContentType, Design } from '../design/spec.ts';
 
 /** What is wrong with a design beyond its shape: doubled keys, and names that lead nowhere. */
 export function checkDesign(design: Design): Issue[] {
+  const names = { types: design.types.map((t) => t.key), sets: design.subjectSets };
   return [
     ...doubled(
       design.types.map((t) => t.key),
@@ -28,7 +31,7 @@ export function checkDesign(design: Design): Issue[] {
       'listings',
       'address',
     ),
-    ...design.types.flatMap((t) => checkType(t, design)),
+    ...design.types.flatMap((t) => checkType(t, design, names)),
   ];
 }
 
@@ -59,7 +62,7 @@ function doubledIds(parts: { id: string; key: string }[], path: string): Issue[]
   });
 }
 
-function checkType(type: ContentType, design: Design): Issue[] {
+function checkType(type: ContentType, design: Design, names: DesignNames): Issue[] {
   const path = `types/${type.key}`;
   const keys = type.fields.map((f) => f.key);
   const issues = [
@@ -76,7 +79,7 @@ function checkType(type: ContentType, design: Design): Issue[] {
   ] as const) {
     if (name !== undefined && !keys.includes(name))
       issues.push(
-        unknown(`${path}/${property}`, `${type.label} has no field "${name}".`, name, keys),
+        unknownName(`${path}/${property}`, `${type.label} has no field "${name}".`, name, keys),
       );
   }
   const within = type.fields.filter((f) => f.sitsWithin);
@@ -93,7 +96,7 @@ function checkType(type: ContentType, design: Design): Issue[] {
     !design.listings.some((l) => l.key === (type.retired as { listing: string }).listing)
   ) {
     issues.push(
-      unknown(
+      unknownName(
         `${path}/retired`,
         `There is no listing "${type.retired.listing}".`,
         type.retired.listing,
@@ -117,64 +120,6 @@ function checkType(type: ContentType, design: Design): Issue[] {
     });
   return [
     ...issues,
-    ...type.fields.flatMap((f) => checkField(f, `${path}/fields/${f.key}`, design)),
+    ...type.fields.flatMap((f) => kindOf(f).check(f, `${path}/fields/${f.key}`, names)),
   ];
-}
-
-function checkField(field: Field, path: string, design: Design): Issue[] {
-  const issues: Issue[] = [];
-  if (field.kind === 'choice' && !field.options?.length)
-    issues.push({
-      code: 'options-missing',
-      path,
-      message: `${field.label} is a choice without options.`,
-      fix: 'List its options.',
-    });
-  if (field.sitsWithin && (field.kind !== 'reference' || field.many))
-    issues.push({
-      code: 'wrong-within',
-      path,
-      message: 'Only a single reference can make the tree of pages.',
-      fix: 'Make the field a reference that holds one entry.',
-    });
-  const types = design.types.map((t) => t.key);
-  for (const type of field.types ?? [])
-    if (!types.includes(type))
-      issues.push(unknown(path, `There is no content type "${type}".`, type, types));
-  if (field.kind !== 'tags' && field.kind !== 'category') return issues;
-  const set = design.subjectSets.find((s) => s.key === field.set);
-  const wanted = field.kind === 'tags' ? 'tags' : 'tree';
-  if (!set)
-    issues.push(
-      unknown(
-        path,
-        field.set === undefined
-          ? `${field.label} names no subject set.`
-          : `There is no subject set "${field.set}".`,
-        field.set ?? '',
-        design.subjectSets.map((s) => s.key),
-      ),
-    );
-  else if (set.kind !== wanted)
-    issues.push({
-      code: 'wrong-set',
-      path,
-      message: `"${set.key}" is a set of kind ${set.kind}; ${field.label} wants ${wanted}.`,
-      fix: `Name a set of kind ${wanted}.`,
-    });
-  return issues;
-}
-
-function unknown(path: string, message: string, name: string, known: string[]): Issue {
-  const near = nearest(name, known);
-  return {
-    code: 'unknown-name',
-    path,
-    message,
-    fix: near
-      ? `Did you mean "${near}"?`
-      : known.length > 0
-        ? `There are: ${known.slice(0, 10).join(', ')}.`
-        : 'Add it first.',
-  };
 }

@@ -1,12 +1,13 @@
 import type { Issue } from '../issue.ts';
-import { nearest } from '../text.ts';
+import { unknownName } from '../did-you-mean.ts';
+import { fingerprint } from '../fingerprint.ts';
 import { type AddressRules, compileAddressRules } from '../address/rules.ts';
-import { isReserved, normalisePath } from '../address/path.ts';
+import { isReserved, normalisePath, splitPageNumber } from '../address/path.ts';
 import { Environments } from '../design/environment.ts';
 import type { ContentType, Design } from '../design/spec.ts';
 import { type ListingPlan, planListing } from '../listing/plan.ts';
 import { type SeoBook, compileSeo } from '../metadata/rules.ts';
-import { DEFAULT_STYLE } from '../template/default-style.ts';
+import { styleOf } from '../template/default-style.ts';
 import { type Templates, compileTemplates } from '../template/compile.ts';
 import { checkDesign } from './check-design.ts';
 
@@ -21,6 +22,10 @@ export interface CompiledSite {
   listingAt: Map<string, string>;
   templates: Templates;
   seo: SeoBook;
+  /** Key of the listing chosen for `/`; null where none is. */
+  frontListing: string | null;
+  /** Id of the entry chosen for `/`; null where none is. */
+  frontEntry: string | null;
   /** By-hand redirects by normal path. */
   redirects: Map<string, { to: string; status: number }>;
   /** The style sheet of the pages: the design's, or the one for sites without. */
@@ -47,7 +52,8 @@ export function compileSite(design: Design): { site: CompiledSite; issues: Issue
     );
     if (planned.plan) listings.set(listing.key, planned.plan);
   }
-  const css = design.css.trim() === '' ? DEFAULT_STYLE : design.css;
+  const { front } = design.site;
+  const css = styleOf(design.css);
   const site: CompiledSite = {
     design,
     environments,
@@ -59,6 +65,8 @@ export function compileSite(design: Design): { site: CompiledSite; issues: Issue
         l.address === undefined ? [] : [[l.address, l.key] as const],
       ),
     ),
+    frontListing: front && 'listing' in front && listings.has(front.listing) ? front.listing : null,
+    frontEntry: addresses.rules.frontEntry,
     templates: templates.templates,
     seo: seo.seo,
     redirects: new Map(
@@ -75,7 +83,8 @@ export function compileSite(design: Design): { site: CompiledSite; issues: Issue
       ...templates.issues,
       ...seo.issues,
       ...frontIssues(design),
-      ...reservedIssues(design),
+      ...listingAddressIssues(design),
+      ...redirectIssues(design),
     ],
   };
 }
@@ -88,39 +97,81 @@ function normalOf(path: string): string {
 function frontIssues({ site, listings }: Design): Issue[] {
   const front = site.front;
   if (!front || !('listing' in front) || listings.some((l) => l.key === front.listing)) return [];
-  const near = nearest(
-    front.listing,
-    listings.map((l) => l.key),
-  );
+  const keys = listings.map((l) => l.key);
   return [
-    {
-      code: 'unknown-listing',
-      path: 'site/front',
-      message: `There is no listing "${front.listing}".`,
-      fix: near ? `Did you mean "${near}"?` : 'Name one of the listings.',
-    },
+    unknownName('site/front', `There is no listing "${front.listing}".`, front.listing, keys),
   ];
 }
 
-function reservedIssues({ listings }: Design): Issue[] {
-  return listings.flatMap((l) =>
-    l.address !== undefined && isReserved(l.address)
-      ? [
+/** Listing addresses that cannot be had: kept by the site, or a page of another listing. */
+function listingAddressIssues({ listings }: Design): Issue[] {
+  const addresses = new Set(listings.flatMap((l) => l.address ?? []));
+  return listings.flatMap(({ key, address }) => {
+    if (address === undefined) return [];
+    const page = splitPageNumber(address);
+    const message = isReserved(address)
+      ? `The site keeps ${address} for itself.`
+      : page && (addresses.has(page.address) || page.address === '/')
+        ? `${address} is a page of the listing at ${page.address}.`
+        : null;
+    return message === null
+      ? []
+      : [
           {
             code: 'reserved-address',
-            path: `listings/${l.key}/address`,
-            message: `The site keeps ${l.address} for itself.`,
+            path: `listings/${key}/address`,
+            message,
             fix: 'Choose another address.',
           },
-        ]
-      : [],
-  );
+        ];
+  });
 }
 
-/** 64-bit FNV-1a of a text, as hex: names a version of it, protects nothing. */
-export function fingerprint(text: string): string {
-  let hash = 0xcbf29ce484222325n;
-  for (let i = 0; i < text.length; i++)
-    hash = BigInt.asUintN(64, (hash ^ BigInt(text.charCodeAt(i))) * 0x100000001b3n);
-  return hash.toString(16).padStart(16, '0');
+/** Redirects by hand that cannot be: two from one path, from reserved paths and listings, in circles. */
+function redirectIssues({ redirects, listings }: Design): Issue[] {
+  const addresses = new Set(listings.flatMap((l) => l.address ?? []));
+  const from = new Map<string, string>();
+  return redirects
+    .flatMap((redirect, i) => {
+      const start = normalOf(redirect.from);
+      const issue = (message: string, fix: string): Issue[] => [
+        { code: 'wrong-redirect', path: `redirects/${i + 1}/from`, message, fix },
+      ];
+      const again = from.has(start);
+      if (!again) from.set(start, redirect.to);
+      if (again) return issue(`Two redirects start at ${start}.`, 'Leave one of them out.');
+      if (isReserved(start) || start === '/')
+        return issue(`The site keeps ${start} for itself.`, 'Start at another path.');
+      if (!normalisePath(redirect.from).ok)
+        return issue(`${redirect.from} is no path.`, 'Write it like "/old".');
+      if (addresses.has(start))
+        return issue(`A listing stands at ${start}.`, 'Start at another path.');
+      return [];
+    })
+    .concat(redirectCircles(redirects));
+}
+
+function redirectCircles(redirects: Design['redirects']): Issue[] {
+  const next = new Map(redirects.map((r) => [normalOf(r.from), normalOf(r.to)]));
+  const known = new Set<string>();
+  return redirects.flatMap(({ from }, i) => {
+    const way = new Set<string>();
+    let at: string | undefined = normalOf(from);
+    while (at !== undefined && !way.has(at) && !known.has(at)) {
+      way.add(at);
+      at = next.get(at);
+    }
+    const circle = at !== undefined && way.has(at);
+    for (const path of way) known.add(path);
+    return circle
+      ? [
+          {
+            code: 'wrong-redirect',
+            path: `redirects/${i + 1}/to`,
+            message: `Redirects lead in a circle: ${[...way, at!].slice(0, 6).join(' → ')}.`,
+            fix: 'Let one of them lead to a page.',
+          },
+        ]
+      : [];
+  });
 }

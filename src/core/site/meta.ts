@@ -1,3 +1,4 @@
+import { encodeAddress, isSafeTarget } from '../link.ts';
 import type { EntryView } from '../design/values.ts';
 import { valuesOf } from '../design/values.ts';
 import { pagePath } from '../address/path.ts';
@@ -36,7 +37,8 @@ function base(
 export function entryMeta(site: CompiledSite, scope: PageScope, entry: EntryView): PageMeta {
   const seo = site.seo.types.get(entry.type.key)!;
   scope.prefetch([entry], seo.needs);
-  const canonical = seo.canonical?.text(scope) ?? entry.path;
+  const given = seo.canonical?.text(scope) ?? null;
+  const canonical = given !== null && isSafeTarget(given) ? given : entry.path;
   const share =
     seo.picture === null ? null : scope.media(String(valuesOf(entry.values, seo.picture)[0] ?? ''));
   const width = Math.min(1200, share?.width ?? 1200);
@@ -89,5 +91,6 @@ export function errorMeta(site: CompiledSite, title: string): PageMeta {
 }
 
 function absolute(site: CompiledSite, pathOrUrl: string): string {
-  return pathOrUrl.startsWith('/') ? site.design.site.url + pathOrUrl : pathOrUrl;
+  const address = encodeAddress(pathOrUrl);
+  return address.startsWith('/') ? site.design.site.url + address : address;
 }

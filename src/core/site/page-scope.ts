@@ -32,6 +32,7 @@ export class PageScope implements RenderScope {
   shown: ListingShown | null;
   slots: Record<string, string> = NO_SLOTS;
   depth: number;
+  private inFrame = false;
   private readonly known: Map<string, EntryView | null>;
 
   constructor(
@@ -48,6 +49,7 @@ export class PageScope implements RenderScope {
     this.roots = within ? within.roots : { site: settings, locale: settings.language };
     this.shown = within ? within.shown : null;
     this.depth = within ? within.depth + 1 : 0;
+    this.inFrame = within?.inFrame ?? false;
     this.known = within ? within.known : new Map();
   }
 
@@ -61,6 +63,7 @@ export class PageScope implements RenderScope {
   frame(slots: Record<string, string>): PageScope {
     const scope = new PageScope(this.site, this.reader, this.validity, this);
     scope.slots = slots;
+    scope.inFrame = true;
     return scope;
   }
 
@@ -107,7 +110,8 @@ export class PageScope implements RenderScope {
   }
 
   listing(key: string, limit?: number): ListingShown | null {
-    if (this.shown?.key === key) return this.shown;
+    // With a limit of its own, and in the frame, it is not the list that the page is about.
+    if (this.shown?.key === key && limit === undefined && !this.inFrame) return this.shown;
     return this.listingPage(key, 1, limit);
   }
 

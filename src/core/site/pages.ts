@@ -108,8 +108,7 @@ export function indexedPages(
     ...entries.map(({ path, updated }) => ({ path, modified: updated })),
     ...listings.map(({ path }) => ({ path, modified: null })),
   ];
-  const { front } = site.design.site;
-  const automatic = !front || ('entry' in front && !reader.holders('/', validity).current);
+  const automatic = site.frontListing === null && !reader.holders('/', validity).current;
   if (automatic) pages.push({ path: '/', modified: null });
   return pages.sort((a, b) => compareCodePoints(a.path, b.path));
 }
@@ -120,11 +119,9 @@ export function listingPages(
   reader: SiteReader,
   validity: Validity,
 ): PageLine[] {
-  const front = site.design.site.front;
   return [...site.listings.values()].flatMap((plan) => {
     const { key, address, pageSize } = plan.listing;
-    const isFront = front !== undefined && 'listing' in front && front.listing === key;
-    const base = isFront ? '/' : address;
+    const base = key === site.frontListing ? '/' : address;
     if (base === undefined) return [];
     const { total } = reader.listing(plan, validity, 0, 1);
     const count = Math.max(1, Math.ceil(total / pageSize));

@@ -43,8 +43,12 @@ export interface SiteReader {
   ): { ids: string[]; total: number };
   /** Entries with a page of their own, newest first. */
   newestPages(limit: number, validity: Validity): string[];
+  /** How many live pages of entries there are. */
+  livePageCount(validity: Validity): number;
   /** Live pages in the order of their paths, after a path. */
   livePages(after: string | null, limit: number, validity: Validity): LivePage[];
+  /** Entries any of whose revisions point at one of the targets through one of the fields (by id). */
+  referrers(targets: readonly string[], fields: readonly string[]): string[];
   subject(set: string, key: string): Subject | null;
   /** A category's key and all below it. */
   keysWithin(set: string, key: string): string[];

@@ -1,3 +1,4 @@
+import { encodeAddress, isSafeTarget } from '../link.ts';
 import { escapeHtml } from '../text.ts';
 import { type Instant, Validity } from '../time/interval.ts';
 import type { EntryView } from '../design/values.ts';
@@ -30,12 +31,21 @@ export interface RenderedPage {
   validUntil: Instant | null;
   /** When something on it changed last, ms UTC; null where unknown. */
   changed: Instant | null;
+  /** Seconds for which it may be reused unasked when it was made; less as `validUntil` comes near. */
+  freshness: number;
   meta: PageMeta | null;
   entry: string | null;
   listing: string | null;
   page: number | null;
   /** True where no template is bound and an automatic page stands in. */
   automatic: boolean;
+}
+
+/** How long a page may be reused unasked as of an instant (RFC 9111 §5.2.2): its freshness, and never past its validity. */
+export function cacheControl(freshness: number, validUntil: Instant | null, at: Instant): string {
+  const left = validUntil === null ? freshness : Math.floor((validUntil - at) / 1000);
+  const maxAge = Math.max(0, Math.min(freshness, left));
+  return maxAge > 0 ? `public, max-age=${maxAge}` : 'public, max-age=0, must-revalidate';
 }
 
 const NEWEST = 24;
@@ -48,10 +58,11 @@ export function render(
   site: CompiledSite,
   reader: SiteReader,
   request: PageRequest,
-  designUntil: Instant | null = null,
+  design: { since: Instant | null; until: Instant | null } = { since: null, until: null },
 ): RenderedPage {
   const validity = new Validity(request.at);
-  validity.tell(designUntil);
+  validity.tell(design.until);
+  validity.tell(design.since);
   const resolution = resolvePath(site, reader, request.path, validity);
   return new Renderer(site, reader, validity).page(resolution);
 }
@@ -130,9 +141,7 @@ class Renderer {
     const scope = new PageScope(this.site, this.reader, this.validity);
     const shown = scope.listingPage(key, number);
     if (!shown) return this.missing();
-    const front = this.site.design.site.front;
-    const base =
-      path === '/' || (front && 'listing' in front && front.listing === key) ? '/' : shown.address!;
+    const base = path === '/' || key === this.site.frontListing ? '/' : shown.address!;
     scope.showListing({ ...shown, address: base });
     const template = this.site.templates.listings.get(key)!;
     const meta = listingMeta(this.site, scope, shown, base);
@@ -185,12 +194,12 @@ class Renderer {
   }
 
   private redirect(status: number, location: string): RenderedPage {
+    if (!isSafeTarget(location)) return this.missing();
     const { language } = this.site.design.site;
-    const href = escapeHtml(location);
+    const target = encodeAddress(location);
+    const href = escapeHtml(target);
     const body = `<!doctype html>\n<html lang="${escapeHtml(language)}"><head><meta charset="utf-8"><title>${href}</title></head><body><p>${wordsOf(language).moved} <a href="${href}">${href}</a>.</p></body></html>\n`;
-    return this.result('redirect', status, body, null, {
-      headers: { location: encodeURI(location) },
-    });
+    return this.result('redirect', status, body, null, { headers: { location: target } });
   }
 
   private result(
@@ -202,13 +211,10 @@ class Renderer {
   ): RenderedPage {
     const { language, freshness } = this.site.design.site;
     const { until, since, at } = this.validity;
-    const maxAge =
-      until === null ? freshness : Math.min(freshness, Math.floor((until - at) / 1000));
     const headers: Record<string, string> = {
       'content-type': 'text/html; charset=utf-8',
       'content-language': language,
-      'cache-control':
-        maxAge > 0 ? `public, max-age=${maxAge}` : 'public, max-age=0, must-revalidate',
+      'cache-control': cacheControl(freshness, until, at),
       ...more.headers,
     };
     if (since !== null && status === 200) headers['last-modified'] = new Date(since).toUTCString();
@@ -218,6 +224,7 @@ class Renderer {
       kind,
       validUntil: until,
       changed: since,
+      freshness,
       meta,
       entry: null,
       listing: null,

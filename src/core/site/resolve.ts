@@ -1,4 +1,5 @@
 import { isReserved, normalisePath, splitPageNumber } from '../address/path.ts';
+import { isSiteFile } from './site-file.ts';
 import { formatStyled } from '../pattern/date-format.ts';
 import type { Instant, Validity } from '../time/interval.ts';
 import type { CompiledSite } from './compile.ts';
@@ -18,6 +19,7 @@ export type Resolution =
 /** One step of the answer to "why does this path lead there". */
 export interface TraceStep {
   step:
+    | 'address'
     | 'normal form'
     | 'reserved'
     | 'front page'
@@ -91,29 +93,27 @@ class Resolver {
       matched ? 'The site keeps this path for itself.' : 'No reserved path.',
     );
     if (!matched) return null;
-    return path === '/robots.txt' || /^\/sitemap(-\d+)?\.xml$/.test(path)
-      ? { kind: 'file', path }
-      : { kind: 'missing' };
+    return isSiteFile(path) ? { kind: 'file', path } : { kind: 'missing' };
   }
 
   private front(path: string): Resolution | null {
     if (path !== '/') return null;
-    const front = this.site.design.site.front;
-    if (front && 'listing' in front && this.site.listings.has(front.listing)) {
+    const { frontListing, frontEntry } = this.site;
+    if (frontListing !== null) {
       this.say(
         'front page',
         true,
-        () => `"/" is set to show the listing ${this.listingName(front.listing)}.`,
+        () => `"/" is set to show the listing ${this.listingName(frontListing)}.`,
       );
-      return { kind: 'listing', listing: front.listing, number: 1, path };
+      return { kind: 'listing', listing: frontListing, number: 1, path };
     }
-    if (front && 'entry' in front) {
-      const live = this.reader.holders('/', this.validity).current?.entry === front.entry;
+    if (frontEntry !== null) {
+      const live = this.reader.holders('/', this.validity).current?.entry === frontEntry;
       this.say('front page', true, () => {
-        const set = `"/" is set to show ${this.name(front.entry)}`;
+        const set = `"/" is set to show ${this.name(frontEntry)}`;
         return live ? `${set}.` : `${set}, which is not live; the automatic list stands in.`;
       });
-      return live ? { kind: 'entry', entry: front.entry, path } : { kind: 'front', path };
+      return live ? { kind: 'entry', entry: frontEntry, path } : { kind: 'front', path };
     }
     this.say(
       'front page',
@@ -124,8 +124,7 @@ class Resolver {
   }
 
   private listing(path: string): Resolution | null {
-    const front = this.site.design.site.front;
-    const frontListing = front && 'listing' in front ? front.listing : null;
+    const { frontListing } = this.site;
     const key = this.site.listingAt.get(path);
     if (key !== undefined) {
       this.say('listing', true, () => `The listing ${this.listingName(key)} stands here.`);
@@ -213,10 +212,7 @@ class Resolver {
   }
 
   private listingPath(key: string): string | undefined {
-    const { front } = this.site.design.site;
-    return front && 'listing' in front && front.listing === key
-      ? '/'
-      : this.site.listings.get(key)?.listing.address;
+    return key === this.site.frontListing ? '/' : this.site.listings.get(key)?.listing.address;
   }
 
   private retired(entry: string): Resolution {

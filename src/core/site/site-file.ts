@@ -4,6 +4,13 @@ import type { CompiledSite } from './compile.ts';
 import { indexedPages } from './pages.ts';
 import type { SiteReader } from './reader.ts';
 
+/** Whether a path can be that of robots.txt, a sitemap or a part of one. */
+export function isSiteFile(path: string): boolean {
+  return path === '/robots.txt' || SITEMAP.test(path);
+}
+
+const SITEMAP = /^\/sitemap(?:-([1-9]\d{0,3}))?\.xml$/;
+
 /** robots.txt or a sitemap; null where there is no such part of it. */
 export function siteFile(
   site: CompiledSite,
@@ -14,9 +21,11 @@ export function siteFile(
   const { url } = site.design.site;
   if (path === '/robots.txt')
     return { contentType: 'text/plain; charset=utf-8', body: robotsTxt(url) };
+  const part = SITEMAP.exec(path)?.[1];
+  const most = Math.ceil(reader.livePageCount(validity) / SITEMAP_LIMIT) + 1;
+  if (part !== undefined && Number(part) > most) return null; // told without gathering all pages
   const pages = indexedPages(site, reader, validity);
   const parts = Math.ceil(pages.length / SITEMAP_LIMIT);
-  const part = /^\/sitemap-(\d+)\.xml$/.exec(path)?.[1];
   const xml = { contentType: 'application/xml; charset=utf-8' };
   if (part === undefined && parts > 1) return { ...xml, body: sitemapIndexXml(url, parts) };
   if (part !== undefined && (parts <= 1 || Number(part) < 1 || Number(part) > parts)) return null;

@@ -1,34 +1,22 @@
-import type { Block } from '../design/block-spec.ts';
+import type { Block } from '../design/block.ts';
+import type { Field } from '../design/field.ts';
+import { valueKindOf } from '../design/field-values.ts';
+import { kindOf } from '../design/kinds/index.ts';
 import type { Listing } from '../design/listing-spec.ts';
-import type { ContentType, Field } from '../design/spec.ts';
-
-const SHEET_KINDS = new Set<Field['kind']>([
-  'text',
-  'number',
-  'yesno',
-  'date',
-  'datetime',
-  'choice',
-  'reference',
-  'category',
-  'tags',
-  'paragraphs',
-]);
+import type { ContentType } from '../design/spec.ts';
 
 /** The blocks of a page made from a type's fields alone, where no template is bound. */
 export function automaticPage(type: ContentType): Block[] {
   const rest = type.fields.filter((f) => f.key !== type.naming && f.key !== type.summary);
-  const sheet = rest.filter((f) => SHEET_KINDS.has(f.kind)).map((f) => f.key);
+  const shownAs = (where: 'sheet' | 'picture' | 'body'): Field[] =>
+    rest.filter((f) => kindOf(f).automatic === where);
+  const sheet = shownAs('sheet').map((f) => f.key);
   return [
-    { block: 'heading', text: `{${type.naming}}`, level: 1, link: false },
+    { block: 'heading', text: `{${type.naming}}`, level: 1 },
     ...summaryBlock(type),
-    ...rest.flatMap((f): Block[] =>
-      f.kind === 'media' ? [{ block: 'picture', field: f.key, width: 800 }] : [],
-    ),
-    ...(sheet.length > 0 ? [{ block: 'fieldSheet' as const, fields: sheet }] : []),
-    ...rest.flatMap((f): Block[] =>
-      f.kind === 'richtext' ? [{ block: 'richText', field: f.key }] : [],
-    ),
+    ...shownAs('picture').map((f) => ({ block: 'picture', field: f.key })),
+    ...(sheet.length > 0 ? [{ block: 'fieldSheet', fields: sheet }] : []),
+    ...shownAs('body').map((f) => ({ block: 'richText', field: f.key })),
   ];
 }
 
@@ -43,10 +31,10 @@ export function automaticCard(type: ContentType): Block[] {
 /** The blocks of a listing's own pages where no template is bound. */
 export function automaticListing(listing: Listing): Block[] {
   return [
-    { block: 'heading', text: escapePattern(listing.label), level: 1, link: false },
+    { block: 'heading', text: escapePattern(listing.label), level: 1 },
     ...(listing.intro === undefined
       ? []
-      : [{ block: 'text' as const, text: listing.intro, style: 'intro' }]),
+      : [{ block: 'text', text: listing.intro, style: 'intro' }]),
     { block: 'listing', listing: listing.key },
     { block: 'pageLinks' },
   ];
@@ -59,7 +47,9 @@ function summaryBlock(type: ContentType): Block[] {
     {
       block: 'text',
       text:
-        summary.kind === 'richtext' ? `{limit(plain(${summary.key}), 155)}` : `{${summary.key}}`,
+        valueKindOf(summary) === 'richtext'
+          ? `{limit(plain(${summary.key}), 155)}`
+          : `{${summary.key}}`,
       style: 'summary',
     },
   ];

@@ -1,14 +1,13 @@
 import { type Issue, at } from '../issue.ts';
-import { nearest } from '../text.ts';
-import type { Block } from '../design/block-spec.ts';
+import { nearest } from '../did-you-mean.ts';
+import type { Block } from '../design/block.ts';
 import type { Environments } from '../design/environment.ts';
-import type { ContentType, Design, Field, Template } from '../design/spec.ts';
+import type { ContentType, Design, Template } from '../design/spec.ts';
 import type { Listing } from '../design/listing-spec.ts';
-import { compilePattern } from '../pattern/compile.ts';
 import type { Environment } from '../pattern/types.ts';
 import { automaticCard, automaticListing, automaticPage } from './automatic.ts';
-import { BLOCKS } from './blocks/index.ts';
-import type { BlockCompiler, CompileBlock, Render, RenderScope } from './context.ts';
+import type { Render } from './context.ts';
+import { TreeCompiler } from './tree-compiler.ts';
 
 /** A template ready to draw: the page itself, its further slots, and what it reads through references. */
 export interface CompiledTemplate {
@@ -209,7 +208,7 @@ class TemplateCompiler {
     type: ContentType | null,
     path: string,
   ): Omit<CompiledTemplate, 'automatic'> {
-    const compiler = new TreeCompiler(this.design, env, type, (key, place) =>
+    const compiler = new TreeCompiler(this.design, { env, type }, (key, place) =>
       this.lookUpCard(key, place),
     );
     const render = compiler.blocks(blocks, 'blocks');
@@ -243,98 +242,5 @@ class TemplateCompiler {
     const render: Render = (scope) =>
       scope.own && scope.depth < 4 ? byType(scope.own.type)(scope) : '';
     return { render, needs: key === undefined ? [] : (this.cards.get(key)?.needs ?? []) };
-  }
-}
-
-class TreeCompiler implements BlockCompiler {
-  readonly issues: Issue[] = [];
-  readonly needs: string[][] = [];
-  private place = '';
-
-  constructor(
-    private readonly design: Design,
-    readonly env: Environment,
-    readonly type: ContentType | null,
-    private readonly lookUpCard: (
-      key: string | undefined,
-      fail: (message: string) => void,
-    ) => { render: Render; needs: string[][] },
-  ) {}
-
-  blocks(blocks: Block[], property: string): Render {
-    const outer = this.place;
-    const renders = blocks.map((block, i) => {
-      this.place = `${outer === '' ? '' : `${outer}/`}${property}/${i + 1}`;
-      return (BLOCKS[block.block] as CompileBlock<Block['block']>)(block as never, this);
-    });
-    this.place = outer;
-    const [first, second, third] = renders;
-    if (renders.length === 1) return first!;
-    if (renders.length === 2) return (scope) => first!(scope) + second!(scope);
-    if (renders.length === 3) return (scope) => first!(scope) + second!(scope) + third!(scope);
-    return (scope) => {
-      let out = '';
-      for (const render of renders) out += render(scope);
-      return out;
-    };
-  }
-
-  pattern(
-    source: string,
-    property: string,
-    context: 'text' | 'attribute' = 'text',
-  ): (scope: RenderScope) => string | null {
-    const { pattern, issues } = compilePattern(source, this.env, context);
-    this.issues.push(...at(`${this.place}/${property}`, issues));
-    for (const chain of pattern?.chains ?? [])
-      if (chain.root === '' && chain.references > 0)
-        this.needs.push(chain.fields.slice(0, chain.references));
-    return pattern ? pattern.text : () => null;
-  }
-
-  field(key: string, property: string, kinds: readonly Field['kind'][]): Field | null {
-    const field = this.type?.fields.find((f) => f.key === key);
-    if (field && kinds.includes(field.kind)) return field;
-    const fitting = this.type?.fields.filter((f) => kinds.includes(f.kind)).map((f) => f.key) ?? [];
-    const near = nearest(key, fitting);
-    const message = field
-      ? `This block shows ${kinds.join(' or ')}, and "${key}" is ${field.kind}.`
-      : this.type
-        ? `${this.type.label} has no field "${key}".`
-        : 'A field is bound here, and this template reads no content type.';
-    this.fail(
-      field ? 'wrong-kind' : 'unknown-field',
-      property,
-      message,
-      near
-        ? `Did you mean "${near}"?`
-        : fitting.length > 0
-          ? `Fields that fit: ${fitting.join(', ')}.`
-          : 'Add such a field to the type.',
-    );
-    return null;
-  }
-
-  card(key: string | undefined, property: string): { render: Render; needs: string[][] } {
-    return this.lookUpCard(key, (message) =>
-      this.fail('unknown-template', property, message, 'Name a card, or leave it out.'),
-    );
-  }
-
-  listing(key: string, property: string): boolean {
-    const keys = this.design.listings.map((l) => l.key);
-    if (keys.includes(key)) return true;
-    const near = nearest(key, keys);
-    this.fail(
-      'unknown-listing',
-      property,
-      `There is no listing "${key}".`,
-      near ? `Did you mean "${near}"?` : 'Name one of the listings.',
-    );
-    return false;
-  }
-
-  fail(code: string, property: string, message: string, fix: string): void {
-    this.issues.push({ code, path: `${this.place}/${property}`, message, fix });
   }
 }

@@ -1,8 +1,9 @@
 import type { Issue } from '../issue.ts';
 import type { SiteScope } from '../design/environment.ts';
-import type { Block } from '../design/block-spec.ts';
+import type { Block } from '../design/block.ts';
 import type { Environment } from '../pattern/types.ts';
-import type { ContentType, Field } from '../design/spec.ts';
+import type { Field } from '../design/field.ts';
+import type { ContentType } from '../design/spec.ts';
 import type { EntryView } from '../design/values.ts';
 import type { Instant, Validity } from '../time/interval.ts';
 
@@ -50,6 +51,12 @@ export interface RenderScope extends SiteScope {
 /** A compiled block or template: gives HTML, '' where there is nothing to show. */
 export type Render = (scope: RenderScope) => string;
 
+/** What patterns and fields of blocks are read from. */
+export interface BlockSurroundings {
+  env: Environment;
+  type: ContentType | null;
+}
+
 /** What compiling a block may use. Issues are added where the block stands. */
 export interface BlockCompiler {
   env: Environment;
@@ -63,18 +70,18 @@ export interface BlockCompiler {
     property: string,
     context?: 'text' | 'attribute',
   ): (scope: RenderScope) => string | null;
-  /** The field a block is bound to; null with an issue where it is none of these kinds. */
-  field(key: string, property: string, kinds: readonly Field['kind'][]): Field | null;
-  blocks(blocks: Block[], property: string): Render;
+  /** The field a block is bound to; null with an issue where it does not fit. `words` say what would. */
+  field(
+    key: string,
+    property: string,
+    fits: (field: Field) => boolean,
+    words: string,
+  ): Field | null;
+  /** Blocks within the block; `inner` is what they read where that is not what the block itself reads. */
+  blocks(blocks: Block[], property: string, inner?: BlockSurroundings): Render;
   /** A card by key, or the type's own, or the automatic one; looked up when drawn. */
   card(key: string | undefined, property: string): { render: Render; needs: string[][] };
   /** Whether there is such a listing; an issue where not. */
   listing(key: string, property: string): boolean;
   fail(code: string, property: string, message: string, fix: string): void;
 }
-
-/** Compiles one kind of block. */
-export type CompileBlock<K extends Block['block']> = (
-  block: Extract<Block, { block: K }>,
-  c: BlockCompiler,
-) => Render;

@@ -1,5 +1,10 @@
+/** The style sheet of the pages of a design: its own, or the plain one. */
+export function styleOf(css: string): string {
+  return css.trim() === '' ? DEFAULT_STYLE : css;
+}
+
 /** The style sheet of sites that bring none: plain, readable, light and dark. */
-export const DEFAULT_STYLE = `:root { color-scheme: light dark; --line: #8886; }
+const DEFAULT_STYLE = `:root { color-scheme: light dark; --line: #8886; }
 * { box-sizing: border-box; }
 body { margin: 0 auto; max-width: 1040px; padding: 0 24px 48px; font: 17px/28px system-ui, sans-serif; overflow-wrap: break-word; }
 h1 { font-size: 40px; line-height: 48px; margin: 0 0 16px; text-wrap: balance; }

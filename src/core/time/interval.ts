@@ -10,6 +10,15 @@ export interface Interval {
 /** The first instant a site can speak of; a design loaded from a folder holds from here. */
 export const BEGINNING: Instant = -8_640_000_000_000_000;
 
+/** The first and the last instant that can be written: years 1 to 9999 in UTC. */
+export const FIRST_INSTANT: Instant = -62_135_596_800_000;
+export const LAST_INSTANT: Instant = 253_402_300_799_999;
+
+/** Whether an instant lies in the years 1 to 9999. */
+export function isWithinYears(at: Instant): boolean {
+  return at >= FIRST_INSTANT && at <= LAST_INSTANT;
+}
+
 /** Whether the interval covers the instant. */
 export function covers(interval: Interval, at: Instant): boolean {
   return interval.from <= at && (interval.to === null || at < interval.to);

@@ -1,5 +1,5 @@
 import { Temporal } from 'temporal-polyfill';
-import type { Instant } from './interval.ts';
+import { type Instant, isWithinYears } from './interval.ts';
 import { type CalendarDay, addDays, calendarDay, dayStart, localToInstant } from './zone.ts';
 
 const DAY = /^\d{4}-\d{2}-\d{2}$/;
@@ -18,16 +18,20 @@ function attempt<T>(read: () => T): T | null {
 
 /** Reads a calendar day `yyyy-MM-dd`; null where it is none (31 February, say). */
 export function parseDay(text: string): CalendarDay | null {
-  if (!DAY.test(text)) return null;
+  if (!DAY.test(text) || text < '0001') return null;
   return attempt(() => Temporal.PlainDate.from(text, { overflow: 'reject' }).toString());
 }
 
 /**
  * Reads an instant: ISO 8601 with offset, or local in the zone, to the millisecond; a bare date is
- * that day's start in the zone. Null where it is none of these.
+ * that day's start in the zone. Null where it is none of these, or not in the years 1 to 9999.
  */
 export function parseInstant(text: string, zone: string): Instant | null {
-  const t = text.trim();
+  const at = readInstant(text.trim(), zone);
+  return at !== null && isWithinYears(at) ? at : null;
+}
+
+function readInstant(t: string, zone: string): Instant | null {
   const day = parseDay(t);
   if (day !== null) return attempt(() => dayStart(day, zone));
   const iso = t.replace(' ', 'T').replace(',', '.');
@@ -46,7 +50,7 @@ export function parseInstant(text: string, zone: string): Instant | null {
 export function parseMoment(text: string, now: Instant, zone: string): Instant | null {
   const m = RELATIVE.exec(text.trim());
   if (!m) return parseInstant(text, zone);
-  return attempt(() => {
+  const at = attempt(() => {
     const base = m[1]!.toLowerCase() === 'now' ? now : dayStart(calendarDay(now, zone), zone);
     let z = Temporal.Instant.fromEpochMilliseconds(base).toZonedDateTimeISO(zone);
     if (m[3]) z = m[2] === '-' ? z.subtract(m[3].toUpperCase()) : z.add(m[3].toUpperCase());
@@ -54,6 +58,7 @@ export function parseMoment(text: string, now: Instant, zone: string): Instant |
       ? localToInstant(`${z.toPlainDate().toString()}T${m[4]}`, zone)
       : z.epochMilliseconds;
   });
+  return at !== null && isWithinYears(at) ? at : null;
 }
 
 /** Reads a calendar day that may be relative: `today`, `today + P3D`. Null where it is neither. */
@@ -88,14 +93,23 @@ export function parseDuration(text: string): number | null {
 /** A value that moves with the clock: `today ± n` calendar days, or `now ± ms`. */
 export type Relative = { today: number } | { now: number };
 
-/** Reads `today`, `today + 3`, `now`, `now - PT2H`; null where it is neither. */
+/** How far a relative value may be from today, in calendar days, and from now, in ms. */
+const MAX_DAYS = 36_500;
+const MAX_DURATION_MS = MAX_DAYS * 86_400_000;
+
+/** Reads `today`, `today + 3`, `now`, `now - PT2H`; null where it is neither, or more than 100 years away. */
 export function parseRelative(text: string): Relative | null {
   const today = /^today(?:\s*([+-])\s*(?:(\d+)(?:\s*days?)?|P(\d+)D))?$/i.exec(text.trim());
-  if (today) return { today: (today[1] === '-' ? -1 : 1) * Number(today[2] ?? today[3] ?? 0) + 0 };
+  if (today) {
+    const days = Number(today[2] ?? today[3] ?? 0);
+    return days > MAX_DAYS ? null : { today: (today[1] === '-' ? -1 : 1) * days + 0 };
+  }
   const now = /^now(?:\s*([+-])\s*(P\S+))?$/i.exec(text.trim());
   if (!now) return null;
   const ms = now[2] ? parseDuration(now[2]) : 0;
-  return ms === null ? null : { now: now[1] === '-' && ms !== 0 ? -ms : ms };
+  return ms === null || Math.abs(ms) > MAX_DURATION_MS
+    ? null
+    : { now: now[1] === '-' && ms !== 0 ? -ms : ms };
 }
 
 /** The calendar day or instant a relative value stands for as of an instant. */

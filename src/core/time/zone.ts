@@ -103,6 +103,25 @@ export function localToInstant(local: string, zone: string): Instant {
     .epochMilliseconds;
 }
 
+/**
+ * The instants of a local time: two where it comes twice, the earlier first. Where it does not exist, the
+ * one moved forward by the gap's length, and `moved`.
+ */
+export function localInstants(
+  local: string,
+  zone: string,
+): { instants: Instant[]; moved: boolean } {
+  const wanted = Temporal.PlainDateTime.from(local);
+  const at = (disambiguation: 'earlier' | 'later' | 'compatible'): Temporal.ZonedDateTime =>
+    wanted.toZonedDateTime(zone, { disambiguation });
+  const [first, last] = [at('earlier'), at('later')];
+  const compatible = at('compatible');
+  const moved = !compatible.toPlainDateTime().equals(wanted);
+  if (moved || first.epochMilliseconds === last.epochMilliseconds)
+    return { instants: [compatible.epochMilliseconds], moved };
+  return { instants: [first.epochMilliseconds, last.epochMilliseconds], moved };
+}
+
 /** ISO 8601 with the zone's offset, to the second (milliseconds where there are any). */
 export function isoInZone(at: Instant, zone: string): string {
   return zoned(at, zone).toString({

@@ -1,30 +1,28 @@
-import type { Connection } from '../db/connection.ts';
-import type { Actor } from './permit.ts';
-import { cancelPlan, planChange } from './plan-change.ts';
+import type { z } from 'zod';
+import type { Result } from '@/core/issue.ts';
+import { cancelPlan } from './cancel-plan.ts';
+import { deleteEntry } from './delete-entry.ts';
+import { planChange } from './plan-change.ts';
 import { releaseEdit } from './release-design.ts';
-import { saveEntry } from './write-entry.ts';
+import { restoreEntry } from './restore-entry.ts';
+import { saveEntry } from './save-entry.ts';
 
 /** Every command the writer thread carries out, by name. */
-export const COMMANDS = { saveEntry, planChange, cancelPlan, releaseEdit } as const;
+export const COMMANDS = {
+  saveEntry,
+  planChange,
+  cancelPlan,
+  deleteEntry,
+  restoreEntry,
+  releaseEdit,
+} as const;
 export type CommandName = keyof typeof COMMANDS;
 /** What a command takes. */
-export type CommandInput<N extends CommandName> = Parameters<(typeof COMMANDS)[N]>[2];
+export type CommandInput<N extends CommandName> = z.input<(typeof COMMANDS)[N]['input']>;
 /** What a command gives. */
-export type CommandResult<N extends CommandName> = ReturnType<(typeof COMMANDS)[N]>;
+export type CommandResult<N extends CommandName> = Result<ReturnType<(typeof COMMANDS)[N]['run']>>;
 
-/** Carries out a command by name. */
-export function runCommand<N extends CommandName>(
-  connection: Connection,
-  name: N,
-  actor: Actor,
-  input: CommandInput<N>,
-  wallClock: number,
-): CommandResult<N> {
-  const command = COMMANDS[name] as (
-    c: Connection,
-    a: Actor,
-    i: CommandInput<N>,
-    w: number,
-  ) => CommandResult<N>;
-  return command(connection, actor, input, wallClock);
+/** Whether there is a command of a name. */
+export function isCommand(name: string): name is CommandName {
+  return Object.hasOwn(COMMANDS, name);
 }

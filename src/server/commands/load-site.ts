@@ -9,9 +9,10 @@ import { derive } from '../store/derive.ts';
 import { revisionWriter } from '../store/revision-writer.ts';
 import { statement } from '../store/statement.ts';
 import { raisePublic, write } from '../store/write.ts';
-import { type Actor, permit } from './permit.ts';
+import { type Actor, permit } from '../permit.ts';
+import { Refused } from './definition.ts';
+import { inWords } from './run.ts';
 import type { Issue, Result } from '@/core/issue.ts';
-import { ok, refused } from '@/core/issue.ts';
 import { compileSite } from '@/core/site/compile.ts';
 import type { Refusal } from '@/core/address/model.ts';
 import { type Instant, BEGINNING } from '@/core/time/interval.ts';
@@ -22,12 +23,6 @@ export interface Loaded {
   pictures: number;
   /** Addresses that kept their former path, publications that do nothing: what does not stand in the way. */
   findings: Issue[];
-}
-
-class Refused extends Error {
-  constructor(readonly issues: Issue[]) {
-    super('refused');
-  }
 }
 
 /**
@@ -45,7 +40,8 @@ export function loadSite(
 ): Result<Loaded> {
   permit(actor, 'load');
   keepFiles(dataFolder, site.media);
-  try {
+  const byId = new Map(site.entries.map((e) => [e.id, e]));
+  return inWords(() => {
     const findings = write(connection, wallClock, (at) => {
       tell(`Writing ${site.entries.length} entries`);
       clear(connection);
@@ -57,22 +53,20 @@ export function loadSite(
         settled: at,
         touched: [],
         fromBeginning: true,
+        step: stepTeller(tell),
       });
       const certain = refusals.filter((r) => r.cancelled || r.byHand);
-      if (certain.length > 0) throw new Refused(certain.map((r) => issueOf(r, site.entries)));
+      if (certain.length > 0) throw new Refused(...certain.map((r) => issueOf(r, byId)));
       raisePublic(connection, [
         'design',
         'subjects',
         'media',
         ...site.design.types.map((t) => `type:${t.key}`),
       ]);
-      return [...site.findings, ...refusals.map((r) => issueOf(r, site.entries))];
+      return [...site.findings, ...refusals.map((r) => issueOf(r, byId))];
     });
-    return ok({ entries: site.entries.length, pictures: site.media.length, findings });
-  } catch (error) {
-    if (error instanceof Refused) return refused(...error.issues);
-    throw error;
-  }
+    return { entries: site.entries.length, pictures: site.media.length, findings };
+  });
 }
 
 /** Copies files under their hash; a file that is there already is the same file. */
@@ -154,13 +148,27 @@ function insertAll(connection: Connection, site: SiteToLoad, at: Instant): void 
   }
 }
 
-function issueOf(refusal: Refusal, entries: EntryToLoad[]): Issue {
-  const raw = entries.find((e) => e.id === refusal.entry)?.raw;
+function issueOf(refusal: Refusal, entries: ReadonlyMap<string, EntryToLoad>): Issue {
+  const raw = entries.get(refusal.entry)?.raw;
   const when = `At ${new Date(refusal.at).toISOString()}: `;
   return {
     code: refusal.code,
     ...(raw ? { path: raw.file, line: raw.lineOf(['entry', 'live']) } : {}),
     message: when + refusal.message,
     fix: refusal.fix,
+  };
+}
+
+const TOLD_EVERY_MS = 5000;
+
+/** Tells every few seconds how many addresses have been worked out. */
+function stepTeller(tell: (step: string) => void): () => void {
+  let count = 0;
+  let last = Date.now();
+  return () => {
+    count++;
+    if (count % 1000 !== 0 || Date.now() - last < TOLD_EVERY_MS) return;
+    last = Date.now();
+    tell(`${count} addresses worked out`);
   };
 }

@@ -1,78 +1,64 @@
-import type { Connection } from '../db/connection.ts';
-import { releaseDesign as storeDesign } from '../store/design-store.ts';
+import { z } from 'zod';
+import type { Refusal } from '@/core/address/model.ts';
+import { versionOf } from '@/core/design-edit/changes.ts';
+import { EDITED_PARTS, applyEdit, inverseOf } from '@/core/design-edit/edit.ts';
+import type { Issue } from '@/core/issue.ts';
+import { compileSite } from '@/core/site/compile.ts';
+import { releaseDesign } from '../store/design-store.ts';
 import { derive } from '../store/derive.ts';
+import { movedAt } from '../store/moved.ts';
 import { statement } from '../store/statement.ts';
 import { raisePublic } from '../store/write.ts';
-import { type Actor, permit } from './permit.ts';
-import { Refusal, refusable } from './write-entry.ts';
-import { type Issue, type Result } from '@/core/issue.ts';
-import { type Design, designSpec } from '@/core/design/spec.ts';
-import { compileSite } from '@/core/site/compile.ts';
-import type { Instant } from '@/core/time/interval.ts';
+import { Refused, TriedOnly, command } from './definition.ts';
 
-/** A design edit: one type, listing or template put in place of the one with its key. */
-export interface DesignEdit {
-  part: 'types' | 'listings' | 'templates';
-  key: string;
-  /** The whole part as a site folder would give it. */
-  spec: unknown;
-}
+const SHOWN = 10;
 
-/** A design with an edit applied; every problem is named. */
-export function applyEdit(design: Design, { part, key, spec }: DesignEdit): Result<Design> {
-  const list = design[part] as { key: string }[];
-  if (!list.some((p) => p.key === key))
-    return {
-      ok: false,
-      issues: [
-        {
-          code: 'unknown-part',
-          message: `There is no "${key}" in the design any more.`,
-          fix: 'Reload the page.',
-        },
-      ],
-    };
-  const parsed = designSpec.safeParse({
-    ...design,
-    [part]: list.map((p) => (p.key === key ? spec : p)),
-  });
-  if (!parsed.success) {
-    const issues = parsed.error.issues.map((i): Issue => ({
-      code: 'wrong-form',
-      path: `${part}/${key}/${i.path.slice(2).join('/')}`,
-      message: i.message,
-    }));
-    return { ok: false, issues };
-  }
-  const { issues } = compileSite(parsed.data);
-  return issues.length > 0 ? { ok: false, issues } : { ok: true, value: parsed.data };
-}
-
-/** Releases an edited design at once; addresses move, and former ones lead on. */
-export function releaseEdit(
-  connection: Connection,
-  actor: Actor,
-  edit: DesignEdit,
-  wallClock: Instant,
-): Result<{ at: Instant }> {
-  permit(actor, 'change-design');
-  return refusable(connection, wallClock, (at, before) => {
+/** Releases an edited part of the design at once; addresses move, and former ones lead on. */
+export const releaseEdit = command({
+  deed: 'change-design',
+  input: z.strictObject({
+    part: z.enum(EDITED_PARTS),
+    key: z.string().max(64),
+    set: z.record(z.string().max(64), z.unknown()),
+    version: z.string().max(64),
+    /** Only says what would come of it. */
+    dry: z.boolean().default(false),
+  }),
+  run({ connection, site: before, actor, at, step }, { dry, ...edit }) {
     const edited = applyEdit(before.design, edit);
-    if (!edited.ok) throw new Refusal(edited.issues);
-    storeDesign(connection, edited.value, at, actor.name, at);
-    const site = compileSite(edited.value).site;
+    if (!edited.ok) throw new Refused(...edited.issues);
+    releaseDesign(connection, edited.value, at, actor.name, at);
+    const { site } = compileSite(edited.value);
     const touched = statement(connection, 'SELECT id FROM entry ORDER BY created, id')
       .pluck()
       .all() as string[];
-    const { refusals } = derive(connection, { site, settled: at, touched });
-    const cancelled = refusals.filter((r) => r.cancelled && r.at === at);
-    if (cancelled.length > 0)
-      throw new Refusal(
-        cancelled
-          .slice(0, 10)
-          .map(({ entry, code, message, fix }) => ({ code, message: `${entry}: ${message}`, fix })),
-      );
+    const { refusals } = derive(connection, { site, settled: at, touched, step });
+    const stuck = refusals.filter((r) => r.at === at && r.code !== 'nothing-left');
+    if (stuck.length > 0) throw new Refused(...told(stuck));
+    const part = edited.value[edit.part].find((p) => p.key === edit.key)!;
+    const result = {
+      at,
+      ...movedAt(connection, at),
+      undo: { part: edit.part, key: edit.key, set: inverseOf(before.design, edit) },
+      version: versionOf(part),
+    };
+    if (dry) throw new TriedOnly(result);
     raisePublic(connection, ['design', ...edited.value.types.map((t) => `type:${t.key}`)]);
-    return { at };
-  });
+    return result;
+  },
+});
+
+/** The first few entries that could not have an address, and how many there are. */
+function told(refusals: Refusal[]): Issue[] {
+  const issues = refusals
+    .slice(0, SHOWN)
+    .map(({ entry, code, message, fix }) => ({ code, message: `${entry}: ${message}`, fix }));
+  if (refusals.length <= SHOWN) return issues;
+  const more = refusals.length - SHOWN;
+  const rest = {
+    code: 'more',
+    message: `… and ${more} more ${more === 1 ? 'entry' : 'entries'}.`,
+    fix: 'Nothing was released.',
+  };
+  return [...issues, rest];
 }

@@ -1,8 +1,8 @@
 import Database from 'better-sqlite3';
 import { type BetterSQLite3Database, drizzle } from 'drizzle-orm/better-sqlite3';
-import { existsSync, mkdirSync } from 'node:fs';
+import { existsSync, mkdirSync, statSync } from 'node:fs';
 import { dirname } from 'node:path';
-import { migrate } from './migrate.ts';
+import { checkOurs, migrate } from './migrate.ts';
 import { DatabaseProblem } from './problem.ts';
 import { whoWrites } from './writing-note.ts';
 import * as schema from './schema.ts';
@@ -16,6 +16,8 @@ export type Statement = Database.Statement<unknown[]>;
 export interface Connection {
   driver: Database.Database;
   tables: Tables;
+  /** @throws DatabaseProblem where another file stands at the database's path by now */
+  checkInPlace(): void;
   close(): void;
 }
 
@@ -35,17 +37,54 @@ export function openDatabase(file: string, { readonly = false } = {}): Connectio
   try {
     if (!readonly) mkdirSync(dirname(file), { recursive: true });
     const driver = new Database(file, { readonly, timeout: BUSY_MS });
+    checkOurs(driver);
     driver.pragma('foreign_keys = ON');
     driver.pragma('cache_size = -65536');
     driver.pragma('mmap_size = 268435456');
     if (!readonly) {
-      driver.pragma('journal_mode = WAL');
+      useWriteAheadLog(driver);
       driver.pragma('synchronous = NORMAL');
     }
     migrate(driver, readonly);
-    return { driver, tables: drizzle(driver, { schema }), close: () => driver.close() };
+    const opened = identityOf(file);
+    return {
+      driver,
+      tables: drizzle(driver, { schema }),
+      checkInPlace: () => {
+        if (identityOf(file) !== opened) throw replaced(file);
+      },
+      close: () => driver.close(),
+    };
   } catch (error) {
     throw problemOf(error, file);
+  }
+}
+
+/** Device and inode of a file; null where there is none. */
+function identityOf(file: string): string | null {
+  const found = statSync(file, { throwIfNoEntry: false });
+  return found ? `${found.dev}/${found.ino}` : null;
+}
+
+function replaced(file: string): DatabaseProblem {
+  return new DatabaseProblem(
+    `${file} was deleted or replaced while it was in use; what is written now would be lost.`,
+    'Restart the server: it then works with the file that is there.',
+  );
+}
+
+/** Two processes may start at once: the one that comes second waits for the other. */
+function useWriteAheadLog(driver: Database.Database): void {
+  const until = Date.now() + BUSY_MS;
+  for (;;) {
+    try {
+      driver.pragma('journal_mode = WAL');
+      return;
+    } catch (error) {
+      if (!String((error as { code?: string }).code).startsWith('SQLITE_BUSY')) throw error;
+      if (Date.now() > until) throw error;
+      Atomics.wait(new Int32Array(new SharedArrayBuffer(4)), 0, 0, 50);
+    }
   }
 }
 
@@ -62,7 +101,8 @@ export function problemOf(error: unknown, file: string): unknown {
     code.startsWith('SQLITE_READONLY') ||
     code === 'EACCES' ||
     code === 'EROFS' ||
-    code === 'SQLITE_CANTOPEN'
+    code === 'EPERM' ||
+    code.startsWith('SQLITE_CANTOPEN')
   )
     return new DatabaseProblem(
       `${file} cannot be written.`,
@@ -73,7 +113,12 @@ export function problemOf(error: unknown, file: string): unknown {
       `The disk that holds ${file} is full; nothing was changed.`,
       'Free some space and try again.',
     );
-  if (code === 'SQLITE_NOTADB' || code === 'SQLITE_CORRUPT')
+  if (code === 'EMFILE' || code === 'ENFILE')
+    return new DatabaseProblem(
+      `${file} cannot be opened: this machine has no file handles left.`,
+      'Close other programs, or raise the limit (ulimit -n), and try again.',
+    );
+  if (code === 'SQLITE_NOTADB' || code.startsWith('SQLITE_CORRUPT'))
     return new DatabaseProblem(
       `${file} is not a readable database.`,
       'Restore it from a backup, or name another data folder.',

@@ -23,6 +23,8 @@ export const entry = sqliteTable(
     type: text('type').notNull(),
     created: integer('created').notNull(),
     author: text('author').notNull(),
+    /** When it was deleted; its past stays. Null where it is there. */
+    deleted: integer('deleted'),
     /** Start of the first live interval: derived while it lies ahead, a fact once past. */
     published: integer('published'),
     /** Number of the newest revision: derived. */
@@ -52,6 +54,8 @@ export const revision = sqliteTable(
     values: text('values').notNull(),
     /** The naming field's text, for tables and search. */
     name: text('name').notNull(),
+    /** The same as searches compare it: accents and case folded. */
+    search: text('search').notNull().default(''),
   },
   (t) => [
     primaryKey({ columns: [t.entry, t.number] }),

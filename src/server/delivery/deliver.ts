@@ -1,15 +1,20 @@
 import type { IncomingMessage, ServerResponse } from 'node:http';
 import type { LRUCache } from 'lru-cache';
-import type { RenderedPage } from '@/core/site/render.ts';
+import { type RenderedPage, cacheControl } from '@/core/site/render.ts';
 import type { Instant } from '@/core/time/interval.ts';
 import type { SiteView } from '../queries/site-view.ts';
 import { publicGenerationOf } from '../store/write.ts';
 import { codingFor, isUnchanged } from './conditional.ts';
+import { plain } from './answer.ts';
+import { PUBLIC_POLICY } from './etag.ts';
 import { MediaDelivery } from './media.ts';
 import { CachedPage, pageCache } from './page-cache.ts';
 
 const EMPTY_SITE =
   '<!doctype html>\n<html lang="en"><head><meta charset="utf-8"><title>No site yet</title></head><body><h1>No site yet</h1><p>Load a site folder, or open the builder at <a href="/build">/build</a>.</p></body></html>\n';
+
+/** Site maps and their parts; there are at most so many that these names are all of them. */
+const SITE_FILE = /^\/sitemap(-[1-9]\d{0,3})?\.xml$/;
 
 /** Answers public requests: from the page cache, or by rendering through the core. Reads no cookies. */
 export class Delivery {
@@ -32,10 +37,9 @@ export class Delivery {
   /** Answers one request: pages at once, what is read from files or made elsewhere when it is there. */
   answer(request: IncomingMessage, response: ServerResponse): void | Promise<void> {
     if (request.method !== 'GET' && request.method !== 'HEAD') {
-      response
-        .writeHead(405, { allow: 'GET, HEAD', 'content-type': 'text/plain; charset=utf-8' })
-        .end('This address answers GET and HEAD only.\n');
-      return;
+      return plain(response, 405, 'This address answers GET and HEAD only.', {
+        allow: 'GET, HEAD',
+      });
     }
     const url = request.url ?? '/';
     const mark = url.search(/[?#]/);
@@ -65,7 +69,12 @@ export class Delivery {
   ): void {
     if (!cached) {
       response
-        .writeHead(503, { 'content-type': 'text/html; charset=utf-8', 'cache-control': 'no-store' })
+        .writeHead(503, {
+          'content-type': 'text/html; charset=utf-8',
+          'cache-control': 'no-store',
+          'x-content-type-options': 'nosniff',
+          'content-security-policy': PUBLIC_POLICY,
+        })
         .end(request.method === 'HEAD' ? undefined : EMPTY_SITE);
       return;
     }
@@ -85,10 +94,10 @@ export class Delivery {
     response.end(request.method === 'HEAD' ? undefined : encoded.body);
   }
 
-  /** A page made earlier may be reused for less long than when it was made. */
-  private freshness({ page, statedAge }: CachedPage): string | null {
-    if (statedAge === null || page.validUntil === null) return null;
-    return `public, max-age=${Math.max(0, Math.min(statedAge, Math.floor((page.validUntil - this.clock()) / 1000)))}`;
+  /** A page made earlier may be reused for less long than when it was made; null where nothing changes. */
+  private freshness({ page }: CachedPage): string | null {
+    if (page.freshness === 0 || page.validUntil === null) return null;
+    return cacheControl(page.freshness, page.validUntil, this.clock());
   }
 
   /**
@@ -113,6 +122,7 @@ export class Delivery {
   }
 
   private async findFile(path: string): Promise<CachedPage | null> {
+    if (!SITE_FILE.test(path)) return this.find(path);
     const now = this.clock();
     const generation = this.generationNow();
     return (
@@ -134,7 +144,9 @@ export class Delivery {
   ): CachedPage | null {
     if (!page) return null;
     const made = new CachedPage(page, generation, now);
-    if (page.status !== 404 && page.status !== 400) this.cache.set(path, made);
+    // Missing site maps are remembered too: their names are few, and each takes long to be looked for.
+    if ((page.status !== 404 && page.status !== 400) || SITE_FILE.test(path))
+      this.cache.set(path, made);
     return made;
   }
 }

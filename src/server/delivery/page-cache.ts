@@ -21,8 +21,6 @@ export interface Encoded {
 export class CachedPage {
   private readonly encoded = new Map<Coding, Encoded>();
   readonly headers: Record<string, string>;
-  /** Seconds for which it said, when it was made, that it may be reused unasked; null for none. */
-  readonly statedAge: number | null;
 
   constructor(
     readonly page: RenderedPage,
@@ -32,8 +30,6 @@ export class CachedPage {
     readonly at: Instant,
   ) {
     this.headers = publicHeaders(page);
-    const stated = /max-age=(\d+)$/.exec(this.headers['cache-control'] ?? '')?.[1];
-    this.statedAge = stated === undefined ? null : Number(stated);
   }
 
   /** Whether it is still the page as of an instant. */
@@ -80,6 +76,8 @@ export class CachedPage {
       'vary',
       'last-modified',
       'content-security-policy',
+      'x-content-type-options',
+      'referrer-policy',
     ]);
     return {
       body,

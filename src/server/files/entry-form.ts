@@ -44,11 +44,25 @@ const listOf = <T extends z.ZodType>(
     z.array(item),
   ) as never;
 
+/** Ids read like paths; names that files give are made into such ids. */
+export const ENTRY_ID = /^[A-Za-z0-9][A-Za-z0-9._/#-]*$/;
+
 function isId(id: string): boolean {
-  return (
-    !/[\u0000-\u001f\u007f]/.test(id) &&
-    id.split('/').every((part) => part !== '' && part !== '.' && part !== '..')
-  );
+  const parts = id.split('/');
+  return ENTRY_ID.test(id) && parts.every((part) => part !== '' && !/^\.+$/.test(part));
+}
+
+/** An id made of a file's path: what an id cannot hold becomes a hyphen. */
+export function idOfPath(path: string): string {
+  const parts = path
+    .normalize('NFD')
+    .replace(/[\u0300-\u036f]/g, '')
+    .split('/')
+    .map((part) => part.replace(/[^A-Za-z0-9._#-]+/g, '-').replace(/^[^A-Za-z0-9]+/, ''));
+  return parts
+    .map((part) => part || 'x')
+    .join('/')
+    .slice(0, 200);
 }
 
 /** What stands under `entry:` in a file of entries: everything that is not a field. */
@@ -58,7 +72,7 @@ export const entryForm = z.strictObject({
     .transform(String)
     .refine(isId, {
       error:
-        'An id has no control characters, and no part between slashes that is empty, "." or ".."',
+        'An id starts with a letter or digit and has letters, digits, ".", "_", "/", "#" and "-" only, at most 200.',
     })
     .optional(),
   type: z.string().optional(),
@@ -90,6 +104,6 @@ export interface RawEntry {
   type: string;
   form: EntryForm;
   fields: Record<string, unknown>;
-  /** Markdown below the front matter. */
-  body: string | null;
+  /** Markdown below the front matter, and the line of the file it begins at. */
+  body: { text: string; line: number } | null;
 }

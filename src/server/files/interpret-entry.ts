@@ -1,17 +1,17 @@
-import type { Issue } from '@/core/issue.ts';
-import { nearest } from '@/core/text.ts';
-import { checkByHand } from '@/core/address/path.ts';
-import type { ByHand } from '@/core/address/model.ts';
-import { parseValue } from '@/core/design/field-types.ts';
+import { checkMentions, checkRequired, type ValueWorld } from '@/core/design/check-values.ts';
+import { parseValue, valueKindOf } from '@/core/design/field-values.ts';
 import type { Given } from '@/core/design/kinds/definition.ts';
-import type { ContentType, Design, Field } from '@/core/design/spec.ts';
-import { type Subject, type Values, valuesOf } from '@/core/design/values.ts';
-import { isBlank } from '@/core/pattern/types.ts';
+import type { ContentType, Design } from '@/core/design/spec.ts';
+import type { Subject, Values } from '@/core/design/values.ts';
+import { didYouMean } from '@/core/did-you-mean.ts';
+import type { Issue } from '@/core/issue.ts';
+import type { ByHand } from '@/core/address/model.ts';
 import type { Plan, Revision } from '@/core/publication/model.ts';
-import { parseMoment } from '@/core/time/parse.ts';
-import { type Instant, BEGINNING } from '@/core/time/interval.ts';
+import { publishedBy } from '@/core/publication/plans.ts';
+import type { Instant } from '@/core/time/interval.ts';
 import type { RawEntry } from './entry-form.ts';
-import { markdownToRichText } from './markdown.ts';
+import { TimingReader, type Told } from './entry-timing.ts';
+import { TooMuch, markdownToRichText } from './markdown.ts';
 
 /** An entry ready to be written, with where it came from. */
 export interface EntryToLoad {
@@ -25,14 +25,20 @@ export interface EntryToLoad {
   raw: RawEntry;
 }
 
+/** How deep pages may sit within each other. */
+const MAX_DEPTH = 50;
+
 /** Turns raw entries into values, revisions, plans and by-hand addresses; problems gather in `issues`. */
 export class EntryReader {
   readonly issues: Issue[] = [];
   /** What loads all the same, and is hardly meant. */
   readonly findings: Issue[] = [];
   private readonly given: Given;
+  private readonly world: ValueWorld;
   private readonly ids = new Map<string, EntryToLoad>();
   private readonly subjects = new Map<string, Set<string>>();
+  /** Which file and line text that is read as Markdown begins at. */
+  private place = { file: '', line: 1 };
 
   constructor(
     private readonly design: Design,
@@ -40,109 +46,111 @@ export class EntryReader {
     private readonly media: ReadonlySet<string>,
     private readonly now: Instant,
   ) {
-    this.given = { now, zone: design.site.zone, markdown: markdownToRichText };
+    this.given = {
+      now,
+      zone: design.site.zone,
+      richText: (source) =>
+        markdownToRichText(source, {
+          hasPicture: (id) => media.has(id),
+          tell: ({ line, words }) =>
+            this.findings.push({
+              code: 'words-only',
+              path: this.place.file,
+              line: this.place.line + line - 1,
+              message: words,
+              fix: 'Write a path of this site or an address of http, https, mailto or tel; put pictures in media/.',
+            }),
+        }),
+    };
     for (const { set, key } of subjects)
       this.subjects.set(set, (this.subjects.get(set) ?? new Set()).add(key));
+    this.world = {
+      typeOf: (id) => this.ids.get(id)?.type.key ?? null,
+      has: (mention) =>
+        mention.of === 'media'
+          ? media.has(mention.key)
+          : (this.subjects.get(mention.set)?.has(mention.key) ?? false),
+      candidates: (mention) => {
+        if (mention.of === 'media') return media;
+        return mention.of === 'entry' ? this.ids.keys() : (this.subjects.get(mention.set) ?? []);
+      },
+    };
   }
 
+  /** An entry ready to be written; null where anything of it is wrong. */
   read(raw: RawEntry): EntryToLoad | null {
     const type = this.design.types.find((t) => t.key === raw.type);
-    if (!type) {
-      const near = nearest(
-        raw.type,
-        this.design.types.map((t) => t.key),
-      );
-      return this.fail(
-        raw,
-        ['entry', 'type'],
-        'unknown-type',
-        `There is no content type "${raw.type}".`,
-        near
-          ? `Did you mean "${near}"?`
-          : 'Put the file in a folder named after a type, or set entry.type.',
-      );
-    }
+    const told = this.tellOf(raw);
+    if (!type) return this.unknownType(raw, told);
     const id = raw.form.id ?? raw.defaultId;
-    if (this.ids.has(id))
-      return this.fail(
-        raw,
-        ['entry', 'id'],
-        'doubled-id',
-        `The id "${id}" is also that of ${this.ids.get(id)!.raw.file}.`,
-        'Give each entry an id of its own.',
-      );
+    const other = this.ids.get(id);
+    if (other) {
+      const message = `The id "${id}" is also that of ${other.raw.file}.`;
+      told(['entry', 'id'], 'doubled-id', message, 'Give each entry an id of its own.');
+      return null;
+    }
     const before = this.issues.length;
-    const revisions = this.revisions(
-      raw,
-      type,
-      this.values(raw, type, this.withBody(raw, type), []),
-    );
-    const plans = this.plans(raw, revisions);
-    const byHand = this.byHand(raw);
-    const created =
-      this.moment(raw, raw.form.created, ['entry', 'created']) ?? revisions[0]?.saved ?? this.now;
+    const newest = this.values(raw, type, this.withBody(raw, type, told), []);
+    const older = raw.form.revisions.map((r, i) => ({
+      ...newest,
+      ...this.values(raw, type, r.values, ['entry', 'revisions', i, 'values']),
+    }));
+    const timing = new TimingReader(this.design, this.now, raw, told, this.findings);
+    const revisions = timing.revisions([...older, newest]);
+    const plans = timing.plans(revisions);
     const entry: EntryToLoad = {
       id,
       type,
-      created,
+      created: timing.created() ?? revisions[0]?.saved ?? this.now,
       author: raw.form.author,
       revisions,
       plans,
-      byHand,
+      byHand: timing.byHand(),
       raw,
     };
     this.ids.set(id, entry);
-    if (plans.some((p) => p.do === 'publish'))
-      this.checkRequired(raw, type, revisions.at(-1)?.values ?? {});
+    this.checkPublished(entry, told);
     return this.issues.length === before ? entry : null;
   }
 
-  /** Names references to entries that are not there, or of a type the field does not take. */
-  checkReferences(): void {
-    for (const { type, revisions, raw } of this.ids.values()) {
-      for (const field of type.fields.filter((f) => f.kind === 'reference')) {
-        const targets = new Set(revisions.flatMap((r) => valuesOf(r.values, field.id).map(String)));
-        for (const target of targets) this.checkReference(raw, field, target);
-      }
+  /** Names what entries point at that is not there, and pages that sit within each other too deep. */
+  checkTogether(): void {
+    for (const entry of this.ids.values()) {
+      const told = this.tellOf(entry.raw);
+      const seen = new Set<string>();
+      for (const { values } of entry.revisions)
+        for (const issue of checkMentions(entry.type.fields, values, this.world)) {
+          if (seen.has(issue.message)) continue;
+          seen.add(issue.message);
+          told([issue.path ?? ''], issue.code, issue.message, issue.fix ?? '');
+        }
+      this.checkDepth(entry, told);
     }
   }
 
-  private checkReference(raw: RawEntry, field: Field, target: string): void {
-    const found = this.ids.get(target);
-    if (!found) {
-      const near = nearest(target, this.ids.keys());
-      this.fail(
-        raw,
-        [field.key],
-        'unknown-entry',
-        `${field.label} points at "${target}", and there is no such entry.`,
-        near ? `Did you mean "${near}"?` : 'Give the id of an entry.',
-      );
-    } else if (field.types && !field.types.includes(found.type.key)) {
-      this.fail(
-        raw,
-        [field.key],
-        'wrong-type',
-        `${field.label} takes ${field.types.join(' or ')}, and "${target}" is ${found.type.key}.`,
-        'Point it at another entry.',
-      );
-    }
+  private tellOf(raw: RawEntry): Told {
+    return (at, code, message, fix) => {
+      this.issues.push({ code, path: raw.file, line: raw.lineOf(at), message, fix });
+    };
   }
 
-  private withBody(raw: RawEntry, type: ContentType): Record<string, unknown> {
-    if (raw.body === null || raw.body.trim() === '') return raw.fields;
-    const field = type.fields.find((f) => f.kind === 'richtext' && !(f.key in raw.fields));
-    if (!field) {
-      this.fail(
-        raw,
-        [],
-        'no-body-field',
-        `${type.label} has no rich text field for the text below the front matter.`,
-        'Add such a field to the type, or remove the text.',
-      );
-      return raw.fields;
-    }
-    return { ...raw.fields, [field.key]: raw.body };
+  private unknownType(raw: RawEntry, told: Told): null {
+    const keys = this.design.types.map((t) => t.key);
+    const otherwise = 'Put the file in a folder named after a type, or set entry.type.';
+    const message = `There is no content type "${raw.type}".`;
+    told(['entry', 'type'], 'unknown-type', message, didYouMean(raw.type, keys, otherwise));
+    return null;
+  }
+
+  private withBody(raw: RawEntry, type: ContentType, told: Told): Record<string, unknown> {
+    if (raw.body === null || raw.body.text.trim() === '') return raw.fields;
+    const field = type.fields.find(
+      (f) => valueKindOf(f) === 'richtext' && !Object.hasOwn(raw.fields, f.key),
+    );
+    if (field) return { ...raw.fields, [field.key]: raw.body.text };
+    const message = `${type.label} has no rich text field for the text below the front matter.`;
+    told([], 'no-body-field', message, 'Add such a field to the type, or remove the text.');
+    return raw.fields;
   }
 
   private values(
@@ -151,238 +159,76 @@ export class EntryReader {
     fields: Record<string, unknown>,
     at: (string | number)[],
   ): Values {
+    const told = this.tellOf(raw);
     const values: Values = {};
     for (const [key, given] of Object.entries(fields)) {
       const field = type.fields.find((f) => f.key === key);
       if (!field) {
         const keys = type.fields.map((f) => f.key);
-        const near = nearest(key, keys);
-        this.fail(
-          raw,
-          [...at, key],
-          'unknown-field',
-          `${type.label} has no field "${key}".`,
-          near ? `Did you mean "${near}"?` : `It has: ${keys.join(', ')}.`,
-        );
+        const fix = didYouMean(key, keys, `It has: ${keys.slice(0, 30).join(', ')}.`);
+        told([...at, key], 'unknown-field', `${type.label} has no field "${key}".`, fix);
         continue;
       }
-      const parsed = parseValue(given, field, this.given);
-      if (!parsed.ok)
+      const isBody = raw.body !== null && given === raw.body.text;
+      this.place = { file: raw.file, line: isBody ? raw.body!.line : raw.lineOf([...at, key]) };
+      const parsed = this.parse(() => parseValue(given, field, this.given));
+      if (!parsed) continue;
+      if (parsed.ok) values[field.id] = parsed.value;
+      else
         for (const issue of parsed.issues)
-          this.issues.push({ ...issue, path: raw.file, line: raw.lineOf([...at, key]) });
-      else {
-        this.checkMembers(raw, field, parsed.value, [...at, key]);
-        values[field.id] = parsed.value;
-      }
+          told([...at, key], issue.code, issue.message, issue.fix ?? '');
     }
     return values;
   }
 
-  private checkMembers(raw: RawEntry, field: Field, value: unknown, at: (string | number)[]): void {
-    const known =
-      field.kind === 'media'
-        ? this.media
-        : field.kind === 'tags' || field.kind === 'category'
-          ? (this.subjects.get(field.set ?? '') ?? new Set<string>())
-          : null;
-    if (!known) return;
-    for (const key of valuesOf({ value }, 'value').map(String)) {
-      if (known.has(key)) continue;
-      const near = nearest(key, known);
-      const what = field.kind === 'media' ? 'picture' : `subject in "${field.set}"`;
-      this.fail(
-        raw,
-        at,
-        'unknown-name',
-        `There is no ${what} "${key}".`,
-        near
-          ? `Did you mean "${near}"?`
-          : field.kind === 'media'
-            ? 'Add it below media/.'
-            : `Add it to subjects/${field.set}.yaml.`,
-      );
-    }
-  }
-
-  private checkRequired(raw: RawEntry, type: ContentType, values: Values): void {
-    for (const field of type.fields) {
-      if (field.required && isBlank(values[field.id]))
-        this.fail(
-          raw,
-          [field.key],
-          'required',
-          `${field.label} is required, and it is blank.`,
-          'Fill it in.',
-        );
-    }
-  }
-
-  private revisions(raw: RawEntry, type: ContentType, newest: Values): Revision[] {
-    const { form } = raw;
-    const older = form.revisions.map((r, i): Revision => {
-      const at = ['entry', 'revisions', i];
-      const values = { ...newest, ...this.values(raw, type, r.values, [...at, 'values']) };
-      return {
-        number: i + 1,
-        saved: this.moment(raw, r.saved, [...at, 'saved']) ?? 0,
-        values,
-        author: r.author ?? form.author,
-      };
-    });
-    const number = older.length + 1;
-    const all = [
-      ...older,
-      { number, saved: this.savedAt(raw, number), values: newest, author: form.author },
-    ];
-    all.forEach((r, i) => {
-      if (i > 0 && r.saved <= all[i - 1]!.saved) {
-        const at = i < older.length ? ['entry', 'revisions', i, 'saved'] : ['entry', 'saved'];
-        this.fail(
-          raw,
-          at,
-          'revision-order',
-          `Revision ${r.number} is not saved later than revision ${r.number - 1}.`,
-          i < older.length
-            ? 'Order them by their saved instants.'
-            : 'Set entry.saved to when the newest values were saved.',
-        );
-      }
-    });
-    return all;
-  }
-
-  /** When the newest revision was saved: as given, else when it first was needed, else created, else now. */
-  private savedAt(raw: RawEntry, number: number): Instant {
-    const { form } = raw;
-    const given = this.moment(raw, form.saved, ['entry', 'saved']);
-    if (given !== null) return given;
-    const uses = [
-      ...form.live
-        .filter((l) => l.revision === number || (l.revision === null && number === 1))
-        .map((l) => l.from),
-      ...form.plans
-        .filter(
-          (p) =>
-            p.do === 'publish' && (p.revision === number || (p.revision === null && number === 1)),
-        )
-        .map((p) => p.at),
-    ];
-    const instants = [...uses, ...(form.created === undefined ? [] : [form.created])].flatMap(
-      (text) => parseMoment(text, this.now, this.design.site.zone) ?? [],
-    );
-    const earliest = Math.min(
-      this.now,
-      ...(number === 1
-        ? instants
-        : uses.flatMap((t) => parseMoment(t, this.now, this.design.site.zone) ?? [])),
-    );
-    return earliest;
-  }
-
-  private plans(raw: RawEntry, revisions: Revision[]): Plan[] {
-    const plans: Omit<Plan, 'sequence'>[] = [];
-    const intervals = raw.form.live.map((l, i) => {
-      const at = ['entry', 'live', i];
-      const from = this.moment(raw, l.from, at);
-      const to = l.to === null ? null : this.moment(raw, l.to, at);
-      if (from !== null && to !== null && to <= from)
-        this.fail(
-          raw,
-          at,
-          'empty-interval',
-          'This live interval ends before it starts.',
-          'Let it end later, or leave the end out.',
-        );
-      this.checkRevision(raw, at, l.revision, from, revisions);
-      return { from: from ?? 0, to, revision: l.revision };
-    });
-    for (const { from, to, revision } of intervals.sort((a, b) => a.from - b.from)) {
-      plans.push({ at: from, do: 'publish', revision });
-      if (to !== null) plans.push({ at: to, do: 'retire', revision: null });
-    }
-    raw.form.plans.forEach((p, i) => {
-      const at = this.moment(raw, p.at, ['entry', 'plans', i]);
-      this.checkRevision(raw, ['entry', 'plans', i], p.revision, at, revisions);
-      if (at !== null) plans.push({ at, do: p.do, revision: p.revision });
-    });
-    const earliest = revisions[0]?.saved ?? 0;
-    const idle = plans.find((p) => p.do === 'publish' && p.at < earliest);
-    if (idle)
-      this.findings.push({
-        code: 'nothing-to-publish',
-        path: raw.file,
-        line: raw.lineOf(['entry', 'live']),
-        message: `A publication at ${new Date(idle.at).toISOString()} does nothing: the first revision was saved later.`,
-        fix: 'Set entry.saved (or the first of entry.revisions) to an instant before it.',
+  /** What reading gives; null with an issue where a text is too much to be read. */
+  private parse<T>(read: () => T): T | null {
+    try {
+      return read();
+    } catch (error) {
+      if (!(error instanceof TooMuch)) throw error;
+      const { line, words } = error.finding;
+      this.issues.push({
+        code: 'too-much',
+        path: this.place.file,
+        line: this.place.line + line - 1,
+        message: words,
+        fix: 'Make several entries of it.',
       });
-    return plans
-      .map((p, sequence) => ({ ...p, sequence }))
-      .sort((a, b) => a.at - b.at || a.sequence - b.sequence);
+      return null;
+    }
   }
 
-  private checkRevision(
-    raw: RawEntry,
-    at: (string | number)[],
-    number: number | null,
-    from: Instant | null,
-    revisions: Revision[],
-  ): void {
-    if (number === null || from === null) return;
-    const revision = revisions.find((r) => r.number === number);
-    if (!revision)
-      this.fail(
-        raw,
-        at,
-        'unknown-revision',
-        `There is no revision ${number}; there are ${revisions.length}.`,
-        'Revisions count from 1, the oldest.',
-      );
-    else if (revision.saved > from)
-      this.fail(
-        raw,
-        at,
-        'revision-order',
-        `Revision ${number} was saved after it goes live here.`,
-        'Set its saved instant earlier.',
-      );
+  /** Every revision that goes public must be whole. */
+  private checkPublished({ type, plans, revisions }: EntryToLoad, told: Told): void {
+    const published = new Set(
+      plans.flatMap((p) => (p.do === 'publish' ? (publishedBy(p, revisions) ?? []) : [])),
+    );
+    const newest = revisions.at(-1)!;
+    if (published.size === 0 && plans.some((p) => p.do === 'publish')) published.add(newest);
+    const seen = new Set<string>();
+    for (const { values } of published)
+      for (const { path = '', code, message, fix = '' } of checkRequired(type.fields, values)) {
+        if (!seen.has(path)) told([path], code, message, fix);
+        seen.add(path);
+      }
   }
 
-  private byHand(raw: RawEntry): ByHand[] {
-    return raw.form.address.map(({ path, from, to }, i) => {
-      const at = ['entry', 'address', i];
-      const wrong = checkByHand(path);
-      if (wrong !== null)
-        this.fail(raw, at, 'wrong-address', `${path}: ${wrong}`, 'Write it like "/about/us".');
-      return {
-        path,
-        from: this.moment(raw, from ?? undefined, at) ?? BEGINNING,
-        to: this.moment(raw, to ?? undefined, at),
-      };
-    });
-  }
-
-  private moment(raw: RawEntry, text: string | undefined, at: (string | number)[]): Instant | null {
-    if (text === undefined) return null;
-    const instant = parseMoment(text, this.now, this.design.site.zone);
-    if (instant === null)
-      this.fail(
-        raw,
-        at,
-        'wrong-instant',
-        `"${text}" is no instant.`,
-        'Write ISO 8601, such as 2026-03-12T08:00 or 2026-03-12T08:00:00Z, or relative: now + PT5M, today - P3D at 08:00.',
-      );
-    return instant;
-  }
-
-  private fail(
-    raw: RawEntry,
-    at: (string | number)[],
-    code: string,
-    message: string,
-    fix: string,
-  ): null {
-    this.issues.push({ code, path: raw.file, line: raw.lineOf(at), message, fix });
-    return null;
+  private checkDepth({ id, type, revisions }: EntryToLoad, told: Told): void {
+    const parentOf = (of: string): string | undefined => {
+      const found = this.ids.get(of);
+      const field = found?.type.fields.find((f) => f.sitsWithin);
+      return field && (found!.revisions.at(-1)?.values[field.id] as string | undefined);
+    };
+    const field = type.fields.find((f) => f.sitsWithin);
+    if (!field || revisions.length === 0) return;
+    let at = parentOf(id);
+    for (let depth = 1; at && at !== id; depth++) {
+      if (depth > MAX_DEPTH) {
+        const message = `Pages sit within each other at most ${MAX_DEPTH} deep.`;
+        return told([field.key], 'too-deep', message, 'Let it sit within another page.');
+      }
+      at = parentOf(at);
+    }
   }
 }

@@ -12,6 +12,7 @@ import {
 import { listingSpec } from '@/core/design/listing-spec.ts';
 import type { Subject } from '@/core/design/values.ts';
 import { slugText } from '@/core/pattern/slug.ts';
+import { templateFileSpec } from '@/core/template/template-schema.ts';
 import { checkCss } from './css.ts';
 import { readText } from './read-folder.ts';
 import { type YamlFile, readYaml } from './yaml-file.ts';
@@ -66,7 +67,7 @@ export function designSchemas(): Record<string, unknown> {
     site: siteSpec,
     type: typeSpec,
     listing: listingSpec,
-    template: templateSpec,
+    template: templateFileSpec(),
     subjects: subjectFile,
     redirects: redirectFile,
   };
@@ -131,8 +132,18 @@ class DesignReader {
 
   private all<T extends { key: string }>(directory: string, schema: z.ZodType<T>): T[] {
     return this.files
-      .filter((f) => f.startsWith(`${directory}/`) && /\.(ya?ml|json)$/.test(f))
-      .flatMap((f) => this.one(f, schema, null) ?? []);
+      .filter((f) => f.startsWith(`${directory}/`))
+      .flatMap((f) => {
+        if (/\.(ya?ml|json)$/.test(f)) return this.one(f, schema, null) ?? [];
+        this.issues.push({
+          code: 'unknown-file',
+          path: f,
+          line: 1,
+          message: `The folder ${directory}/ holds .yaml and .json files, and this is none.`,
+          fix: 'Rename it, or take it out of the folder.',
+        });
+        return [];
+      });
   }
 
   private one<T>(file: string, schema: z.ZodType<T>, place: string | null): T | undefined {

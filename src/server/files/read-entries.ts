@@ -1,6 +1,6 @@
 import { parse as parseCsv } from 'csv-parse/sync';
 import type { Issue } from '@/core/issue.ts';
-import { type RawEntry, entryForm } from './entry-form.ts';
+import { type RawEntry, entryForm, idOfPath } from './entry-form.ts';
 import { readText } from './read-folder.ts';
 import { type YamlFile, readYaml } from './yaml-file.ts';
 import { zodIssues } from './read-design.ts';
@@ -46,15 +46,15 @@ function readFile(folder: string, file: string): Read {
 
 /** `entries/variety/early/pea.md` → type `variety`, id `variety/early/pea`. */
 function identity(file: string): { type: string; id: string } {
-  const id = file.slice('entries/'.length).replace(/\.[a-z]+$/i, '');
-  return { type: id.split('/')[0]!, id };
+  const path = file.slice('entries/'.length).replace(/\.[a-z]+$/i, '');
+  return { type: path.split('/')[0]!, id: idOfPath(path) };
 }
 
 function readMarkdown(file: string, text: string): Read {
-  const match = /^\uFEFF?---[ \t]*\r?\n([\s\S]*?)(?:\r?\n)?---[ \t]*(?:\r?\n([\s\S]*))?$/.exec(
-    text,
-  );
-  if (!match)
+  const lines = text.split(/\r?\n/);
+  const isMark = (line: string): boolean => /^---[ \t]*$/.test(line);
+  const end = isMark(lines[0]!) ? lines.findIndex((line, i) => i > 0 && isMark(line)) : -1;
+  if (end < 0)
     return {
       entries: [],
       issues: [
@@ -68,9 +68,10 @@ function readMarkdown(file: string, text: string): Read {
         },
       ],
     };
-  const read = readYaml(file, match[1]!, 2);
+  const read = readYaml(file, lines.slice(1, end).join('\n'), 2);
   if (!read.yaml) return { entries: [], issues: read.issues };
-  return entryOf(read.yaml, read.yaml.value ?? {}, [], identity(file), match[2] ?? '');
+  const body = { text: lines.slice(end + 1).join('\n'), line: end + 2 };
+  return entryOf(read.yaml, read.yaml.value ?? {}, [], identity(file), body);
 }
 
 function readData(file: string, text: string): Read {
@@ -89,7 +90,7 @@ function entryOf(
   value: unknown,
   at: number[],
   { type, id }: { type: string; id: string },
-  body: string | null,
+  body: RawEntry['body'],
 ): Read {
   if (typeof value !== 'object' || value === null || Array.isArray(value))
     return {
@@ -134,7 +135,7 @@ function readTable(file: string, text: string): Read {
   let rows: { record: Record<string, string>; info: { lines: number } }[];
   try {
     rows = parseCsv(text, {
-      columns: true,
+      columns: (names: string[]) => once(names),
       bom: true,
       info: true,
       skip_empty_lines: true,
@@ -160,6 +161,13 @@ function readTable(file: string, text: string): Read {
     rowOf(file, info.lines, record, type, `${id}#${String(i + 1).padStart(6, '0')}`),
   );
   return { entries: reads.flatMap((r) => r.entries), issues: reads.flatMap((r) => r.issues) };
+}
+
+/** @throws Error where a column stands twice */
+function once(names: string[]): string[] {
+  const again = names.find((name, i) => name !== '' && names.indexOf(name) !== i);
+  if (again !== undefined) throw new Error(`the column "${again}" stands twice`);
+  return names;
 }
 
 function rowOf(

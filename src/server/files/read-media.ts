@@ -16,6 +16,7 @@ export interface ReadMedia extends Media {
 }
 
 const MAX_BYTES = 50 * 1024 * 1024;
+const MAX_FONT_BYTES = 4 * 1024 * 1024;
 const FORMATS: Record<string, string> = {
   jpeg: 'image/jpeg',
   png: 'image/png',
@@ -89,15 +90,16 @@ async function picture(
     return wrong('The picture is larger than 50 MB.', 'Make it smaller.');
   const bytes = readFileSync(source);
   try {
-    const { format, width, height } = await sharp(bytes, {
-      limitInputPixels: 100_000_000,
-    }).metadata();
+    const picture = sharp(bytes, { limitInputPixels: 100_000_000, failOn: 'truncated' });
+    const { format, autoOrient } = await picture.metadata();
+    const { width, height } = autoOrient;
     const mime = FORMATS[format ?? ''];
     if (!mime || !width || !height)
       return wrong(
         `Pictures are JPEG, PNG, WebP, GIF or AVIF; this is ${format ?? 'none'}.`,
         'Convert it.',
       );
+    await picture.resize(16).toBuffer(); // a picture that ends early shows it only when it is drawn
     return { id, alt, width, height, mime, hash: sha256(bytes), bytes: bytes.length, source };
   } catch {
     return wrong(
@@ -109,16 +111,22 @@ async function picture(
 
 function styleFile(folder: string, file: string): ReadMedia | Issue {
   const source = join(folder, file);
+  const wrong = (message: string, fix: string): Issue => ({
+    code: 'unknown-file',
+    path: file,
+    line: 1,
+    message,
+    fix,
+  });
+  if (statSync(source).size > MAX_FONT_BYTES)
+    return wrong('The font is larger than 4 MB.', 'Leave out the letters that are not needed.');
   const bytes = readFileSync(source);
   const isFont = bytes.subarray(0, 4).toString('latin1') === 'wOF2';
   if (!isFont)
-    return {
-      code: 'unknown-file',
-      path: file,
-      line: 1,
-      message: 'The folder style/ holds fonts in WOFF2, and this is none.',
-      fix: 'Convert the font, or put pictures in media/.',
-    };
+    return wrong(
+      'The folder style/ holds fonts in WOFF2, and this is none.',
+      'Convert the font, or put pictures in media/.',
+    );
   return {
     id: file,
     alt: '',

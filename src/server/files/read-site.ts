@@ -1,6 +1,6 @@
 import { existsSync, statSync } from 'node:fs';
 import type { Issue } from '@/core/issue.ts';
-import { nearest } from '@/core/text.ts';
+import { unknownName } from '@/core/did-you-mean.ts';
 import type { Design } from '@/core/design/spec.ts';
 import type { Subject } from '@/core/design/values.ts';
 import { compileSite } from '@/core/site/compile.ts';
@@ -39,11 +39,12 @@ export async function readSite(
       ],
     };
   }
-  const files = listFiles(folder);
+  const { files, issues: stray } = listFiles(folder);
   const { design, subjects, issues, locate } = readDesign(folder, files);
   const media = await readMediaFiles(folder, files);
   const raw = readEntries(folder, files);
   const all = [
+    ...stray,
     ...issues,
     ...doubledSubjects(subjects),
     ...media.issues,
@@ -54,22 +55,13 @@ export async function readSite(
   all.push(...compileSite(design).issues.map(locate));
   const reader = new EntryReader(design, subjects, new Set(media.media.map((m) => m.id)), now);
   const entries = raw.entries.flatMap((r) => reader.read(r) ?? []);
-  reader.checkReferences();
+  reader.checkTogether();
   all.push(...reader.issues);
   const front = design.site.front;
   if (front && 'entry' in front && !entries.some((e) => e.id === front.entry)) {
-    const near = nearest(
-      front.entry,
-      entries.map((e) => e.id),
-    );
-    all.push(
-      locate({
-        code: 'unknown-entry',
-        path: 'site/front',
-        message: `There is no entry "${front.entry}".`,
-        fix: near ? `Did you mean "${near}"?` : 'Give the id of an entry.',
-      }),
-    );
+    const ids = entries.map((e) => e.id);
+    const message = `There is no entry "${front.entry}".`;
+    all.push(locate(unknownName('site/front', message, front.entry, ids)));
   }
   return {
     site:

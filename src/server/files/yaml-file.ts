@@ -1,4 +1,14 @@
-import { LineCounter, parseDocument, isNode, visit, type Document } from 'yaml';
+import {
+  type Document,
+  LineCounter,
+  type Node,
+  isAlias,
+  isCollection,
+  isNode,
+  isPair,
+  parseDocument,
+  visit,
+} from 'yaml';
 import type { Issue } from '@/core/issue.ts';
 
 /** A YAML or JSON file: its value, and the line of any place in it. */
@@ -16,6 +26,8 @@ export function readYaml(
   firstLine = 1,
 ): { yaml: YamlFile | null; issues: Issue[] } {
   const lines = new LineCounter();
+  const deep = deepLine(text);
+  if (deep !== null) return { yaml: null, issues: [tooDeep(file, deep + firstLine - 1)] };
   const document = parseDocument(text, {
     lineCounter: lines,
     prettyErrors: false,
@@ -34,7 +46,8 @@ export function readYaml(
   keepAsWritten(document);
   let value: unknown;
   try {
-    value = document.toJS({ maxAliasCount: 100 });
+    checkShape(document);
+    value = document.toJS({ maxAliasCount: 1000 });
   } catch (error) {
     return {
       yaml: null,
@@ -42,9 +55,9 @@ export function readYaml(
         {
           code: 'malformed-yaml',
           path: file,
-          line: firstLine,
+          line: error instanceof WrongShape ? lineAt(error.offset) : firstLine,
           message: `This YAML cannot be read: ${(error as Error).message}.`,
-          fix: 'Write values out in place of aliases.',
+          fix: 'Write values out in place of aliases, and nest less.',
         },
       ],
     };
@@ -53,6 +66,75 @@ export function readYaml(
     yaml: { file, value, lineOf: (path) => lineOf(document, path, lineAt, firstLine) },
     issues: [],
   };
+}
+
+const MAX_DEPTH = 100;
+
+class WrongShape extends Error {
+  constructor(
+    message: string,
+    readonly offset: number,
+  ) {
+    super(message);
+  }
+}
+
+/** The line at which a text nests deeper than 100, told by its brackets and indentation; null where none does. */
+function deepLine(text: string): number | null {
+  let depth = 0;
+  let line = 1;
+  let indent = 0;
+  let atStart = true;
+  for (let i = 0; i < text.length; i++) {
+    const c = text[i]!;
+    if (c === '\n') {
+      line++;
+      [indent, atStart] = [0, true];
+    } else if (atStart && (c === ' ' || c === '-' || c === '?')) {
+      if (++indent > 20 * MAX_DEPTH) return line;
+    } else {
+      atStart = false;
+      if (c === '[' || c === '{') depth++;
+      else if ((c === ']' || c === '}') && depth > 0) depth--;
+      if (depth > 20 * MAX_DEPTH) return line;
+    }
+  }
+  return null;
+}
+
+function tooDeep(path: string, line: number): Issue {
+  return {
+    code: 'too-deep',
+    path,
+    line,
+    message: `A document nests at most ${MAX_DEPTH} deep.`,
+    fix: 'Nest less.',
+  };
+}
+
+/** @throws WrongShape where values nest too deep, or an alias stands within what it names */
+function checkShape(document: Document): void {
+  const within: unknown[] = [];
+  const walk = (node: unknown, depth: number): void => {
+    if (isPair(node)) {
+      walk(node.key, depth);
+      walk(node.value, depth);
+      return;
+    }
+    const offset = isNode(node) ? (node.range?.[0] ?? 0) : 0;
+    if (depth > MAX_DEPTH) throw new WrongShape(`it nests more than ${MAX_DEPTH} deep`, offset);
+    if (isAlias(node)) {
+      const target: Node | undefined = node.resolve(document);
+      if (within.includes(target))
+        throw new WrongShape(`the alias "*${node.source}" stands within what it names`, offset);
+      walk(target, depth);
+    } else if (isCollection(node)) {
+      within.push(node);
+      for (const item of node.items) walk(item, depth + 1);
+      within.pop();
+    }
+  };
+  walk(document.contents, 0);
 }
 
 /** "007" and "1.0" stay as they are written, for texts; fields that take numbers read them as such. */

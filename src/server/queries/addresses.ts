@@ -1,12 +1,12 @@
 import type { Seeing } from './clock.ts';
 import { readerSeeing } from './preview.ts';
 import type { SiteView } from './site-view.ts';
-import { type Actor, permit } from '../commands/permit.ts';
+import { type Actor, permit } from '../permit.ts';
 import type { LivePage } from '@/core/site/reader.ts';
 import { type PageLine, automaticFront, listingPages, pageLines } from '@/core/site/pages.ts';
 import { trace } from '@/core/site/render.ts';
 import type { TraceStep } from '@/core/site/resolve.ts';
-import { compareCodePoints } from '@/core/text.ts';
+import { compareCodePoints, searchKey } from '@/core/text.ts';
 import { type Instant, Validity } from '@/core/time/interval.ts';
 
 /** A path that leads elsewhere, or is gone. */
@@ -64,7 +64,7 @@ export function addressTable(
 }
 
 function fits(text: string, search: string): boolean {
-  return text.toLowerCase().includes(search.toLowerCase());
+  return searchKey(text).includes(searchKey(search));
 }
 
 function livePages(
@@ -74,8 +74,8 @@ function livePages(
 ): { live: LivePage[]; total: number } {
   const from = `FROM address AS a JOIN entry AS e ON e.id = a.entry JOIN live_interval AS l ON l.entry = a.entry AND l.starts <= @at AND (l.ends IS NULL OR l.ends > @at)
     JOIN revision AS r ON r.entry = l.entry AND r.number = l.revision
-    WHERE a.role = 'current' AND a.starts <= @at AND (a.ends IS NULL OR a.ends > @at)${search === '' ? '' : ' AND instr(lower(a.path || @space || r.name), lower(@search)) > 0'}`;
-  const params = { at, search, space: ' ' };
+    WHERE a.role = 'current' AND a.starts <= @at AND (a.ends IS NULL OR a.ends > @at)${search === '' ? '' : ' AND instr(a.path || @space || r.search, @search) > 0'}`;
+  const params = { at, search: searchKey(search), space: ' ' };
   const { driver } = view.connection;
   return {
     live: driver
@@ -91,31 +91,71 @@ function livePages(
 export interface TriedAddress {
   path: string;
   steps: TraceStep[];
-  status: number;
+  /** Null where somebody else answers. */
+  status: number | null;
   location: string | null;
   html: string | null;
 }
 
-/** What trying an address gives as of an instant; null while no site is loaded. */
+/** What trying an address gives as of an instant, given as a path or a whole URL; null while no site is loaded. */
 export function tryAddress(
   view: SiteView,
   actor: Actor,
-  path: string,
+  given: string,
   at: Instant,
   seeing: Seeing,
 ): TriedAddress | null {
   permit(actor, 'read-unpublished');
   const found = view.at(at);
   if (!found) return null;
+  const { path, read, elsewhere } = readAddress(given, found.site.design.site.url);
+  const before: TraceStep[] =
+    read === null ? [] : [{ step: 'address', matched: false, words: read }];
+  const answers = elsewhere ?? builderAnswers(path);
+  if (answers !== null)
+    return {
+      path,
+      steps: [...before, { step: 'reserved', matched: true, words: answers }],
+      status: null,
+      location: null,
+      html: null,
+    };
   const traced = trace(found.site, readerSeeing(view, actor, at, seeing, found.reader), {
     path,
     at,
   });
   return {
     path,
-    steps: traced.steps,
+    steps: [...before, ...traced.steps],
     status: traced.page.status,
     location: traced.page.headers.location ?? null,
     html: traced.page.kind === 'file' ? null : traced.page.body,
   };
+}
+
+/** The path that a text asks for: of a whole URL its path; queries and fragments decide nothing here. */
+function readAddress(
+  given: string,
+  siteUrl: string,
+): { path: string; read: string | null; elsewhere: string | null } {
+  const text = given.trim();
+  const url = /^[a-z][a-z0-9+.-]*:\/\//i.test(text) && URL.canParse(text) ? new URL(text) : null;
+  const asked = url ? url.pathname : text.startsWith('/') ? text : `/${text}`;
+  const path = asked.split(/[?#]/, 1)[0]!;
+  const own = url === null || url.host === new URL(siteUrl).host;
+  const cut = url !== null || path !== asked;
+  return {
+    path,
+    read: cut ? `Read as ${path}; what stands after “?” or “#” decides nothing.` : null,
+    elsewhere: own ? null : `${url.host} is not this site, which is ${new URL(siteUrl).host}.`,
+  };
+}
+
+/** Who answers a path that is not the public site's; null where the site does. */
+function builderAnswers(path: string): string | null {
+  if (/^\/(build|api|_next)(\/|$)/.test(path))
+    return 'The builder answers here, to those who are signed in.';
+  return /^\/(media|style)\/./.test(path)
+    ? 'Pictures, fonts and style sheets are answered here.'
+    : null;
 }

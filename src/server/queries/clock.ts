@@ -1,5 +1,5 @@
 import type { SiteView } from './site-view.ts';
-import { type Actor, permit } from '../commands/permit.ts';
+import { type Actor, permit } from '../permit.ts';
 import { unpublishedCount } from './today.ts';
 import { parseInstant } from '@/core/time/parse.ts';
 import type { Instant } from '@/core/time/interval.ts';
@@ -15,6 +15,8 @@ export interface Clock {
   tense: 'now' | 'past' | 'future';
   seeing: Seeing;
   zone: string;
+  /** What the address bar asks for and cannot be had, in words; null where it can. */
+  problem: string | null;
 }
 
 /** An instant at which the public site changes, with how many changes and the first few in words. */
@@ -31,7 +33,8 @@ export function readClock(
 ): Clock {
   const now = Date.now();
   const zone = view.at(now)?.site.design.site.zone ?? 'UTC';
-  const given = typeof parameters.at === 'string' ? parseInstant(parameters.at, zone) : null;
+  const asked = typeof parameters.at === 'string' ? parameters.at : null;
+  const given = asked === null ? null : parseInstant(asked, zone);
   const seeing = parameters.seeing === 'draft' ? 'draft' : 'published';
   return {
     now,
@@ -39,6 +42,10 @@ export function readClock(
     tense: given === null ? 'now' : given < now ? 'past' : 'future',
     seeing,
     zone,
+    problem:
+      asked !== null && given === null
+        ? `“${asked.slice(0, 60)}” is no instant in the years 1 to 9999; this is now.`
+        : null,
   };
 }
 
@@ -61,22 +68,41 @@ export function shellDetail(view: SiteView, actor: Actor, now: Instant): ShellDe
     siteName: site.name,
     zone: site.zone,
     unpublished: unpublishedCount(view),
-    ticks: changeTicks(view, now - YEAR_MS, now + YEAR_MS),
+    ticks: changeTicks(view, now - YEAR_MS, now, now + YEAR_MS),
   };
 }
 
-/** The instants between two others at which something goes live, changes or leaves. */
-function changeTicks(view: SiteView, from: Instant, to: Instant): ChangeTick[] {
+const MOST_TICKS = 1500;
+
+/** The instants at which something goes live, changes or leaves: the nearest to now on either side. */
+function changeTicks(view: SiteView, from: Instant, now: Instant, to: Instant): ChangeTick[] {
+  return [
+    ...ticksBetween(view, from, now, 'DESC').reverse(),
+    ...ticksBetween(view, now + 1, to, 'ASC'),
+  ];
+}
+
+function ticksBetween(
+  view: SiteView,
+  from: Instant,
+  to: Instant,
+  order: 'ASC' | 'DESC',
+): ChangeTick[] {
+  const shown = `FROM live_interval AS l JOIN revision AS r ON r.entry = l.entry AND r.number = l.revision`;
   const sql = `
-    SELECT at, count(DISTINCT entry) AS count, group_concat(DISTINCT name) AS names FROM (
-      SELECT l.starts AS at, l.entry, r.name FROM live_interval AS l JOIN revision AS r ON r.entry = l.entry AND r.number = l.revision WHERE l.starts BETWEEN @from AND @to
-      UNION SELECT l.ends, l.entry, r.name FROM live_interval AS l JOIN revision AS r ON r.entry = l.entry AND r.number = l.revision WHERE l.ends BETWEEN @from AND @to
+    SELECT at, count(DISTINCT entry) AS count, json_group_array(DISTINCT name) AS names FROM (
+      SELECT l.starts AS at, l.entry, r.name ${shown} WHERE l.starts BETWEEN @from AND @to
+      UNION SELECT l.ends, l.entry, r.name ${shown} WHERE l.ends BETWEEN @from AND @to
       UNION SELECT starts, 'design', 'Design' FROM design_version WHERE starts BETWEEN @from AND @to
-    ) GROUP BY at ORDER BY at LIMIT 2000`;
+    ) GROUP BY at ORDER BY at ${order} LIMIT ${MOST_TICKS}`;
   const rows = view.connection.driver.prepare(sql).all({ from, to }) as {
     at: number;
     count: number;
     names: string;
   }[];
-  return rows.map(({ at, count, names }) => ({ at, count, names: names.split(',').slice(0, 3) }));
+  return rows.map(({ at, count, names }) => ({
+    at,
+    count,
+    names: (JSON.parse(names) as string[]).slice(0, 3),
+  }));
 }

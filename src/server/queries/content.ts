@@ -1,14 +1,16 @@
 import type { SiteView } from './site-view.ts';
-import { type Actor, permit } from '../commands/permit.ts';
+import { type Actor, permit } from '../permit.ts';
 import { readValues } from '../store/stored-values.ts';
 import { settledInstant } from '../store/write.ts';
 import { stateAt } from '@/core/publication/state.ts';
 import type { EntryState } from '@/core/publication/model.ts';
 import type { Instant } from '@/core/time/interval.ts';
-import type { ContentType, Field } from '@/core/design/spec.ts';
-import { type Values, valuesOf } from '@/core/design/values.ts';
-import { plainText } from '@/core/rich-text.ts';
-import { formatStyled } from '@/core/pattern/date-format.ts';
+import type { ContentType } from '@/core/design/spec.ts';
+import type { Field } from '@/core/design/field.ts';
+import { displayValues } from '@/core/design/field-values.ts';
+import { kindOf } from '@/core/design/kinds/index.ts';
+import { searchKey } from '@/core/text.ts';
+import { displayWorld } from './display.ts';
 
 /** A stretch of an entry's life; planned where it starts ahead of now. */
 export interface LifeSpan {
@@ -29,6 +31,8 @@ export interface ContentRow {
   /** Texts of the chosen columns, by field key. */
   cells: Record<string, string>;
   saved: Instant;
+  /** When it was made. */
+  created: Instant;
 }
 
 /** What the content table shows. */
@@ -36,7 +40,7 @@ export interface ContentTable {
   rows: ContentRow[];
   total: number;
   columns: { key: string; label: string; numeric: boolean }[];
-  counts: { type: string; label: string; count: number }[];
+  counts: { type: string; label: string; one: string; description: string; count: number }[];
 }
 
 type Row = {
@@ -45,6 +49,7 @@ type Row = {
   name: string;
   values: string;
   saved: number;
+  created: number;
   revisions: string;
   spans: string | null;
   path: string | null;
@@ -55,6 +60,8 @@ export interface ContentFilters {
   type?: string | undefined;
   search?: string | undefined;
   state?: string | undefined;
+  /** `saved` (latest first, where nothing is said), `name` or `created`; "-" before it turns it round. */
+  sort?: string | undefined;
 }
 
 const PAGE = 200;
@@ -72,7 +79,7 @@ export function contentTable(
   const chosen = filters.type === undefined ? undefined : site.types.get(filters.type);
   const columns = (chosen?.fields ?? []).filter((f) => f.column && f.key !== chosen!.naming);
   const counts = view.connection.driver
-    .prepare('SELECT type, count(*) AS count FROM entry GROUP BY type')
+    .prepare('SELECT type, count(*) AS count FROM entry WHERE deleted IS NULL GROUP BY type')
     .all() as { type: string; count: number }[];
   const { rows, total } =
     filters.state === undefined
@@ -81,10 +88,16 @@ export function contentTable(
   return {
     rows: rows.flatMap((row) => contentRow(view, row, site.types.get(row.type), columns, at) ?? []),
     total,
-    columns: columns.map((f) => ({ key: f.key, label: f.label, numeric: f.kind === 'number' })),
+    columns: columns.map((f) => ({
+      key: f.key,
+      label: f.label,
+      numeric: kindOf(f).family === 'number',
+    })),
     counts: site.design.types.map((t) => ({
       type: t.key,
       label: t.plural,
+      one: t.label,
+      description: t.description,
       count: counts.find((c) => c.type === t.key)?.count ?? 0,
     })),
   };
@@ -101,21 +114,35 @@ function fromEntries(
       ? 'e.newest'
       : 'coalesce((SELECT max(number) FROM revision WHERE entry = e.id AND saved <= @at), 1)';
   const conditions = [
+    '(e.deleted IS NULL OR e.deleted > @at)',
     ...(type === undefined ? [] : ['e.type = @type']),
-    ...(search ? ['instr(lower(r.name), lower(@search)) > 0'] : []),
+    ...(search ? ['instr(r.search, @search) > 0'] : []),
   ];
   return {
-    from: `FROM revision AS r CROSS JOIN entry AS e ON e.id = r.entry AND r.number = ${newest}${conditions.length === 0 ? '' : ` WHERE ${conditions.join(' AND ')}`}`,
-    params: { at, type: type ?? null, search: search ?? '' },
+    from: `FROM revision AS r CROSS JOIN entry AS e ON e.id = r.entry AND r.number = ${newest} WHERE ${conditions.join(' AND ')}`,
+    params: { at, type: type ?? null, search: searchKey(search ?? '') },
   };
 }
 
-const ORDER = 'ORDER BY r.saved DESC, r.entry';
+const ORDERS: Record<string, string> = {
+  saved: 'r.saved DESC',
+  '-saved': 'r.saved',
+  name: 'r.search',
+  '-name': 'r.search DESC',
+  created: 'e.created DESC',
+  '-created': 'e.created',
+};
+
+function orderBy({ sort }: ContentFilters): string {
+  const known = sort !== undefined && Object.hasOwn(ORDERS, sort) ? ORDERS[sort]! : ORDERS.saved!;
+  return `ORDER BY ${known}, r.entry`;
+}
+
 const LIFE = `
   (SELECT json_group_array(json_array(number, saved)) FROM revision WHERE entry = e.id) AS revisions,
   (SELECT json_group_array(json_array(starts, ends, revision)) FROM live_interval WHERE entry = e.id) AS spans`;
 const SHOWN = `
-  e.id, e.type, r.name, r."values", r.saved, ${LIFE},
+  e.id, e.type, r.name, r."values", r.saved, e.created, ${LIFE},
   (SELECT path FROM address AS a WHERE a.entry = e.id AND a.role = 'current' AND a.starts <= @at AND (a.ends IS NULL OR a.ends > @at)) AS path`;
 
 function firstRows(
@@ -127,9 +154,11 @@ function firstRows(
   const { from, params } = fromEntries(view, at, filters);
   const counted = filters.search
     ? `SELECT count(*) ${from}`
-    : 'SELECT count(*) FROM entry WHERE (@type IS NULL OR type = @type)';
+    : 'SELECT count(*) FROM entry WHERE (@type IS NULL OR type = @type) AND (deleted IS NULL OR deleted > @at)';
   return {
-    rows: driver.prepare(`SELECT ${SHOWN} ${from} ${ORDER} LIMIT ${PAGE}`).all(params) as Row[],
+    rows: driver
+      .prepare(`SELECT ${SHOWN} ${from} ${orderBy(filters)} LIMIT ${PAGE}`)
+      .all(params) as Row[],
     total: driver.prepare(counted).pluck().get(params) as number,
   };
 }
@@ -143,14 +172,11 @@ function rowsInState(
 ): { rows: Row[]; total: number } {
   const { driver } = view.connection;
   const { from, params } = fromEntries(view, at, filters);
-  const all = driver.prepare(`SELECT e.id, ${LIFE} ${from} ${ORDER}`).all(params) as Pick<
-    Row,
-    'id' | 'revisions' | 'spans'
-  >[];
+  const all = driver
+    .prepare(`SELECT e.id, ${LIFE} ${from} ${orderBy(filters)}`)
+    .all(params) as Pick<Row, 'id' | 'revisions' | 'spans'>[];
   const ids = all.filter((row) => lifeOf(row, at).state === wanted).map((row) => row.id);
-  const one = driver.prepare(
-    `SELECT ${SHOWN} ${from}${from.includes(' WHERE ') ? ' AND' : ' WHERE'} e.id = @id`,
-  );
+  const one = driver.prepare(`SELECT ${SHOWN} ${from} AND e.id = @id`);
   return {
     rows: ids.slice(0, PAGE).map((id) => one.get({ ...params, id }) as Row),
     total: ids.length,
@@ -181,7 +207,8 @@ function contentRow(
   if (!type) return null;
   const { state, spans } = lifeOf(row, at);
   const values = readValues(row.values, view.at(at)!.site.design.site.language);
-  const cells = Object.fromEntries(columns.map((f) => [f.key, shownValue(view, f, values, at)]));
+  const world = displayWorld(view, at);
+  const cells = Object.fromEntries(columns.map((f) => [f.key, displayValues(values, f, world)]));
   return {
     id: row.id,
     type: type.key,
@@ -192,42 +219,6 @@ function contentRow(
     path: row.path,
     cells,
     saved: row.saved,
+    created: row.created,
   };
-}
-
-/** A field's value as a table shows it. */
-export function shownValue(view: SiteView, field: Field, values: Values, at: Instant): string {
-  const { zone, language } = view.at(at)!.site.design.site;
-  return valuesOf(values, field.id)
-    .map((value) => {
-      switch (field.kind) {
-        case 'date':
-        case 'datetime':
-          return formatStyled(value as string | number, 'medium', language, zone);
-        case 'category':
-        case 'tags':
-          return view.subjects.get(field.set ?? '', String(value))?.name ?? String(value);
-        case 'choice':
-          return field.options?.find((o) => o.key === value)?.label ?? String(value);
-        case 'yesno':
-          return value === true ? 'yes' : 'no';
-        case 'reference':
-          return entryName(view, String(value));
-        case 'richtext':
-          return plainText(value);
-        default:
-          return String(value);
-      }
-    })
-    .join(', ');
-}
-
-/** The name of an entry's newest revision; its id where there is none. */
-export function entryName(view: SiteView, id: string): string {
-  return (
-    (view.connection.driver
-      .prepare('SELECT name FROM revision WHERE entry = ? ORDER BY number DESC LIMIT 1')
-      .pluck()
-      .get(id) as string | undefined) ?? id
-  );
 }

@@ -1,28 +1,19 @@
-import type { SiteView } from './site-view.ts';
-import { entryName } from './content.ts';
-import { type Actor, permit } from '../commands/permit.ts';
-import { interpretValues } from '../commands/write-entry.ts';
-import { readValues } from '../store/stored-values.ts';
-import { withEntries } from '../store/overlay-reader.ts';
-import { entryWith, explainWith, newestValues, readerSeeing } from './preview.ts';
-import type { Seeing } from './clock.ts';
-import type { LifeSpan } from './content.ts';
-import type { Issue } from '@/core/issue.ts';
-import type { TracedPart } from '@/core/pattern/compile.ts';
-import type { ContentType, Field } from '@/core/design/spec.ts';
+import type { ContentType } from '@/core/design/spec.ts';
+import type { Field } from '@/core/design/field.ts';
+import { mentionsOf, targetOf } from '@/core/design/field-values.ts';
+import type { ControlName } from '@/core/design/kinds/definition.ts';
+import { kindOf } from '@/core/design/kinds/index.ts';
 import type { Values } from '@/core/design/values.ts';
-import type { CompiledSite } from '@/core/site/compile.ts';
-import type { SiteReader } from '@/core/site/reader.ts';
 import { stateAt } from '@/core/publication/state.ts';
 import type { EntryState } from '@/core/publication/model.ts';
-import { type RenderedPage, renderEntry } from '@/core/site/render.ts';
-import { type Instant, Validity } from '@/core/time/interval.ts';
-
-/** Something a form's choice offers. */
-export interface Option {
-  value: string;
-  label: string;
-}
+import type { Instant } from '@/core/time/interval.ts';
+import { type Actor, permit } from '../permit.ts';
+import { statement } from '../store/statement.ts';
+import { readValues } from '../store/stored-values.ts';
+import type { LifeSpan } from './content.ts';
+import { entryName } from './display.ts';
+import { type Option, optionsOf } from './offers.ts';
+import type { SiteView } from './site-view.ts';
 
 /** A plan that lies ahead. */
 export interface PlannedChange {
@@ -36,11 +27,12 @@ export interface PlannedChange {
 export interface EntryDetail {
   id: string | null;
   type: { key: string; label: string; hasPages: boolean; fields: FormField[] };
-  /** By field key, as the form edits them. */
+  /** By field id, as the form edits them. */
   values: Record<string, unknown>;
   name: string;
-  /** The newest revision's number; null for a new entry. */
+  /** The newest revision's number, and who saved it; null for a new entry. */
   revision: number | null;
+  author: string | null;
   saved: Instant | null;
   state: EntryState;
   spans: LifeSpan[];
@@ -49,11 +41,19 @@ export interface EntryDetail {
   path: string | null;
 }
 
-/** A field with what its control offers. */
-export type FormField = Pick<Field, 'key' | 'label' | 'kind' | 'required' | 'many'> & {
+/** A field with what its control needs. */
+export type FormField = Pick<Field, 'id' | 'key' | 'label' | 'required' | 'many'> & {
+  control: ControlName;
   help: string | null;
+  /** What is offered at once. */
   options: Option[];
+  /** Types whose entries are searched for, null for all; undefined where it holds no entries. */
+  entryTypes?: string[] | null;
+  /** Names of the entries it points at, by id. */
+  names: Record<string, string>;
 };
+
+type RevisionRow = { number: number; saved: number; author: string; name: string; values: string };
 
 /** An entry as of an instant: what was newest then; the newest of all for instants ahead. Null where there is none. */
 export function entryDetail(
@@ -64,47 +64,43 @@ export function entryDetail(
   now: Instant,
 ): EntryDetail | null {
   permit(actor, 'read-unpublished');
-  const { driver } = view.connection;
-  const row = driver.prepare('SELECT type FROM entry WHERE id = ?').get(id) as
-    { type: string } | undefined;
+  const sql = (text: string) => statement(view.connection, text);
+  const row = sql('SELECT type FROM entry WHERE id = ? AND (deleted IS NULL OR deleted > ?)').get(
+    id,
+    at,
+  ) as { type: string } | undefined;
   const site = view.at(at)?.site;
   const type = row && site?.types.get(row.type);
   if (!site || !type) return null;
-  const revisions = driver
-    .prepare('SELECT number, saved, name, "values" FROM revision WHERE entry = ? ORDER BY number')
-    .all(id) as { number: number; saved: number; name: string; values: string }[];
+  const revisions = sql(
+    'SELECT number, saved, author, name, "values" FROM revision WHERE entry = ? ORDER BY number',
+  ).all(id) as RevisionRow[];
   const shown = revisions.findLast((r) => r.saved <= at) ?? revisions[0];
-  const spans = driver
-    .prepare(
-      'SELECT starts AS "from", ends AS "to", revision FROM live_interval WHERE entry = ? ORDER BY starts',
-    )
-    .all(id) as LifeSpan[];
+  const values = readValues(shown?.values ?? '{}', site.design.site.language);
+  const spans = sql(
+    'SELECT starts AS "from", ends AS "to", revision FROM live_interval WHERE entry = ? ORDER BY starts',
+  ).all(id) as LifeSpan[];
   return {
     id,
-    type: formType(view, type, at),
-    values: formValues(type, readValues(shown?.values ?? '{}', site.design.site.language)),
+    type: formType(view, type, values),
+    values: Object.fromEntries(type.fields.map((f) => [f.id, values[f.id] ?? null])),
     name: shown?.name ?? id,
     revision: revisions.at(-1)?.number ?? null,
+    author: revisions.at(-1)?.author ?? null,
     saved: shown?.saved ?? null,
     state: stateAt({ revisions, intervals: spans }, at).state,
     spans,
-    plans: driver
-      .prepare(
-        'SELECT id, at, action, revision FROM planned_change WHERE entry = ? AND at > ? ORDER BY at, sequence',
-      )
-      .all(id, now) as PlannedChange[],
-    refusals: driver
-      .prepare('SELECT at, message, fix FROM refusal WHERE entry = ? ORDER BY at')
-      .all(id) as EntryDetail['refusals'],
-    path:
-      (driver
-        .prepare(
-          `SELECT path FROM address WHERE entry = ? AND role = 'current' AND starts <= ? AND (ends IS NULL OR ends > ?)`,
-        )
-        .pluck()
-        .get(id, at, at) as string | undefined) ?? null,
+    plans: sql(
+      'SELECT id, at, action, revision FROM planned_change WHERE entry = ? AND at > ? ORDER BY at, sequence',
+    ).all(id, now) as PlannedChange[],
+    refusals: sql(
+      'SELECT at, message, fix FROM refusal WHERE entry = ? AND at >= ? ORDER BY at',
+    ).all(id, at) as EntryDetail['refusals'],
+    path: (sql(PATH).pluck().get(id, at, at) as string | undefined) ?? null,
   };
 }
+
+const PATH = `SELECT path FROM address WHERE entry = ? AND role = 'current' AND starts <= ? AND (ends IS NULL OR ends > ?)`;
 
 /** An empty form for a new entry of a type. Null where there is no such type. */
 export function newEntry(
@@ -116,15 +112,13 @@ export function newEntry(
   permit(actor, 'write-entry');
   const type = view.at(at)?.site.types.get(key);
   if (!type) return null;
-  const values = Object.fromEntries(
-    type.fields.flatMap((f) => (f.default === undefined ? [] : [[f.key, f.default]])),
-  );
   return {
     id: null,
-    type: formType(view, type, at),
-    values,
+    type: formType(view, type, {}),
+    values: Object.fromEntries(type.fields.map((f) => [f.id, f.default ?? null])),
     name: '',
     revision: null,
+    author: null,
     saved: null,
     state: 'not yet written',
     spans: [],
@@ -134,163 +128,22 @@ export function newEntry(
   };
 }
 
-function formType(view: SiteView, type: ContentType, at: Instant): EntryDetail['type'] {
-  const fields = type.fields.map((f): FormField => ({
-    key: f.key,
-    label: f.label,
-    kind: f.kind,
-    required: f.required,
-    many: f.many,
-    help: f.help ?? null,
-    options: optionsOf(view, f, at),
-  }));
-  return { key: type.key, label: type.label, hasPages: type.address !== undefined, fields };
-}
-
-const MAX_OPTIONS = 2000;
-
-/** What a field's control offers: options, subjects, entries or pictures. */
-export function optionsOf(
-  view: SiteView,
-  field: Pick<Field, 'kind' | 'options' | 'set' | 'types'>,
-  at: Instant,
-): Option[] {
-  const { driver } = view.connection;
-  if (field.kind === 'choice')
-    return field.options?.map((o) => ({ value: o.key, label: o.label })) ?? [];
-  if (field.kind === 'tags' || field.kind === 'category') {
-    return view.subjects.all(field.set ?? '').map((s) => ({
-      value: s.key,
-      label: `${s.parent === null ? '' : `${view.subjects.get(s.set, s.parent)?.name} › `}${s.name}`,
-    }));
-  }
-  if (field.kind === 'media')
-    return (
-      (driver
-        .prepare(
-          `SELECT id AS value, id AS label FROM media WHERE mime LIKE 'image/%' ORDER BY id LIMIT ?`,
-        )
-        .all(MAX_OPTIONS) as Option[]) ?? []
-    );
-  if (field.kind !== 'reference') return [];
-  const types = field.types ?? view.at(at)!.site.design.types.map((t) => t.key);
-  const sql = `SELECT e.id AS value, r.name AS label FROM entry AS e JOIN revision AS r ON r.entry = e.id AND r.number = e.newest WHERE e.type IN (${types.map(() => '?').join(', ')}) ORDER BY r.name, e.id LIMIT ?`;
-  return driver.prepare(sql).all(...types, MAX_OPTIONS) as Option[];
-}
-
-function formValues(type: ContentType, values: Values): Record<string, unknown> {
-  return Object.fromEntries(type.fields.map((f) => [f.key, values[f.id] ?? null]));
-}
-
-/** What an entry's page would be with values that need not be saved. */
-export interface EntryOutcome {
-  issues: Issue[];
-  html: string | null;
-  automatic: boolean;
-  title: string;
-  description: string | null;
-  picture: string | null;
-  /** Absolute address; null for a type without pages. */
-  url: string | null;
-  path: string | null;
-  address: TracedPart[];
-  /** What the first line above the page says. */
-  status: string;
-  /** Whether it is public at the instant. */
-  live: boolean;
-  /** Listings that have the entry as of the instant, or would have it, with its place. */
-  listed: { listing: string; label: string; place: number }[];
-}
-
-/** Values to show in place of the stored ones: of a form, by field key. */
-export interface UnsavedValues {
-  id: string | null;
-  type: string;
-  values: Record<string, unknown> | null;
-}
-
-/** The outcome of an entry as of an instant: as published, or with the given or newest values. */
-export function entryOutcome(
-  view: SiteView,
-  actor: Actor,
-  input: UnsavedValues,
-  at: Instant,
-  seeing: Seeing,
-): EntryOutcome | null {
-  permit(actor, 'read-unpublished');
-  const found = view.at(at);
-  const type = found?.site.types.get(input.type);
-  if (!found || !type) return null;
-  const { site, reader } = found;
-  const live =
-    input.id === null ? undefined : reader.liveEntries([input.id], new Validity(at)).get(input.id);
-  const given = input.values === null ? null : interpretValues(site, type, input.values, at);
-  const issues = given && !given.ok ? given.issues : [];
-  const asPublished = seeing === 'published' && input.values === null;
-  const values =
-    asPublished && live
-      ? live.values
-      : given?.ok
-        ? given.value
-        : (newestValues(view, input.id, at) ?? {});
-  const id = input.id ?? `${type.key}-new`;
-  const explained = explainWith(view, site, type, id, values, at);
-  const entry = entryWith(view, site, live, { id, type, values, author: actor.name }, at);
-  const shown = withEntries(readerSeeing(view, actor, at, seeing, reader), [entry]);
-  const page: RenderedPage | null =
-    type.address === undefined ? null : renderEntry(site, shown, entry, at);
-  const same = live && JSON.stringify(live.values) === JSON.stringify(values);
-  const what = live
-    ? same
-      ? 'Live page'
-      : 'Live page with unpublished values'
-    : 'Not live at this instant; this is how it would look';
-  const { path } = entry;
-  return {
-    issues,
-    html: page?.body ?? null,
-    automatic: page?.automatic ?? false,
-    title: page?.meta?.title ?? '',
-    description: page?.meta?.description ?? null,
-    picture: page?.meta?.picture ? page.meta.picture.url.slice(site.design.site.url.length) : null,
-    url: path === null ? null : site.design.site.url + path,
-    path,
-    address: explained?.parts ?? [],
-    status:
-      type.address === undefined
-        ? `${type.label} entries have no page of their own; they stand in listings and on other pages.`
-        : what,
-    listed: listedIn(site, shown, id, type, at),
-    live: live !== undefined,
-  };
-}
-
-/** The listings that have an entry as of an instant, and where in them. */
-function listedIn(
-  site: CompiledSite,
-  reader: SiteReader,
-  id: string,
-  type: ContentType,
-  at: Instant,
-): EntryOutcome['listed'] {
-  return [...site.listings.values()].flatMap((plan) => {
-    if (plan.type.key !== type.key) return [];
-    const { ids } = reader.listing(plan, new Validity(at), 0, 500);
-    const place = ids.indexOf(id) + 1;
-    return place === 0 ? [] : [{ listing: plan.listing.key, label: plan.listing.label, place }];
+function formType(view: SiteView, type: ContentType, values: Values): EntryDetail['type'] {
+  const fields = type.fields.map((f): FormField => {
+    const target = targetOf(f);
+    const named = mentionsOf(values, f).filter((m) => m.of === 'entry');
+    return {
+      id: f.id,
+      key: f.key,
+      label: f.label,
+      control: kindOf(f).control,
+      required: f.required,
+      many: f.many,
+      help: f.help ?? null,
+      options: optionsOf(view, f),
+      ...(target?.of === 'entries' ? { entryTypes: target.types && [...target.types] } : {}),
+      names: Object.fromEntries(named.map(({ key }) => [key, entryName(view, key)])),
+    };
   });
-}
-
-/** The line after saving or publishing: where an entry can be seen now. */
-export function whereSeen(view: SiteView, actor: Actor, id: string, at: Instant): string {
-  permit(actor, 'read-unpublished');
-  const { site, reader } = view.at(at)!;
-  const validity = new Validity(at);
-  const live = reader.liveEntries([id], validity).get(id);
-  if (!live) return `${entryName(view, id)} is not public at the moment.`;
-  const listed = listedIn(site, reader, id, live.type, at).map(({ label, place }) =>
-    place === 1 ? `first in ${label}` : `number ${place} in ${label}`,
-  );
-  const places = [...(live.path === null ? [] : [`at ${live.path}`]), ...listed];
-  return places.length === 0 ? 'Live.' : `Live ${places.join(', ')}.`;
+  return { key: type.key, label: type.label, hasPages: type.address !== undefined, fields };
 }

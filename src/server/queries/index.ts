@@ -1,8 +1,10 @@
 import { addressTable, tryAddress } from './addresses.ts';
 import { shellDetail } from './clock.ts';
 import { contentTable } from './content.ts';
-import { entryDetail, entryOutcome, newEntry, whereSeen } from './entry.ts';
+import { entryDetail, newEntry } from './entry.ts';
+import { entryOutcome, retireReach, whereSeen } from './entry-outcome.ts';
 import { listingDetail, listingOutcome } from './listing.ts';
+import { findEntries } from './offers.ts';
 import type { SiteView } from './site-view.ts';
 import { publicFile } from './public-file.ts';
 import { todayDetail } from './today.ts';
@@ -17,6 +19,8 @@ export const QUERIES = {
   newEntry,
   entryOutcome,
   whereSeen,
+  retireReach,
+  findEntries,
   typeDetail,
   typeOutcome,
   listingDetail,
@@ -31,3 +35,8 @@ type AfterView<F> = F extends (view: SiteView, ...rest: infer R) => unknown ? R 
 export type QueryInput<N extends QueryName> = AfterView<(typeof QUERIES)[N]>;
 /** What a query gives. */
 export type QueryResult<N extends QueryName> = ReturnType<(typeof QUERIES)[N]>;
+
+/** Whether there is a query of a name. */
+export function isQuery(name: string): name is QueryName {
+  return Object.hasOwn(QUERIES, name);
+}

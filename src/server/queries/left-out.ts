@@ -1,7 +1,12 @@
-import type { LeftOutEntry, ListingOutcome, Reason } from './listing.ts';
+import { displayWorld } from './display.ts';
 import { readValues } from '../store/stored-values.ts';
 import type { SiteView } from './site-view.ts';
+import { displayValues } from '@/core/design/field-values.ts';
+import type { DisplayWorld } from '@/core/design/kinds/definition.ts';
+import { kindOf } from '@/core/design/kinds/index.ts';
 import type { EntryView } from '@/core/design/values.ts';
+import { formatStyled } from '@/core/pattern/date-format.ts';
+import { searchKey } from '@/core/text.ts';
 import { type Column, type ListingRow, cell } from '@/core/listing/columns.ts';
 import { holds } from '@/core/listing/evaluate.ts';
 import { failedConditions } from '@/core/listing/explain.ts';
@@ -9,7 +14,35 @@ import { OPERATOR_WORDS } from '@/core/listing/operators.ts';
 import { type Condition, type ListingPlan, conditionsOf } from '@/core/listing/plan.ts';
 import { resolveFilter } from '@/core/listing/resolve.ts';
 import { type Instant, covers } from '@/core/time/interval.ts';
-import { addDays, dayStart } from '@/core/time/zone.ts';
+import { addDays, calendarDay, dayStart } from '@/core/time/zone.ts';
+
+/** Why an entry is out: a condition by its place in the sentence, from 0; or null where it is not live. */
+export interface Reason {
+  /** The condition as the sentence has it: "packets in stock is more than 0". */
+  words: string;
+  /** What the entry has instead: "it is 9"; null where nothing is compared. */
+  actual: string | null;
+  condition: number | null;
+}
+
+/** An entry that is left out, with all that keeps it out. */
+export interface LeftOutEntry {
+  id: string;
+  name: string;
+  reasons: Reason[];
+  /** When it comes in, as things stand; ms UTC, null where nothing known brings it in. */
+  appears: Instant | null;
+}
+
+/** Those a listing leaves out. */
+export interface LeftOut {
+  leftOut: LeftOutEntry[];
+  leftOutTotal: number;
+  /** How many each condition keeps out, of those looked at. */
+  counts: { words: string; count: number }[];
+  /** How many entries were looked at for reasons, where that is not all; else null. */
+  lookedAt: number | null;
+}
 
 const SHOWN = 60;
 const LOOKED_AT = 5000;
@@ -34,16 +67,14 @@ interface Asked {
 }
 
 /** Those a listing leaves out, near misses first, with what keeps each out and when it comes in. */
-export function leftOut(
-  view: SiteView,
-  plan: ListingPlan,
-  asked: Asked,
-): Pick<ListingOutcome, 'leftOut' | 'leftOutTotal' | 'counts' | 'lookedAt'> {
+export function leftOut(view: SiteView, plan: ListingPlan, asked: Asked): LeftOut {
   const { at, total } = asked;
   const filterAt = (instant: Instant): ReturnType<typeof resolveFilter> =>
     resolveFilter(plan.filter, instant, plan.zone, view.subjects);
   const filter = filterAt(at);
   const live = liveTest(view);
+  const world = displayWorld(view, at);
+  const places = conditionsOf(plan.filter);
   const drafts = new Map(asked.drafts.map((d) => [d.id, d]));
   const rows = candidates(view, plan, asked);
   const language = view.at(at)!.site.design.site.language;
@@ -54,10 +85,11 @@ export function leftOut(
     if (isLive && holds(filter, row, (id) => live(id, at))) continue;
     const failed = failedConditions(filter, row, (id) => live(id, at));
     const reasons: Reason[] = [
-      ...(isLive ? [] : [{ words: 'not live at this instant', condition: null }]),
+      ...(isLive ? [] : [{ words: 'not live at this instant', actual: null, condition: null }]),
       ...failed.map((c) => ({
-        words: inWords(c),
-        condition: conditionsOf(plan.filter).indexOf(c),
+        words: inWords(c, world),
+        actual: actualOf(c, row, world),
+        condition: places.indexOf(c),
       })),
     ];
     const instants = isLive
@@ -74,7 +106,7 @@ export function leftOut(
   }
   out.sort((a, b) => a.reasons.length - b.reasons.length || a.name.localeCompare(b.name));
   const all = view.connection.driver
-    .prepare('SELECT count(*) FROM entry WHERE type = ?')
+    .prepare('SELECT count(*) FROM entry WHERE type = ? AND deleted IS NULL')
     .pluck()
     .get(plan.type.key) as number;
   return {
@@ -98,7 +130,7 @@ function rowOf(row: Row, draft: EntryView | undefined, at: Instant, language: st
   };
 }
 
-function countReasons(out: readonly LeftOutEntry[]): ListingOutcome['counts'] {
+function countReasons(out: readonly LeftOutEntry[]): LeftOut['counts'] {
   const counts = new Map<string, number>();
   for (const { reasons } of out)
     for (const { words } of reasons) counts.set(words, (counts.get(words) ?? 0) + 1);
@@ -110,8 +142,10 @@ function candidates(view: SiteView, plan: ListingPlan, { at, find }: Asked): Row
     SELECT e.id AS entry, e.created, e.published, l.starts, l.ends, r."values", r.name, (SELECT min(starts) FROM live_interval AS n WHERE n.entry = e.id AND n.starts > @at) AS next
     FROM entry AS e LEFT JOIN live_interval AS l ON l.entry = e.id AND l.starts <= @at AND (l.ends IS NULL OR l.ends > @at)
     JOIN revision AS r ON r.entry = e.id AND r.number = coalesce(l.revision, e.newest)
-    WHERE e.type = @type AND (@find = '' OR instr(lower(r.name), lower(@find)) > 0) ORDER BY e.created, e.id LIMIT ${LOOKED_AT}`;
-  return view.connection.driver.prepare(sql).all({ at, type: plan.type.key, find }) as Row[];
+    WHERE e.type = @type AND e.deleted IS NULL AND (@find = '' OR instr(r.search, @find) > 0) ORDER BY e.created, e.id LIMIT ${LOOKED_AT}`;
+  return view.connection.driver
+    .prepare(sql)
+    .all({ at, type: plan.type.key, find: searchKey(find) }) as Row[];
 }
 
 function liveTest(view: SiteView): (id: string, at: Instant) => boolean {
@@ -133,7 +167,7 @@ function crossings({ column, operand }: Condition, row: ListingRow, zone: string
       ? [value - operand.value.now, value - operand.value.now + 1]
       : [];
   const { today } = operand.value;
-  const day = typeof value === 'number' ? new Date(value).toISOString().slice(0, 10) : value;
+  const day = typeof value === 'number' ? calendarDay(value, zone) : value;
   return [-1, 0, 1, 2].map((more) => dayStart(addDays(day, more - today), zone));
 }
 
@@ -143,7 +177,19 @@ function valueOf(row: ListingRow, column: Column): string | number | null {
 }
 
 /** A condition as it reads in the sentence: "stock is more than 0". */
-function inWords({ column, op, spec }: Condition): string {
-  const value = spec.value === undefined ? '' : ` ${[spec.value].flat().join(', ')}`;
+function inWords({ column, op, spec }: Condition, world: DisplayWorld): string {
+  const { field } = column;
+  const shown = (value: unknown): string =>
+    field && column.target ? kindOf(field).display(value, field, world) : String(value);
+  const value = spec.value === undefined ? '' : ` ${[spec.value].flat().map(shown).join(', ')}`;
   return `${column.label.toLowerCase()} ${OPERATOR_WORDS[op]}${value}`;
+}
+
+/** What an entry has where a condition wants something else: "it is 9". */
+function actualOf({ column }: Condition, row: ListingRow, world: DisplayWorld): string {
+  const shown = column.meta
+    ? formatStyled(row[column.meta], 'medium', world.language, world.zone)
+    : displayValues(row.values, column.field!, world);
+  if (shown.trim() === '') return 'it is blank';
+  return `it is ${shown.length > 80 ? `${shown.slice(0, 80)}…` : shown}`;
 }

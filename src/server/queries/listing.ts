@@ -1,13 +1,19 @@
-import { type Actor, permit } from '../commands/permit.ts';
-import { applyEdit } from '../commands/release-design.ts';
+import { type Actor, permit } from '../permit.ts';
 import { withEntries } from '../store/overlay-reader.ts';
 import type { Seeing } from './clock.ts';
-import { optionsOf, type Option } from './entry.ts';
-import { leftOut } from './left-out.ts';
+import { displayWorld, entryName } from './display.ts';
+import { type Option, optionsOf } from './offers.ts';
+import { type LeftOut, leftOut } from './left-out.ts';
 import { draftsSeen } from './preview.ts';
 import type { SiteView } from './site-view.ts';
 import type { Issue } from '@/core/issue.ts';
-import type { Listing, Operator } from '@/core/design/listing-spec.ts';
+import { versionOf } from '@/core/design-edit/changes.ts';
+import { applyEdit } from '@/core/design-edit/edit.ts';
+import { displayValues } from '@/core/design/field-values.ts';
+import type { ConditionSpec, FilterSpec, Listing, Operator } from '@/core/design/listing-spec.ts';
+import type { ContentType } from '@/core/design/spec.ts';
+import { nameOf } from '@/core/design/values.ts';
+import { formatStyled } from '@/core/pattern/date-format.ts';
 import { columnsOf } from '@/core/listing/columns.ts';
 import { OPERATORS_OF, OPERATOR_WORDS } from '@/core/listing/operators.ts';
 import { type ListingPlan, planListing } from '@/core/listing/plan.ts';
@@ -24,11 +30,17 @@ export interface ListingColumn {
   sortable: boolean;
   operators: { op: Operator; words: string }[];
   options: Option[];
+  /** Types whose entries it is compared with, null for all; undefined where it is not. */
+  entryTypes?: string[] | null;
 }
 
 /** What the Listing screen shows of a listing. */
 export interface ListingDetail {
   spec: Listing;
+  /** Names this version of it, for releasing an edit. */
+  version: string;
+  /** Names of the entries its conditions speak of, by id. */
+  names: Record<string, string>;
   typeLabel: string;
   columns: ListingColumn[];
   cards: { key: string; label: string }[];
@@ -52,10 +64,13 @@ export function listingDetail(
     family: c.family,
     sortable: c.sortable,
     operators: OPERATORS_OF[c.family].map((op) => ({ op, words: OPERATOR_WORDS[op] })),
-    options: c.field ? optionsOf(view, c.field, at) : [],
+    options: c.field ? optionsOf(view, c.field) : [],
+    ...(c.target?.of === 'entries' ? { entryTypes: c.target.types && [...c.target.types] } : {}),
   }));
   return {
     spec,
+    version: versionOf(spec),
+    names: namesIn(view, spec, type),
     typeLabel: type.plural,
     columns,
     cards: design.templates
@@ -73,41 +88,21 @@ export interface ListedEntry {
   sorted: string;
 }
 
-/** Why an entry is out: a condition by its place in the sentence, from 0; or null where it is not live. */
-export interface Reason {
-  words: string;
-  condition: number | null;
-}
-
-/** An entry that is left out, with all that keeps it out. */
-export interface LeftOutEntry {
-  id: string;
-  name: string;
-  reasons: Reason[];
-  /** When it comes in, as things stand; ms UTC, null where nothing known brings it in. */
-  appears: Instant | null;
-}
-
 /** What a listing, saved or not, gives as of an instant. */
-export interface ListingOutcome {
+export interface ListingOutcome extends LeftOut {
   issues: Issue[];
   total: number;
   pageSize: number;
   entries: ListedEntry[];
-  leftOut: LeftOutEntry[];
-  leftOutTotal: number;
-  /** How many each condition keeps out, of those looked at. */
-  counts: { words: string; count: number }[];
   /** The listing's first page; null for a listing without pages of its own. */
   page: string | null;
-  /** How many entries were looked at for reasons, where that is not all; else null. */
-  lookedAt: number | null;
 }
 
-/** A listing, saved or not, and the name searched for among those left out. */
+/** A listing with unsaved properties, and the name searched for among those left out. */
 export interface ListingInput {
   key: string;
-  spec: unknown;
+  /** Properties with their new values; null takes one away. */
+  set: Record<string, unknown>;
   find: string;
 }
 
@@ -117,14 +112,17 @@ const SHOWN = 60;
 export function listingOutcome(
   view: SiteView,
   actor: Actor,
-  { key, spec, find }: ListingInput,
+  { key, set, find }: ListingInput,
   at: Instant,
   seeing: Seeing,
 ): ListingOutcome | null {
   permit(actor, 'read-unpublished');
   const current = view.at(at);
   if (!current) return null;
-  const edited = applyEdit(current.site.design, { part: 'listings', key, spec });
+  const before = current.site.design.listings.find((l) => l.key === key);
+  if (!before) return null;
+  const version = versionOf(before);
+  const edited = applyEdit(current.site.design, { part: 'listings', key, set, version });
   const design = edited.ok ? edited.value : current.site.design;
   const { plan } = planListing(
     design.listings.find((l) => l.key === key)!,
@@ -152,7 +150,7 @@ export function listingOutcome(
     total,
     pageSize: plan.listing.pageSize,
     page,
-    entries: listed(reader, plan, ids, at),
+    entries: listed(view, reader, plan, ids, at),
     ...leftOut(view, plan, { at, find, drafts, total }),
   };
 }
@@ -163,33 +161,43 @@ function firstPage(
   { key, address }: Listing,
   at: Instant,
 ): string | null {
-  const { front } = site.design.site;
-  const path = front && 'listing' in front && front.listing === key ? '/' : address;
+  const path = key === site.frontListing ? '/' : address;
   return path === undefined ? null : render(site, reader, { path, at }).body;
 }
 
-function listed(reader: SiteReader, plan: ListingPlan, ids: string[], at: Instant): ListedEntry[] {
+function listed(
+  view: SiteView,
+  reader: SiteReader,
+  plan: ListingPlan,
+  ids: string[],
+  at: Instant,
+): ListedEntry[] {
   const live = reader.liveEntries(ids, new Validity(at));
+  const world = displayWorld(view, at);
   return ids.flatMap((id) => {
     const entry = live.get(id);
     if (!entry) return [];
-    const naming = plan.type.fields.find((f) => f.key === plan.type.naming)!;
-    const sorted = plan.sort
-      .map(({ column }) =>
-        column.meta
-          ? new Date(entry[column.meta] ?? 0).toISOString().slice(0, 10)
-          : shown(entry.values[column.field!.id]),
-      )
-      .join(' · ');
-    return [{ id, name: String(entry.values[naming.id] ?? id), path: entry.path, sorted }];
+    const sorted = plan.sort.map(({ column }) => {
+      const shown = column.meta
+        ? formatStyled(entry[column.meta] ?? entry.created, 'medium', world.language, world.zone)
+        : displayValues(entry.values, column.field!, world);
+      return shown === '' ? '(blank)' : shown;
+    });
+    return [{ id, name: nameOf(entry), path: entry.path, sorted: sorted.join(' · ') }];
   });
 }
 
-/** A stored value as a list of results shows it. */
-function shown(value: unknown): string {
-  return value === null || value === undefined
-    ? '(blank)'
-    : typeof value === 'number' && value > 1e11
-      ? new Date(value).toISOString().slice(0, 16).replace('T', ' ')
-      : String(value);
+/** Names of the entries that a listing's conditions speak of. */
+function namesIn(view: SiteView, listing: Listing, type: ContentType): Record<string, string> {
+  const columns = columnsOf(type);
+  const ids = conditionSpecs(listing.where).flatMap(({ field, value }) =>
+    columns.get(field)?.target?.of === 'entries' ? [value ?? []].flat().map(String) : [],
+  );
+  return Object.fromEntries(ids.map((id) => [id, entryName(view, id)]));
+}
+
+function conditionSpecs(filter: FilterSpec | undefined): ConditionSpec[] {
+  if (filter === undefined) return [];
+  if ('field' in filter) return [filter];
+  return (Object.values(filter).flat() as FilterSpec[]).flatMap(conditionSpecs);
 }

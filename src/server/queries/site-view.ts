@@ -8,7 +8,8 @@ import { type PageLine, allPages } from '@/core/site/pages.ts';
 import { type RenderedPage, render, trace } from '@/core/site/render.ts';
 import type { TraceStep } from '@/core/site/resolve.ts';
 import { compareCodePoints } from '@/core/text.ts';
-import type { Instant } from '@/core/time/interval.ts';
+import { type Instant, Validity } from '@/core/time/interval.ts';
+import { pagePath } from '@/core/address/path.ts';
 
 /** The design and a reader as of an instant. */
 export interface SiteAt {
@@ -16,6 +17,13 @@ export interface SiteAt {
   reader: StoredReader;
   /** When the next design takes over, ms UTC; null for none. */
   until: Instant | null;
+  /** When this one was released, ms UTC; null where that is not known. */
+  since: Instant | null;
+}
+
+/** A request's path without query and fragment. */
+function pathOnly(path: string): string {
+  return path.split(/[?#]/, 1)[0]!;
 }
 
 /** What is public of a stored site, as of any instant. Sees other processes' writes. */
@@ -49,25 +57,37 @@ export class SiteView {
         settledInstant(this.connection),
       ),
       until: released.until,
+      since: released.since,
     };
   }
 
   /** A page as of an instant; null while no site is loaded. */
   render(path: string, at: Instant): RenderedPage | null {
     const view = this.at(at);
-    return view && render(view.site, view.reader, { path, at }, view.until);
+    return view && render(view.site, view.reader, { path: pathOnly(path), at }, view);
   }
 
   /** Why a path leads where it leads; null while no site is loaded. */
   trace(path: string, at: Instant): { steps: TraceStep[]; page: RenderedPage } | null {
     const view = this.at(at);
-    return view && trace(view.site, view.reader, { path, at });
+    return view && trace(view.site, view.reader, { path: pathOnly(path), at });
   }
 
   /** Every page that answers 200 with HTML, by path; null while no site is loaded. */
   pages(at: Instant): PageLine[] | null {
     const view = this.at(at);
     return view && allPages(view.site, view.reader, at);
+  }
+
+  /** The own addresses of the listing chosen for "/" and of its pages: all lead to "/" and below it. */
+  private frontListingPaths(at: Instant): string[] {
+    const view = this.at(at);
+    const plan = view?.site.listings.get(view.site.frontListing ?? '');
+    const address = plan?.listing.address;
+    if (!view || !plan || address === undefined) return [];
+    const { total } = view.reader.listing(plan, new Validity(at), 0, 1);
+    const count = Math.max(1, Math.ceil(total / plan.listing.pageSize));
+    return Array.from({ length: count }, (_, i) => pagePath(address, i + 1));
   }
 
   /** Paths that lead elsewhere or are gone as of an instant, by path; with the searched words in them, at most `limit`. */
@@ -84,7 +104,8 @@ export class SiteView {
     const byHand = [...(this.at(at)?.site.redirects.keys() ?? [])].filter((path) =>
       path.includes(search.toLowerCase()),
     );
-    const all = [...new Set([...paths, ...byHand])].sort(compareCodePoints);
+    const front = this.frontListingPaths(at).filter((path) => path.includes(search.toLowerCase()));
+    const all = [...new Set([...paths, ...byHand, ...front])].sort(compareCodePoints);
     const lines = all.slice(0, limit).flatMap((path) => {
       const page = this.render(path, at);
       return page && page.status !== 200 && page.status !== 404 ? [{ path, page }] : [];

@@ -1,12 +1,15 @@
 import type { SiteView } from './site-view.ts';
-import { type Actor, permit } from '../commands/permit.ts';
+import { type Actor, permit } from '../permit.ts';
 import { settledInstant } from '../store/write.ts';
 import { type ComingChange, comingChanges } from './coming.ts';
+import { standingRefusals } from './refusals.ts';
 import type { Instant } from '@/core/time/interval.ts';
 
 /** A short account of the site as of an instant. */
 export interface TodayDetail {
-  drafts: { id: string; name: string; typeLabel: string; saved: Instant }[];
+  /** Entries with something unpublished; `live` where an older version is public. */
+  drafts: { id: string; name: string; typeLabel: string; saved: Instant; live: boolean }[];
+  draftsTotal: number;
   wentLive: ComingChange[];
   coming: ComingChange[];
   findings: { entry: string; name: string; message: string; fix: string }[];
@@ -25,6 +28,7 @@ export function todayDetail(view: SiteView, actor: Actor, at: Instant): TodayDet
   if (!site) return null;
   const { driver } = view.connection;
   return {
+    draftsTotal: unpublishedCount(view),
     drafts: unpublished(view, at).map(({ type, ...d }) => ({
       ...d,
       typeLabel: site.types.get(type)?.label ?? type,
@@ -33,11 +37,7 @@ export function todayDetail(view: SiteView, actor: Actor, at: Instant): TodayDet
       .reverse()
       .slice(0, 8),
     coming: comingChanges(view, at, at + 2 * DAY_MS, 12),
-    findings: driver
-      .prepare(
-        'SELECT f.entry, f.message, f.fix, (SELECT name FROM revision AS r WHERE r.entry = f.entry ORDER BY number DESC LIMIT 1) AS name FROM refusal AS f ORDER BY f.at DESC LIMIT 10',
-      )
-      .all() as TodayDetail['findings'],
+    findings: standingRefusals(view, site, at),
     automatic: site.design.types
       .filter((t) => t.address !== undefined && site.templates.pages.get(t.key)?.automatic)
       .map((t) => ({ key: t.key, label: t.label })),
@@ -51,23 +51,27 @@ export function todayDetail(view: SiteView, actor: Actor, at: Instant): TodayDet
   };
 }
 
+type DraftRow = { id: string; name: string; type: string; saved: number; live: number };
+
 /** Entries whose newest revision by an instant never was public and is not planned to be, the latest saved first. */
-function unpublished(
-  view: SiteView,
-  at: Instant,
-): { id: string; name: string; type: string; saved: number }[] {
-  const now = `FROM entry AS e JOIN revision AS r ON r.entry = e.id AND r.number = e.newest WHERE e.unpublished = 1`;
+function unpublished(view: SiteView, at: Instant): (Omit<DraftRow, 'live'> & { live: boolean })[] {
+  const now = `FROM entry AS e JOIN revision AS r ON r.entry = e.id AND r.number = e.newest WHERE e.unpublished = 1 AND e.deleted IS NULL`;
   const then = `FROM revision AS r CROSS JOIN entry AS e ON e.id = r.entry WHERE r.saved <= @at AND r.number = (SELECT max(number) FROM revision WHERE entry = e.id AND saved <= @at) AND NOT EXISTS (SELECT 1 FROM live_interval AS l WHERE l.entry = e.id AND l.revision = r.number)`;
   const from = at >= settledInstant(view.connection) ? now : then;
-  return view.connection.driver
-    .prepare(`SELECT e.id, e.type, r.name, r.saved ${from} ORDER BY r.saved DESC, r.entry LIMIT 12`)
-    .all({ at }) as { id: string; name: string; type: string; saved: number }[];
+  const live =
+    'EXISTS (SELECT 1 FROM live_interval AS l WHERE l.entry = e.id AND l.starts <= @at AND (l.ends IS NULL OR l.ends > @at)) AS live';
+  const rows = view.connection.driver
+    .prepare(
+      `SELECT e.id, e.type, r.name, r.saved, ${live} ${from} ORDER BY r.saved DESC, r.entry LIMIT 12`,
+    )
+    .all({ at }) as DraftRow[];
+  return rows.map((row) => ({ ...row, live: row.live === 1 }));
 }
 
 /** How many entries hold something unpublished. */
 export function unpublishedCount(view: SiteView): number {
   return view.connection.driver
-    .prepare('SELECT count(*) FROM entry WHERE unpublished = 1')
+    .prepare('SELECT count(*) FROM entry WHERE unpublished = 1 AND deleted IS NULL')
     .pluck()
     .get() as number;
 }

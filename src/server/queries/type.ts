@@ -1,16 +1,19 @@
 import type { SiteView } from './site-view.ts';
-import { type Actor, permit } from '../commands/permit.ts';
-import { applyEdit } from '../commands/release-design.ts';
-import { entryName, shownValue } from './content.ts';
+import { type Actor, permit } from '../permit.ts';
+import { displayWorld, entryName } from './display.ts';
 import { withEntries } from '../store/overlay-reader.ts';
-import { entryWith, explainWith, newestValues, readerSeeing } from './preview.ts';
+import { entryWith, newestValues, prospectOf, readerSeeing } from './preview.ts';
 import type { Seeing } from './clock.ts';
 import { StoredReader, RowCache } from '../store/site-reader.ts';
 import { settledInstant } from '../store/write.ts';
 import type { Issue } from '@/core/issue.ts';
 import type { ContentType, Template } from '@/core/design/spec.ts';
 import type { EntryView, Values } from '@/core/design/values.ts';
-import type { TracedPart } from '@/core/pattern/compile.ts';
+import type { PathPiece } from '@/core/address/pieces.ts';
+import { versionOf } from '@/core/design-edit/changes.ts';
+import { applyEdit } from '@/core/design-edit/edit.ts';
+import { displayValues } from '@/core/design/field-values.ts';
+import { kindOf } from '@/core/design/kinds/index.ts';
 import { type CompiledSite, compileSite } from '@/core/site/compile.ts';
 import type { SiteReader } from '@/core/site/reader.ts';
 import { PageScope } from '@/core/site/page-scope.ts';
@@ -20,6 +23,10 @@ import { Validity, type Instant } from '@/core/time/interval.ts';
 /** What the Type screen shows of a type. */
 export interface TypeDetail {
   spec: ContentType;
+  /** Names this version of it, for releasing an edit. */
+  version: string;
+  /** Each field's kind in words, by field id. */
+  kinds: Record<string, string>;
   /** Templates that read this type, for its choices. */
   templates: Pick<Template, 'key' | 'label' | 'kind'>[];
   specimens: { id: string; name: string }[];
@@ -38,9 +45,11 @@ export function typeDetail(
   const spec = design?.types.find((t) => t.key === key);
   if (!design || !spec) return null;
   const sql =
-    'SELECT e.id, r.name FROM entry AS e JOIN revision AS r ON r.entry = e.id AND r.number = e.newest WHERE e.type = ? ORDER BY EXISTS (SELECT 1 FROM live_interval AS l WHERE l.entry = e.id AND l.starts <= ? AND (l.ends IS NULL OR l.ends > ?)) DESC, length(r.name) DESC, e.id LIMIT 100';
+    'SELECT e.id, r.name FROM entry AS e JOIN revision AS r ON r.entry = e.id AND r.number = e.newest WHERE e.type = ? AND e.deleted IS NULL ORDER BY EXISTS (SELECT 1 FROM live_interval AS l WHERE l.entry = e.id AND l.starts <= ? AND (l.ends IS NULL OR l.ends > ?)) DESC, length(r.name) DESC, e.id LIMIT 100';
   return {
     spec,
+    version: versionOf(spec),
+    kinds: Object.fromEntries(spec.fields.map((f) => [f.id, kindOf(f).label.toLowerCase()])),
     templates: design.templates
       .filter((t) => t.type === key)
       .map(({ key: k, label, kind }) => ({ key: k, label, kind })),
@@ -59,28 +68,39 @@ export interface TypeOutcome {
   path: string | null;
   /** Why there is no path, where there is none. */
   noPath: string | null;
-  address: TracedPart[];
+  pieces: PathPiece[];
   title: string;
   description: string | null;
   page: string | null;
   automatic: boolean;
   /** A card in a page of its own. */
   card: string | null;
-  fields: { label: string; value: string }[];
+  fields: { id: string; value: string }[];
+}
+
+/** A type with unsaved properties, and the entry to try it on; null for a stand-in. */
+export interface TypeInput {
+  key: string;
+  /** Properties with their new values; null takes one away. */
+  set: Record<string, unknown>;
+  specimen: string | null;
 }
 
 /** The outcome of an edited type for a specimen as of an instant; a stand-in where the type has no entries. */
 export function typeOutcome(
   view: SiteView,
   actor: Actor,
-  { key, spec, specimen }: { key: string; spec: unknown; specimen: string | null },
+  { key, set, specimen }: TypeInput,
   at: Instant,
   seeing: Seeing,
 ): TypeOutcome | null {
   permit(actor, 'read-unpublished');
   const current = view.at(at);
   if (!current) return null;
-  const edited = applyEdit(current.site.design, { part: 'types', key, spec });
+  const before = current.site.types.get(key);
+  if (!before) return null;
+  const version = versionOf(before);
+  const edited = applyEdit(current.site.design, { part: 'types', key, set, version });
   const site = edited.ok ? compileSite(edited.value).site : current.site;
   const type = site.types.get(key);
   if (!type) return null;
@@ -96,79 +116,44 @@ export function typeOutcome(
   const stored = live && seeing === 'published' ? live.values : newestValues(view, specimen, at);
   const values = stored ?? standInValues(type, view);
   const id = specimen ?? `${key}-stand-in`;
-  const explained = explainWith(view, site, type, id, values, at);
-  const path = explained?.built.ok ? explained.built.path : null;
-  const entry: EntryView = {
-    ...entryWith(view, site, live, { id, type, values, author: actor.name }, at),
-    path,
-  };
+  const draft = { id, type, values, author: actor.name };
+  const prospect = prospectOf(view, site, draft, at);
+  const { path } = prospect;
+  const entry: EntryView = entryWith(view, live, draft, path, at);
   const reader = withEntries(readerSeeing(view, actor, at, seeing, store), [entry]);
-  const page = type.address === undefined ? null : renderEntry(site, reader, entry, at);
+  const page = path === null ? null : renderEntry(site, reader, entry, at);
+  const world = displayWorld(view, at);
   return {
     issues: edited.ok ? [] : edited.issues,
     specimen: stored ? entryName(view, id) : 'Stand-in, never published',
     standIn: !stored,
     path,
     noPath:
-      type.address === undefined
-        ? 'This type has no address pattern: its entries stand in listings and on other pages.'
-        : explained && !explained.built.ok
-          ? explained.built.why === 'too-long'
-            ? 'The address would be longer than 1,024 bytes.'
-            : `{${explained.built.expression}} is blank, so the address would have an empty part.`
-          : null,
-    address: explained?.parts ?? [],
+      path !== null
+        ? null
+        : type.address === undefined
+          ? 'This type has no address pattern: its entries stand in listings and on other pages.'
+          : (prospect.refusal?.message ?? 'It would have no address.'),
+    pieces: prospect.pieces,
     title: page?.meta?.title ?? '',
     description: page?.meta?.description ?? null,
     page: page?.body ?? null,
     automatic: page?.automatic ?? false,
     card: cardHtml(site, reader, entry, at),
-    fields: type.fields.map((f) => ({ label: f.label, value: shownValue(view, f, values, at) })),
+    fields: type.fields.map((f) => ({ id: f.id, value: displayValues(values, f, world) })),
   };
 }
 
 /** Invented values by field kind, for a type without entries. */
 function standInValues(type: ContentType, view: SiteView): Values {
-  const words = {
-    text: `A sample ${type.label.toLowerCase()}`,
-    paragraphs: 'A sentence or two that say what this is about.',
-    number: 12,
-    yesno: true,
-    date: '2026-05-04',
-    datetime: Date.UTC(2026, 4, 4, 9),
-  };
-  return Object.fromEntries(
-    type.fields.flatMap((f): [string, unknown][] => {
-      if (f.kind in words)
-        return [
-          [
-            f.id,
-            f.kind === 'text' && f.key !== type.naming
-              ? f.label
-              : words[f.kind as keyof typeof words],
-          ],
-        ];
-      if (f.kind === 'choice') return [[f.id, f.options?.[0]?.key ?? null]];
-      if (f.kind === 'category' || f.kind === 'tags')
-        return [[f.id, view.subjects.all(f.set ?? '')[0]?.key ?? null]];
-      if (f.kind === 'richtext')
-        return [
-          [
-            f.id,
-            {
-              type: 'doc',
-              content: [
-                {
-                  type: 'paragraph',
-                  content: [{ type: 'text', text: 'The first paragraph of a story.' }],
-                },
-              ],
-            },
-          ],
-        ];
-      return [];
-    }),
-  );
+  const world = { subjects: (set: string) => view.subjects.all(set).map((s) => s.key) };
+  const values = type.fields.map((f): [string, unknown] => {
+    if (f.key === type.naming && kindOf(f).names)
+      return [f.id, `A sample ${type.label.toLowerCase()}`];
+    const value = kindOf(f).standIn(f, world);
+    return [f.id, f.many && value !== null ? [value] : value];
+  });
+  return Object.fromEntries(values);
 }
 
 function cardHtml(

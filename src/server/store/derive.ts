@@ -26,6 +26,8 @@ export interface DeriveRequest {
   touched: Iterable<string>;
   /** True while loading: nothing is settled yet, and all of the past is derived. */
   fromBeginning?: boolean;
+  /** Shows that long work goes on. */
+  step?: () => void;
 }
 
 /** What deriving changed. */
@@ -43,7 +45,7 @@ export function derive(connection: Connection, request: DeriveRequest): Derived 
   const rebuilt = ensureIndexTables(connection, site.types.values(), site.listings.values());
   const start = request.fromBeginning ? BEGINNING : settled;
   forgetAfter(connection, site, start);
-  const source = new StoredTimeline(connection, site, start);
+  const source = new StoredTimeline(connection, site, start, request.step);
   const timeline = simulate(
     site.addresses,
     source,

@@ -8,7 +8,7 @@ import {
   conditionsOf,
 } from '@/core/listing/plan.ts';
 import type { Instant } from '@/core/time/interval.ts';
-import { fingerprint } from '@/core/site/compile.ts';
+import { fingerprint } from '@/core/fingerprint.ts';
 import { statement } from './statement.ts';
 
 /** Name of a type's index table: one row for each live interval, derived, dropped and rebuilt at will. */
@@ -126,11 +126,16 @@ export function leadingMember(plan: ListingPlan): { condition: Condition; key: s
       operand.kind === 'keys' &&
       operand.keys.length === 1 &&
       isManyValued(column) &&
-      (column.field!.kind === 'tags' || column.field!.kind === 'choice')
+      isOneKey(column)
     )
       return { condition, key: operand.keys[0]! };
   }
   return null;
+}
+
+/** Whether a wanted key stands for itself alone: no categories below it, no liveness of what it names. */
+function isOneKey({ target }: Column): boolean {
+  return target === null || (target.of === 'subjects' && !target.tree);
 }
 
 /** The conditions that every entry of a listing fulfils. */

@@ -98,7 +98,7 @@ class FilterSql {
   }
 
   private blank(column: Test['column'], name: string, wanted: boolean): string {
-    if (column.field?.kind !== 'reference') {
+    if (column.target?.of !== 'entries') {
       const filled = isManyValued(column) ? `${name} > 0` : `${name} IS NOT NULL`;
       return wanted ? `NOT (${filled})` : `(${filled})`;
     }
@@ -114,7 +114,7 @@ class FilterSql {
 
   /** Whether a field holds one of the keys, or anything at all; references count while they are live. */
   private hasMember(column: Test['column'], name: string, keys: string[] | null): string {
-    const reference = column.field!.kind === 'reference';
+    const reference = column.target?.of === 'entries';
     const among = (target: string): string => {
       if (keys === null) return '1';
       this.params.push(...keys);

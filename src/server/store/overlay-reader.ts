@@ -1,6 +1,7 @@
 import { type ListingRow } from '@/core/listing/columns.ts';
 import { holds, totalOrder } from '@/core/listing/evaluate.ts';
-import type { ListingPlan } from '@/core/listing/plan.ts';
+import { type ListingPlan, conditionsOf } from '@/core/listing/plan.ts';
+import { compareCodePoints } from '@/core/text.ts';
 import { resolveFilter } from '@/core/listing/resolve.ts';
 import type { EntryView } from '@/core/design/values.ts';
 import type { PathHolders, SiteReader } from '@/core/site/reader.ts';
@@ -14,8 +15,8 @@ export function withEntries(reader: SiteReader, entries: readonly EntryView[]): 
 }
 
 class OverlayReader implements SiteReader {
-  readonly newestPages: SiteReader['newestPages'];
   readonly livePages: SiteReader['livePages'];
+  readonly livePageCount: SiteReader['livePageCount'];
   readonly subject: SiteReader['subject'];
   readonly keysWithin: SiteReader['keysWithin'];
   readonly media: SiteReader['media'];
@@ -26,7 +27,7 @@ class OverlayReader implements SiteReader {
     private readonly below: SiteReader,
     private readonly shown: ReadonlyMap<string, EntryView>,
   ) {
-    this.newestPages = (...args) => below.newestPages(...args);
+    this.livePageCount = (validity) => below.livePageCount(validity);
     this.livePages = (...args) => below.livePages(...args);
     this.subject = (...args) => below.subject(...args);
     this.keysWithin = (...args) => below.keysWithin(...args);
@@ -46,9 +47,12 @@ class OverlayReader implements SiteReader {
 
   holders(path: string, validity: Validity): PathHolders {
     const holder = [...this.shown.values()].find((e) => e.path === path);
-    return holder
-      ? { current: { entry: holder.id, role: 'current' }, former: null }
-      : this.below.holders(path, validity);
+    if (holder) return { current: { entry: holder.id, role: 'current' }, former: null };
+    const below = this.below.holders(path, validity);
+    const { current } = below;
+    return current?.role === 'current' && this.shown.has(current.entry)
+      ? { current: null, former: current.entry }
+      : below;
   }
 
   currentPath(entry: string, validity: Validity): string | null {
@@ -58,6 +62,42 @@ class OverlayReader implements SiteReader {
 
   typeOf(entry: string): string | null {
     return this.shown.get(entry)?.type.key ?? this.below.typeOf(entry);
+  }
+
+  newestPages(limit: number, validity: Validity): string[] {
+    const below = this.below.newestPages(limit + this.shown.size, validity);
+    const rest = this.liveEntries(
+      below.filter((id) => !this.shown.has(id)),
+      validity,
+    );
+    const pages = [...this.shown.values()].filter((e) => e.path !== null);
+    return [...rest.values(), ...pages]
+      .sort(
+        (a, b) =>
+          (b.published ?? 0) - (a.published ?? 0) ||
+          a.created - b.created ||
+          compareCodePoints(a.id, b.id),
+      )
+      .slice(0, limit)
+      .map((e) => e.id);
+  }
+
+  referrers(targets: readonly string[], fields: readonly string[]): string[] {
+    return this.below.referrers(targets, fields);
+  }
+
+  /** Entries that are not shown otherwise, and that conditions see otherwise: they refer to what only now is live. */
+  private affected(plan: ListingPlan, validity: Validity): EntryView[] {
+    const fields = conditionsOf(plan.filter).flatMap(({ column }) =>
+      column.target?.of === 'entries' ? [column.field!.id] : [],
+    );
+    if (fields.length === 0) return [];
+    const ids = [...this.shown.keys()];
+    const live = this.below.liveEntries(ids, validity);
+    const newly = ids.filter((id) => !live.has(id));
+    if (newly.length === 0) return [];
+    const referring = this.below.referrers(newly, fields).filter((id) => !this.shown.has(id));
+    return [...this.below.liveEntries(referring, validity).values()];
   }
 
   /**
@@ -71,7 +111,7 @@ class OverlayReader implements SiteReader {
     limit: number,
     without: readonly string[] = [],
   ): { ids: string[]; total: number } {
-    const own = [...this.shown.values()].filter(
+    const own = [...this.shown.values(), ...this.affected(plan, validity)].filter(
       (e) => e.type.key === plan.type.key && !without.includes(e.id),
     );
     if (own.length === 0) return this.below.listing(plan, validity, offset, limit, without);

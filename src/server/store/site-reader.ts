@@ -284,8 +284,8 @@ export class StoredReader implements SiteReader {
   private sourceTypes(plan: ListingPlan): ContentType[] {
     const keys = new Set([plan.type.key]);
     for (const { column } of conditionsOf(plan.filter)) {
-      if (column.field?.kind === 'reference')
-        for (const key of column.field.types ?? this.site.types.keys()) keys.add(key);
+      if (column.target?.of === 'entries')
+        for (const key of column.target.types ?? this.site.types.keys()) keys.add(key);
     }
     return [...keys].flatMap((key) => this.site.types.get(key) ?? []);
   }
@@ -326,6 +326,12 @@ export class StoredReader implements SiteReader {
     return this.sql(sql).all(at, at, after ?? '', at, at, limit) as LivePage[];
   }
 
+  livePageCount(validity: Validity): number {
+    this.tellAddresses(validity);
+    const sql = `SELECT count(*) FROM address WHERE role = 'current' AND ${COVERS}`;
+    return this.sql(sql).pluck().get(validity.at, validity.at) as number;
+  }
+
   private tellAddresses(validity: Validity): void {
     const { at } = validity;
     for (const table of ['address', 'live_interval']) {
@@ -337,6 +343,12 @@ export class StoredReader implements SiteReader {
         this.sql(`SELECT min(ends) FROM ${table} WHERE ends > ?`).pluck().get(at) as number | null,
       );
     }
+  }
+
+  referrers(targets: readonly string[], fields: readonly string[]): string[] {
+    const sql =
+      'SELECT DISTINCT entry FROM reference_edge WHERE target IN (SELECT value FROM json_each(?)) AND field IN (SELECT value FROM json_each(?))';
+    return this.sql(sql).pluck().all(JSON.stringify(targets), JSON.stringify(fields)) as string[];
   }
 
   subject(set: string, key: string): Subject | null {

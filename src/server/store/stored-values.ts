@@ -25,12 +25,23 @@ export function writeValues(type: ContentType, values: Values, language: string)
   );
 }
 
-/** The values of a stored revision in a language. */
+/** The values of a stored revision in a language; none where they cannot be read. */
 export function readValues(json: string, language: string): Values {
-  const values = JSON.parse(json) as Values;
+  const values = parsed(json);
   for (const id in values) {
     const value = values[id];
     if (isTranslated(value)) values[id] = value.languages[language] ?? null;
   }
   return values;
+}
+
+function parsed(json: string): Values {
+  try {
+    const values: unknown = JSON.parse(json);
+    return typeof values === 'object' && values !== null && !Array.isArray(values)
+      ? (values as Values)
+      : {};
+  } catch {
+    return {};
+  }
 }

@@ -13,6 +13,10 @@ import { type Prepared, statement } from './statement.ts';
 import { readValues } from './stored-values.ts';
 import { SubjectStore } from './subject-store.ts';
 
+/** Plans of a deleted entry that lie ahead of its deletion wait until it is brought back. */
+const UNTIL_DELETED =
+  'coalesce((SELECT deleted FROM entry AS d WHERE d.id = planned_change.entry), 9e15)';
+
 /** Reads entries, and how they stand at an instant, for the simulation; each entry once. */
 export class StoredTimeline implements TimelineSource {
   private readonly entries = new Map<string, TimelineEntry | undefined>();
@@ -24,6 +28,8 @@ export class StoredTimeline implements TimelineSource {
     private readonly site: CompiledSite,
     /** Rows at or before it stand; those after it are to be derived. */
     private readonly start: Instant,
+    /** Hears of every address worked out. */
+    readonly step: () => void = () => undefined,
   ) {
     this.subjects = new SubjectStore(connection);
     this.addressFields = [...new Set([...site.addresses.referenceFields.values()].flat())];
@@ -118,8 +124,8 @@ export class StoredTimeline implements TimelineSource {
       values: readValues(r.values, this.site.design.site.language),
     }));
     const plans = this.sql(
-      'SELECT at, sequence, action AS "do", revision FROM planned_change WHERE entry = ? ORDER BY at, sequence',
-    ).all(id) as Plan[];
+      `SELECT at, sequence, action AS "do", revision FROM planned_change WHERE entry = ? AND at < ${UNTIL_DELETED} UNION ALL SELECT deleted, 0, 'retire', NULL FROM entry WHERE id = ? AND deleted IS NOT NULL ORDER BY at, sequence`,
+    ).all(id, id) as Plan[];
     const byHand = this.sql(
       'SELECT path, starts AS "from", ends AS "to" FROM by_hand WHERE entry = ? ORDER BY id',
     ).all(id) as { path: string; from: number; to: number | null }[];

@@ -60,12 +60,13 @@ export function write<T>(
   let holds = false;
   const transaction = connection.driver.transaction(() => {
     holds = true;
+    connection.checkInPlace();
     noteWriting(name);
     const last = settledInstant(connection);
     if (wallClock < last - MAX_CLOCK_LAG_MS) {
       throw new DatabaseProblem(
         `This machine's clock says ${new Date(wallClock).toISOString()}, and the last change was made at ${new Date(last).toISOString()}.`,
-        'Set the clock right; until then nothing is written.',
+        'Set the clock right. Where it was ahead when that change was made, `npx bontel clock` shows what stands in the way and takes it back to now.',
       );
     }
     const at = Math.max(wallClock, last + 1);

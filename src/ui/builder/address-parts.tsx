@@ -1,35 +1,28 @@
-import type { TracedPart } from '@/core/pattern/compile.ts';
+import type { PathPiece } from '@/core/address/pieces.ts';
 
-/** An address with each part bracketed to where it came from. */
+/** An address with each piece bracketed to where it came from. */
 export function AddressParts({
   path,
-  parts,
+  pieces,
   missing,
 }: {
   path: string | null;
-  parts: TracedPart[];
+  pieces: PathPiece[];
   missing?: string | null;
 }) {
+  if (path === null) return <p className="text-alarm">{missing ?? 'No address'}</p>;
   return (
-    <div>
-      <p className="font-mono text-table break-all">
-        {path ?? <span className="font-sans text-alarm">{missing ?? 'No address'}</span>}
-      </p>
-      <ul className="mt-2 flex flex-wrap gap-x-3 gap-y-1 text-note">
-        {parts
-          .filter((p) => p.kind !== 'literal' && p.kind !== 'left-out')
-          .map((part, i) => (
-            <li key={i} className="max-w-full min-w-0 border-t-2 border-spruce pt-0.5">
-              <span
-                className="line-clamp-2 block max-w-[320px] [overflow-wrap:anywhere]"
-                title={part.text}
-              >
-                {part.text === '' ? '(blank)' : part.text}
-              </span>
-              <span className="block font-mono text-muted">{part.expression}</span>
-            </li>
-          ))}
-      </ul>
-    </div>
+    <p aria-label={path} className="flex flex-wrap items-start gap-y-1 font-mono text-table">
+      {pieces.map(({ text, expression }, i) => (
+        <span key={i} className="inline-flex max-w-full flex-col">
+          <span className={`break-all ${expression === null ? '' : 'border-b-2 border-spruce'}`}>
+            {text}
+          </span>
+          {expression !== null && (
+            <span className="text-note text-muted [overflow-wrap:anywhere]">{expression}</span>
+          )}
+        </span>
+      ))}
+    </p>
   );
 }

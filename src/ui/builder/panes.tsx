@@ -1,6 +1,6 @@
 'use client';
 
-import { type ReactNode, useEffect, useState } from 'react';
+import { type CSSProperties, type ReactNode, useEffect, useState } from 'react';
 
 const STANCES = {
   settings: ['Settings wide', '3fr', '2fr'],
@@ -35,8 +35,8 @@ export function Panes({
   const [, left, right] = STANCES[stance];
   return (
     <div
-      className="grid min-h-0 flex-1"
-      style={{ gridTemplateColumns: `minmax(0, ${left}) minmax(0, ${right})` }}
+      className="panes"
+      style={{ '--panes': `minmax(0, ${left}) minmax(0, ${right})` } as CSSProperties}
     >
       <section
         aria-label="Settings"
@@ -44,7 +44,7 @@ export function Panes({
         tabIndex={-1}
         className="flex min-h-0 flex-col overflow-auto"
       >
-        <div className="flex flex-wrap items-start justify-between gap-x-4 gap-y-2 px-6 pt-4 pb-3">
+        <div className="sticky top-0 z-20 flex flex-wrap items-start justify-between gap-x-4 gap-y-2 bg-paper px-6 pt-4 pb-3">
           <div className="min-w-0 flex-1">
             <h1 className="break-words">{title}</h1>
             {lead && <div className="text-muted">{lead}</div>}

@@ -1,54 +1,48 @@
 'use client';
 
 import { useEffect, useRef, useState } from 'react';
+import { ask } from './send.ts';
 
 const PAUSE_MS = 200;
 
-/** The outcome of unsaved settings, asked for shortly after each change; the last answer stays while the next is awaited. */
+/**
+ * The outcome of unsaved settings, asked for shortly after each change; the last answer stays while the
+ * next is awaited. `first` is the server's for what is saved: it is taken whenever it comes anew and
+ * nothing is unsaved.
+ */
 export function useOutcome<T>(
   what: 'entry' | 'type' | 'listing',
   input: unknown,
   first: T,
-): { outcome: T; waiting: boolean; problem: string | null } {
+  unsaved: boolean,
+): { outcome: T; problem: string | null } {
   const [outcome, setOutcome] = useState(first);
-  const [waiting, setWaiting] = useState(false);
   const [problem, setProblem] = useState<string | null>(null);
   const body = JSON.stringify(input);
-  const asked = useRef(body);
+  const shown = useRef({ first, body });
 
-  useEffect(() => setOutcome(first), [first]);
   useEffect(() => {
-    if (asked.current === body) return;
-    asked.current = body;
+    if (!unsaved && shown.current.first !== first) {
+      shown.current = { first, body };
+      setOutcome(first);
+      setProblem(null);
+      return;
+    }
+    if (shown.current.body === body) return;
     const stop = new AbortController();
     const timer = setTimeout(() => {
-      setWaiting(true);
-      fetch(`/api/outcome/${what}`, {
-        method: 'POST',
-        body,
-        headers: { 'content-type': 'application/json' },
-        signal: stop.signal,
-      })
-        .then(async (response) => {
-          const answer = (await response.json()) as T & { message?: string };
-          if (response.ok) setOutcome(answer);
-          setProblem(
-            response.ok ? null : (answer.message ?? 'The outcome could not be worked out.'),
-          );
-          setWaiting(false);
+      ask<T>(what, JSON.parse(body), stop.signal)
+        .then((answer) => {
+          shown.current = { first, body };
+          if ('value' in answer) setOutcome(answer.value);
+          setProblem('value' in answer ? null : answer.problem);
         })
-        .catch((error: unknown) => {
-          if ((error as Error).name === 'AbortError') return;
-          setProblem(
-            'The server cannot be reached; what you see is as of before. Your words are kept here.',
-          );
-          setWaiting(false);
-        });
+        .catch(() => undefined); // asked again with what was written since
     }, PAUSE_MS);
     return () => {
       clearTimeout(timer);
       stop.abort();
     };
-  }, [body, what]);
-  return { outcome, waiting, problem };
+  }, [body, first, unsaved, what]);
+  return { outcome, problem };
 }

@@ -1,80 +1,179 @@
 'use client';
 
+import { useRouter } from 'next/navigation';
 import { type ReactNode, useState } from 'react';
-import type { Issue, Result } from '@/core/issue.ts';
-import type { DesignEdit } from '@/server/commands/release-design.ts';
+import type { Issue } from '@/core/issue.ts';
+import type { CommandInput, CommandResult } from '@/server/commands/index.ts';
 import type { Clock } from '@/server/queries/clock.ts';
-import { instantWords } from './format.ts';
+import { Dialog } from '@/ui/primitives/dialog.tsx';
+import { counted, instantWords } from './format.ts';
+import { command } from './send.ts';
+import { type Said, useAttempts } from './use-attempts.ts';
+import type { Edits } from './use-edits.ts';
+
+type Release = Extract<CommandResult<'releaseEdit'>, { ok: true }>['value'];
 
 /** What releasing a part of the design needs to know. */
 interface Edited {
-  part: DesignEdit['part'];
-  saved: { key: string };
-  spec: unknown;
-  /** Undoes what is not saved. */
-  undo: () => void;
+  part: CommandInput<'releaseEdit'>['part'];
+  key: string;
+  edits: Pick<Edits<object>, 'set' | 'changed' | 'version' | 'drop' | 'rebase'>;
   /** False while something is to be mended, or the clock does not stand at now. */
   allowed: boolean;
-  /** Said after "Released …". */
-  then?: string;
+  /** What else it does to the site, a line each. */
+  reach?: string[];
   clock: Clock;
-  release: (edit: DesignEdit) => Promise<Result<{ at: number }>>;
 }
 
-/** Saving and releasing an edited part of the design: its buttons, and what came of it. */
-export function useRelease({
-  part,
-  saved,
-  spec,
-  undo,
-  allowed,
-  then = '',
-  clock,
-  release,
-}: Edited): { changed: boolean; issues: Issue[]; said: string | null; buttons: ReactNode } {
-  const [issues, setIssues] = useState<Issue[]>([]);
-  const [said, setSaid] = useState<string | null>(null);
-  const [busy, setBusy] = useState(false);
-  const changed = JSON.stringify(spec) !== JSON.stringify(saved);
-  const save = async (): Promise<void> => {
-    setBusy(true);
-    const result = await release({ part, key: saved.key, spec }).catch(() => null);
-    setBusy(false);
-    setIssues(
-      result === null
-        ? [
-            {
-              code: 'unreachable',
-              message: 'The server cannot be reached; nothing was changed.',
-              fix: 'Try again in a moment.',
-            },
-          ]
-        : result.ok
-          ? []
-          : result.issues,
+/** Releasing an edited part: its buttons, the question before it, and what came of it. */
+export interface ReleaseParts {
+  issues: Issue[];
+  said: Said | null;
+  buttons: ReactNode;
+  /** The question, and both versions where somebody else has released another. */
+  panel: ReactNode;
+}
+
+/** Asks with what it does before an edited part of the design is released; a release can be undone. */
+export function useRelease({ part, key, edits, allowed, reach = [], clock }: Edited): ReleaseParts {
+  const router = useRouter();
+  const { busy, issues, said, hush, attempt } = useAttempts();
+  const [asking, setAsking] = useState<Release | null>(null);
+  const input = { part, key, set: edits.set, version: edits.version };
+  const told = ({ at, moved, undo, version }: Release): Said => ({
+    words: `Released ${instantWords(at, clock.zone, clock.now)}.${moved > 0 ? ` ${counted(moved, 'address', 'addresses')} moved; the former ones lead on.` : ''}`,
+    undo: { label: 'Undo', run: () => void takeBack({ ...undo, version }) },
+  });
+  const takeBack = (inverse: CommandInput<'releaseEdit'>): Promise<boolean> =>
+    attempt(
+      () => command('releaseEdit', inverse),
+      () => ({ words: 'Taken back: what was released before is released again.' }),
     );
-    setSaid(
-      result?.ok
-        ? `Released ${instantWords(result.value.at, clock.zone, clock.now)}.${then}`
-        : null,
+  const tryOut = async (): Promise<void> => {
+    hush();
+    const tried = await attempt(
+      () => command('releaseEdit', { ...input, dry: true }),
+      (value) => {
+        setAsking(value);
+        return { words: '' };
+      },
     );
+    if (!tried) router.refresh(); // shows what somebody else has released meanwhile
   };
+  const release = async (): Promise<void> => {
+    setAsking(null);
+    const done = await attempt(() => command('releaseEdit', input), told);
+    if (done) edits.drop();
+  };
+  const overtaken = issues.some((i) => i.code === 'changed-since');
   const buttons = (
     <div className="flex gap-2">
-      {changed && (
-        <button type="button" className="button" disabled={busy} onClick={undo}>
+      {edits.changed && (
+        <button
+          type="button"
+          className="button"
+          disabled={busy}
+          onClick={() => {
+            edits.drop();
+            hush();
+          }}
+        >
           Undo changes
         </button>
       )}
       <button
         type="button"
-        className={changed ? 'button button-main' : 'button'}
-        disabled={!changed || busy || !allowed}
-        onClick={() => void save()}
+        className={edits.changed ? 'button button-main' : 'button'}
+        disabled={!edits.changed || busy || !allowed}
+        onClick={() => void tryOut()}
       >
-        {busy ? 'Releasing …' : 'Save and release now'}
+        {busy ? 'Working …' : 'Release now …'}
       </button>
     </div>
   );
-  return { changed, issues, said, buttons };
+  const panel = (
+    <>
+      {overtaken && (
+        <p className="flex gap-2">
+          <button
+            type="button"
+            className="button"
+            onClick={() => {
+              edits.rebase();
+              hush();
+            }}
+          >
+            Keep mine on top
+          </button>
+          <button
+            type="button"
+            className="button"
+            onClick={() => {
+              edits.drop();
+              hush();
+            }}
+          >
+            Drop mine
+          </button>
+        </p>
+      )}
+      <Ask asking={asking} reach={reach} onClose={() => setAsking(null)} onRelease={release} />
+    </>
+  );
+  return { issues, said: said?.words === '' ? null : said, buttons, panel };
+}
+
+/** What a release would do, before it is done. */
+function Ask({
+  asking,
+  reach,
+  onClose,
+  onRelease,
+}: {
+  asking: Release | null;
+  reach: string[];
+  onClose: () => void;
+  onRelease: () => Promise<void>;
+}) {
+  if (!asking) return null;
+  const { moved, examples } = asking;
+  return (
+    <Dialog open onOpenChange={onClose} title="Release this now?">
+      <ul className="mt-3 list-disc pl-5">
+        <li>
+          {moved === 0
+            ? 'No address moves.'
+            : `${counted(moved, 'address moves', 'addresses move')}; the former ones lead on (308).`}
+          <ul className="font-mono text-note text-muted">
+            {examples.map(({ from, to }) => (
+              <li key={from} className="break-all">{`${from} → ${to}`}</li>
+            ))}
+          </ul>
+        </li>
+        {reach.map((line) => (
+          <li key={line}>{line}</li>
+        ))}
+        <li>It is public at once, and can be undone.</li>
+      </ul>
+      <div className="mt-4 flex gap-2">
+        <button type="button" className="button button-main" onClick={() => void onRelease()}>
+          Release now
+        </button>
+        <button type="button" className="button" onClick={onClose}>
+          Not yet
+        </button>
+      </div>
+    </Dialog>
+  );
+}
+
+/** Says that a part cannot be changed while the clock stands elsewhere, and what becomes of unsaved edits. */
+export function DesignTense({ clock, changed }: { clock: Clock; changed: boolean }) {
+  if (clock.tense === 'now') return null;
+  return (
+    <p className="text-amber-text">
+      The design is changed at now only; set the clock to now to edit. What is shown is as of the
+      clock{changed ? ', with your unsaved changes, which stay.' : '.'}
+    </p>
+  );
 }

@@ -8,7 +8,7 @@ export function Issues({ issues, title }: { issues: Issue[]; title?: string }) {
       {title && <p className="font-semibold text-alarm">{title}</p>}
       <ul>
         {issues.map((issue, i) => (
-          <li key={i} className="mt-1">
+          <li key={i} className="mt-1 break-words">
             <span className="text-alarm">{issue.message}</span>{' '}
             {issue.fix && <span className="text-muted">{issue.fix}</span>}
           </li>
@@ -18,15 +18,24 @@ export function Issues({ issues, title }: { issues: Issue[]; title?: string }) {
   );
 }
 
-/** A line that says what just happened; read out politely. */
-export function Said({ words }: { words: string | null }) {
+/** A line that says what just happened, read out politely, with a way to take it back. */
+export function SaidLine({
+  said,
+}: {
+  said: { words: string; undo?: { label: string; run: () => void } | undefined } | null;
+}) {
   return (
-    <p
+    <div
       role="status"
       aria-live="polite"
-      className={words ? 'border-l-[3px] border-spruce bg-white px-3 py-2' : 'sr-only'}
+      className={said ? 'border-l-[3px] border-spruce bg-white px-3 py-2' : 'sr-only'}
     >
-      {words}
-    </p>
+      {said?.words}
+      {said?.undo && (
+        <button type="button" className="button-quiet" onClick={said.undo.run}>
+          {said.undo.label}
+        </button>
+      )}
+    </div>
   );
 }

@@ -1,5 +1,6 @@
 import { randomBytes } from 'node:crypto';
-import { container } from '@/server/container.ts';
+import { isWithinYears } from '@/core/time/interval.ts';
+import { container } from '@/server/process/container.ts';
 
 // Runs in the sandbox: shows the page it is sent, keeps the scroll, and tells which link was pressed.
 const SCRIPT = `
@@ -7,6 +8,7 @@ const tell = (message) => parent.postMessage(message, '*');
 addEventListener('message', (event) => {
   if (event.source !== parent || typeof event.data?.html !== 'string') return;
   const page = new DOMParser().parseFromString(event.data.html, 'text/html');
+  for (const e of page.body.querySelectorAll('meta, base, link, script, object, embed, iframe')) e.remove();
   document.documentElement.lang = page.documentElement.lang;
   const at = [scrollX, scrollY];
   document.body.replaceChildren(...page.body.childNodes);
@@ -24,7 +26,8 @@ tell({ ready: true });
 
 /** An empty page in the site's style, sandboxed; the builder sends it what to show. It holds nothing of its own. */
 export async function GET(request: Request): Promise<Response> {
-  const at = Number(new URL(request.url).searchParams.get('at')) || Date.now();
+  const asked = Number(new URL(request.url).searchParams.get('at'));
+  const at = asked && isWithinYears(asked) ? asked : Date.now();
   const site = container().view.at(at)?.site;
   const nonce = randomBytes(16).toString('base64');
   const style = site ? `<link rel="stylesheet" href="/style/${site.styleKey}.css">` : '';
@@ -33,6 +36,7 @@ export async function GET(request: Request): Promise<Response> {
     headers: {
       'content-type': 'text/html; charset=utf-8',
       'cache-control': 'no-store',
+      'x-content-type-options': 'nosniff',
       'content-security-policy': `sandbox allow-scripts; default-src 'none'; style-src 'self'; img-src 'self'; font-src 'self'; script-src 'nonce-${nonce}'; base-uri 'none'; form-action 'none'; frame-ancestors 'self'`,
     },
   });

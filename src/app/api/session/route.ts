@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { container } from '@/server/container.ts';
+import { container } from '@/server/process/container.ts';
 
 const body = z.object({ token: z.string().min(1).max(200) });
 

@@ -1,6 +1,6 @@
 import { Suspense, type ReactNode } from 'react';
 import { connection } from 'next/server';
-import { container } from '@/server/container.ts';
+import { container } from '@/server/process/container.ts';
 import { signedIn } from '../session.ts';
 import { Shell } from '@/ui/builder/shell/shell.tsx';
 

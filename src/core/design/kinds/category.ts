@@ -1,5 +1,19 @@
-import type { FieldType } from './definition.ts';
-import { reference } from './reference.ts';
+import type { FieldKind } from './definition.ts';
+import { subjectsOf } from './subjects.ts';
 
 /** A subject of a tree, prepared beforehand; stored as its key. */
-export const category: FieldType = { ...reference, kind: 'category', words: 'a category' };
+export const category: FieldKind<'category'> = {
+  ...subjectsOf('tree'),
+  kind: 'category',
+  label: 'Category',
+  words: 'a category',
+  doc: 'A subject of a prepared tree, such as a plant family.',
+  example: {
+    field: { set: 'families' },
+    raw: 'beans',
+    stored: 'beans',
+    printed: 'beans',
+    shown: 'Beans',
+    wrong: [],
+  },
+};

@@ -1,12 +1,26 @@
-import { ok } from '../../issue.ts';
-import { nearest } from '../../text.ts';
-import type { Field } from '../spec.ts';
-import { type FieldType, notA } from './definition.ts';
+import { z } from 'zod';
+import { type Issue, ok } from '../../issue.ts';
+import { didYouMean } from '../../did-you-mean.ts';
+import { key } from '../key.ts';
+import type { Field } from '../field.ts';
+import { type FieldKind, PLAIN, notA } from './definition.ts';
+
+const option = z.union([
+  key.transform((k) => ({ key: k, label: k })),
+  z.strictObject({ key, label: z.string().min(1).max(200) }),
+]);
 
 /** One of prepared options, stored as the option's key. */
-export const choice: FieldType = {
+export const choice: FieldKind<'choice'> = {
+  ...PLAIN,
   kind: 'choice',
+  label: 'Choice',
   words: 'a choice',
+  doc: 'One of options prepared here, such as how difficult something is.',
+  properties: {
+    /** Choices, in their order. */
+    options: z.array(option).max(1000).optional(),
+  },
   valueType: (field) => ({
     kind: 'choice',
     many: field.many,
@@ -19,21 +33,55 @@ export const choice: FieldType = {
       options.find((o) => o.key === text) ??
       options.find((o) => o.label.toLowerCase() === text.toLowerCase());
     if (found) return ok(found.key);
-    const near = nearest(
-      text,
-      options.map((o) => o.key),
-    );
+    const keys = options.map((o) => o.key);
     return notA(
       field,
-      `one of ${options.map((o) => o.key).join(', ')}`,
+      `one of ${keys.slice(0, 20).join(', ')}`,
       raw,
-      near ? `Did you mean "${near}"?` : 'Use an option, or add this one to the field.',
+      didYouMean(text, keys, 'Use an option, or add this one to the field.'),
     );
   },
+  control: 'option',
+  display: (stored, field) => labelOf(field, String(stored)),
   family: 'choice',
   sortable: true,
+  standIn: (field) => field.options?.[0]?.key ?? null,
+  check: (field, path): Issue[] =>
+    field.options?.length
+      ? doubledOptions(field, path)
+      : [
+          {
+            code: 'options-missing',
+            path,
+            message: `${field.label} is a choice without options.`,
+            fix: 'List its options.',
+          },
+        ],
+  example: {
+    field: { options: [{ key: 'easy', label: 'Easy as pie' }] },
+    raw: 'Easy as Pie',
+    stored: 'easy',
+    printed: 'easy',
+    shown: 'Easy as pie',
+    wrong: 'eazy',
+  },
 };
 
 function labelOf(field: Field, value: string): string {
   return field.options?.find((o) => o.key === value)?.label ?? value;
+}
+
+function doubledOptions(field: Field, path: string): Issue[] {
+  const seen = new Set<string>();
+  const again = field.options?.find(({ key: k }) => seen.has(k) || !seen.add(k));
+  return again
+    ? [
+        {
+          code: 'doubled-key',
+          path,
+          message: `The option "${again.key}" of ${field.label} is there twice.`,
+          fix: 'Give each option its own key.',
+        },
+      ]
+    : [];
 }

@@ -1,25 +1,48 @@
 import { ok } from '../../issue.ts';
+import { formatStyled } from '../../pattern/date-format.ts';
 import { one } from '../../pattern/types.ts';
+import { isWithinYears } from '../../time/interval.ts';
 import { parseMoment } from '../../time/parse.ts';
-import { type FieldType, notA } from './definition.ts';
+import { isoInZone } from '../../time/zone.ts';
+import { type FieldKind, PLAIN, notA } from './definition.ts';
 
 /** An instant, stored as integer milliseconds UTC. */
-export const datetime: FieldType = {
+export const datetime: FieldKind<'datetime'> = {
+  ...PLAIN,
   kind: 'datetime',
+  label: 'Date and time',
   words: 'a date and time',
+  doc: 'A day with a time, such as when something starts.',
   valueType: () => one('datetime'),
   parse: (raw, field, { now, zone }) => {
-    if (typeof raw === 'number' && Number.isSafeInteger(raw)) return ok(raw);
-    const at = typeof raw === 'string' ? parseMoment(raw, now, zone) : null;
-    return at === null
+    const at =
+      typeof raw === 'number' && Number.isSafeInteger(raw)
+        ? raw
+        : typeof raw === 'string'
+          ? parseMoment(raw, now, zone)
+          : null;
+    return at === null || !isWithinYears(at)
       ? notA(
           field,
-          'a date and time',
+          'a date and time in the years 1 to 9999',
           raw,
           'Write ISO 8601, such as 2026-03-12T08:00, or relative: now + PT2H.',
         )
       : ok(at);
   },
+  print: (stored, _, zone) => isoInZone(Number(stored), zone),
+  control: 'instant',
+  display: (stored, _, { language, zone }) =>
+    formatStyled(Number(stored), 'medium', language, zone),
   family: 'instant',
   sortable: true,
+  standIn: () => Date.UTC(2026, 4, 4, 9),
+  example: {
+    field: {},
+    raw: '2026-03-09T08:00:00Z',
+    stored: Date.UTC(2026, 2, 9, 8),
+    printed: '2026-03-09T08:00:00+00:00',
+    shown: 'Mar 9, 2026, 8:00 AM',
+    wrong: 9_000_000_000_000_000,
+  },
 };

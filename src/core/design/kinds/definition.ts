@@ -1,39 +1,138 @@
-import type { Result } from '../../issue.ts';
-import { refused } from '../../issue.ts';
-
-type Refused = ReturnType<typeof refused>;
+import type { z } from 'zod';
+import { type Issue, type Result, refused } from '../../issue.ts';
 import type { ValueType } from '../../pattern/types.ts';
 import type { RichNode } from '../../rich-text.ts';
 import type { Instant } from '../../time/interval.ts';
-import type { Field, FieldKind } from '../spec.ts';
+import type { DesignNames, Field } from '../field.ts';
 
 /** What turning a given value into a stored one may need. */
 export interface Given {
   /** For relative dates (ms UTC). */
   now: Instant;
   zone: string;
-  /** Turns Markdown into a rich text document. */
-  markdown: (source: string) => RichNode;
+  /** Turns text into a rich text document: Markdown where files are read, paragraphs elsewhere. */
+  richText: (source: string) => RichNode;
 }
 
 /** How filters treat a kind: which operators it takes and what they compare. */
 export type FilterFamily =
   'text' | 'number' | 'yesno' | 'day' | 'instant' | 'choice' | 'members' | 'presence';
 
-/** One kind of field: its type in patterns, its stored form, and how lists treat it. */
-export interface FieldType {
-  kind: FieldKind;
-  /** In words: "text", "a date". */
-  words: string;
-  valueType: (field: Field) => ValueType;
-  /** One value from a site folder or a form; null where blank. */
-  parse: (raw: unknown, field: Field, given: Given) => Result<unknown>;
-  family: FilterFamily;
-  sortable: boolean;
+/** What values of a kind are keys of; null for kinds that hold their values themselves. */
+export type Target =
+  | { of: 'entries'; types: readonly string[] | null }
+  | { of: 'subjects'; set: string; tree: boolean }
+  | { of: 'media' };
+
+/** Something else of the site that a value names. */
+export type Mention =
+  | { of: 'entry'; key: string }
+  | { of: 'subject'; key: string; set: string }
+  | { of: 'media'; key: string };
+
+/** The controls that forms have, by name; `ui/builder/entry/controls` holds one for each. */
+export const CONTROLS = [
+  'line',
+  'lines',
+  'rich-text',
+  'number',
+  'yes-no',
+  'day',
+  'instant',
+  'option',
+  'picture',
+  'entry',
+  'subject',
+] as const;
+export type ControlName = (typeof CONTROLS)[number];
+
+/** What showing a value to people may look up. */
+export interface DisplayWorld {
+  language: string;
+  zone: string;
+  /** The name of a subject or an entry; null where there is none. */
+  nameOf(mention: Mention): string | null;
 }
 
+/** What inventing a value may look up: keys that are there, in their order. */
+export interface StandInWorld {
+  subjects(set: string): readonly string[];
+}
+
+/** A value as a file gives it, as it is stored, written back, and shown in English in UTC. */
+export interface KindExample {
+  field: Partial<Field>;
+  raw: unknown;
+  stored: unknown;
+  printed: unknown;
+  shown: string;
+  /** Something the kind refuses. */
+  wrong: unknown;
+}
+
+/** One kind of field, with everything that belongs to it. */
+export interface FieldKind<K extends string = string> {
+  kind: K;
+  /** As screens name it: "Rich text". */
+  label: string;
+  /** In the middle of a sentence: "rich text", "a date". */
+  words: string;
+  /** What it is for, in a sentence. */
+  doc: string;
+  /** Settings that only fields of this kind have. */
+  properties: z.ZodRawShape;
+  /** Whether the first field of this kind names an entry where nothing else is said. */
+  names: boolean;
+  /** Whether its values are kept for each language where nothing else is said. */
+  translated: boolean;
+  /** Whether it always holds several values. */
+  alwaysMany: boolean;
+  /** Its type in patterns; of kinds with a target only `many` counts. */
+  valueType: (field: Field) => ValueType;
+  /** One value from a site folder or a form. */
+  parse: (raw: unknown, field: Field, given: Given) => Result<unknown>;
+  /** A stored value as a site folder has it: `parse` gives the same again. */
+  print: (stored: unknown, field: Field, zone: string) => unknown;
+  /** A stored value as JSON gives it. */
+  toJson: (stored: unknown) => unknown;
+  control: ControlName;
+  /** A value as tables show it. */
+  display: (stored: unknown, field: Field, world: DisplayWorld) => string;
+  family: FilterFamily;
+  sortable: boolean;
+  target: (field: Field) => Target | null;
+  mentions: (stored: unknown, field: Field) => Mention[];
+  /** An invented value; null for none. */
+  standIn: (field: Field, world: StandInWorld) => unknown;
+  /** Where automatic pages show it. */
+  automatic: 'sheet' | 'picture' | 'body';
+  /** What is wrong with a field of this kind beyond its shape. */
+  check: (field: Field, path: string, names: DesignNames) => Issue[];
+  example: KindExample;
+}
+
+/** What most kinds share. */
+export const PLAIN = {
+  properties: {},
+  names: false,
+  translated: false,
+  alwaysMany: false,
+  print: (stored) => stored,
+  toJson: (stored) => stored,
+  display: (stored) => String(stored),
+  target: () => null,
+  mentions: () => [],
+  automatic: 'sheet',
+  check: () => [],
+} satisfies Partial<FieldKind>;
+
 /** Says that a raw value is none of this kind. */
-export function notA(field: Field, wanted: string, raw: unknown, fix: string): Refused {
+export function notA(
+  field: Field,
+  wanted: string,
+  raw: unknown,
+  fix: string,
+): ReturnType<typeof refused> {
   const shown =
     typeof raw === 'string'
       ? `"${raw.length > 60 ? `${raw.slice(0, 60)}…` : raw}"`

@@ -1,10 +1,23 @@
-import type { FieldType } from './definition.ts';
+import type { FieldKind } from './definition.ts';
 import { text } from './text.ts';
 
 /** Text of several lines, without form. */
-export const paragraphs: FieldType = {
+export const paragraphs: FieldKind<'paragraphs'> = {
   ...text,
   kind: 'paragraphs',
+  label: 'Paragraphs',
   words: 'text of several lines',
+  doc: 'Text of several lines without headings, links or pictures, such as a summary.',
+  names: false,
+  control: 'lines',
   sortable: false,
+  standIn: () => 'A sentence or two that say what this is about.',
+  example: {
+    field: {},
+    raw: 'One line.\nAnother.',
+    stored: 'One line.\nAnother.',
+    printed: 'One line.\nAnother.',
+    shown: 'One line.\nAnother.',
+    wrong: { a: 1 },
+  },
 };

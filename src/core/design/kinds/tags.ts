@@ -1,5 +1,20 @@
-import type { FieldType } from './definition.ts';
-import { reference } from './reference.ts';
+import type { FieldKind } from './definition.ts';
+import { subjectsOf } from './subjects.ts';
 
 /** Subjects of a loose set, made while typing; stored as their keys. */
-export const tags: FieldType = { ...reference, kind: 'tags', words: 'tags' };
+export const tags: FieldKind<'tags'> = {
+  ...subjectsOf('tags'),
+  kind: 'tags',
+  label: 'Tags',
+  words: 'tags',
+  doc: 'Any number of subjects of a loose set, such as traits.',
+  alwaysMany: true,
+  example: {
+    field: { set: 'traits', many: true },
+    raw: ' early ',
+    stored: 'early',
+    printed: 'early',
+    shown: 'Early',
+    wrong: {},
+  },
+};

@@ -1,22 +1,41 @@
 import { ok } from '../../issue.ts';
 import { one } from '../../pattern/types.ts';
-import { type FieldType, notA } from './definition.ts';
+import { MAX_TEXT } from '../../text.ts';
+import { type FieldKind, PLAIN, notA } from './definition.ts';
 
 /** A line of text. */
-export const text: FieldType = {
+export const text: FieldKind<'text'> = {
+  ...PLAIN,
   kind: 'text',
+  label: 'Text',
   words: 'text',
+  doc: 'A line of text, such as a title.',
+  names: true,
+  translated: true,
   valueType: () => one('text'),
   parse: (raw, field) => {
-    if (typeof raw === 'string') return ok(raw);
     if (typeof raw === 'number' || typeof raw === 'boolean') return ok(String(raw));
-    return notA(
-      field,
-      'text',
-      raw,
-      'Write it as text, in quotes where YAML would read it as something else.',
-    );
+    if (typeof raw !== 'string')
+      return notA(
+        field,
+        'text',
+        raw,
+        'Write it as text, in quotes where YAML would read it as something else.',
+      );
+    if (raw.length > MAX_TEXT)
+      return notA(field, 'text of at most 2 MB', `${raw.slice(0, 20)}…`, 'Shorten it.');
+    return ok(raw);
   },
+  control: 'line',
   family: 'text',
   sortable: true,
+  standIn: (field) => field.label,
+  example: {
+    field: {},
+    raw: 'Blue pea',
+    stored: 'Blue pea',
+    printed: 'Blue pea',
+    shown: 'Blue pea',
+    wrong: ['a', 'b'],
+  },
 };

@@ -1,11 +1,27 @@
-import type { CompileBlock } from '../context.ts';
+import { z } from 'zod';
+import { blockShape } from '../../design/block.ts';
+import { defineBlock, label } from '../definition.ts';
 import { classes, element } from '../html.ts';
 import { escapeHtml } from '../../text.ts';
 
 /** Blocks in one element of their own; nothing where all are blank. */
-export const group: CompileBlock<'group'> = ({ as, blocks, label, style }, c) => {
-  const inner = c.blocks(blocks, 'blocks');
-  const attributes =
-    (style ? classes(style) : '') + (label ? ` aria-label="${escapeHtml(label)}"` : '');
-  return (scope) => element(as, attributes, inner(scope));
-};
+export const group = defineBlock({
+  block: 'group',
+  label: 'Group',
+  doc: 'Blocks in one element of their own; nothing where all are blank.',
+  spec: {
+    as: z.enum(['div', 'section', 'aside', 'nav', 'header', 'footer']).default('div'),
+    blocks: z.array(blockShape),
+    label,
+  },
+  compile: ({ as, blocks, label, style }, c) => {
+    const inner = c.blocks(blocks, 'blocks');
+    const attributes =
+      (style ? classes(style) : '') + (label ? ` aria-label="${escapeHtml(label)}"` : '');
+    return (scope) => element(as, attributes, inner(scope));
+  },
+  example: {
+    block: { block: 'group', as: 'aside', label: 'More', blocks: [{ block: 'text', text: 'Hi' }] },
+    html: '<aside aria-label="More"><p>Hi</p></aside>',
+  },
+});

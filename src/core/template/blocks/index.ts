@@ -1,5 +1,4 @@
-import type { Block } from '../../design/block-spec.ts';
-import type { CompileBlock } from '../context.ts';
+import type { BlockKind } from '../definition.ts';
 import { cards } from './cards.ts';
 import { columns } from './columns.ts';
 import { date } from './date.ts';
@@ -17,7 +16,7 @@ import { subjects } from './subjects.ts';
 import { text } from './text.ts';
 
 /** Every kind of block, in the order screens offer them. */
-export const BLOCKS: { [K in Block['block']]: CompileBlock<K> } = {
+export const BLOCKS: readonly BlockKind[] = [
   heading,
   text,
   richText,
@@ -33,4 +32,4 @@ export const BLOCKS: { [K in Block['block']]: CompileBlock<K> } = {
   pageLinks,
   months,
   slot,
-};
+];

@@ -1,33 +1,52 @@
-import type { CompileBlock } from '../context.ts';
+import { z } from 'zod';
+import { defineBlock, label } from '../definition.ts';
 import { classes } from '../html.ts';
 import { escapeHtml } from '../../text.ts';
+import { formatPattern } from '../../pattern/date-format.ts';
 import { dayParts, daySpan } from '../../time/zone.ts';
+import type { Field } from '../../design/field.ts';
+import { valueKindOf } from '../../design/field-values.ts';
 import { valuesOf } from '../../design/values.ts';
 
+const isDay = (field: Field): boolean => valueKindOf(field) === 'date';
+
 /** Twelve cells of a year: those between two dates are filled, and this month's is marked. */
-export const months: CompileBlock<'months'> = ({ from, until, label, style }, c) => {
-  const first = c.field(from, 'from', ['date']);
-  const last = c.field(until, 'until', ['date']);
-  const open = `<div${classes('months', style)} role="img" aria-label="`;
-  return (scope) => {
-    const start = valuesOf(scope.own?.values ?? {}, first?.id ?? '')[0] as string | undefined;
-    const end =
-      (valuesOf(scope.own?.values ?? {}, last?.id ?? '')[0] as string | undefined) ?? start;
-    if (start === undefined || end === undefined) return '';
-    const today = daySpan(scope.at, scope.zone);
-    scope.validity.tell(today.to);
-    const now = dayParts(today.day).month;
-    const [a, b] = [dayParts(start).month, dayParts(end).month];
-    let cells = '';
-    for (let m = 1; m <= 12; m++) {
-      const filled = a <= b ? a <= m && m <= b : m >= a || m <= b;
-      cells += `<i${filled || m === now ? ` class="${[filled ? 'on' : '', m === now ? 'now' : ''].filter(Boolean).join(' ')}"` : ''}></i>`;
-    }
-    const name = (m: number): string =>
-      new Intl.DateTimeFormat(scope.language, { month: 'long', timeZone: 'UTC' }).format(
-        Date.UTC(2001, m - 1, 1),
-      );
-    const words = `${label ? `${label}: ` : ''}${name(a)}${a === b ? '' : ` to ${name(b)}`}`;
-    return `${open}${escapeHtml(words)}">${cells}</div>`;
-  };
-};
+export const months = defineBlock({
+  block: 'months',
+  label: 'Months',
+  doc: 'Twelve cells of a year: those between two dates are filled, and this month’s is marked.',
+  spec: {
+    from: z.string(),
+    until: z.string(),
+    label,
+  },
+  compile: ({ from, until, label, style }, c) => {
+    const first = c.field(from, 'from', isDay, 'a date');
+    const last = c.field(until, 'until', isDay, 'a date');
+    const open = `<div${classes('months', style)} role="img" aria-label="`;
+    return (scope) => {
+      const start = valuesOf(scope.own?.values ?? {}, first?.id ?? '')[0] as string | undefined;
+      const end =
+        (valuesOf(scope.own?.values ?? {}, last?.id ?? '')[0] as string | undefined) ?? start;
+      if (start === undefined || end === undefined) return '';
+      const today = daySpan(scope.at, scope.zone);
+      scope.validity.tell(today.to);
+      const now = dayParts(today.day).month;
+      const [a, b] = [dayParts(start).month, dayParts(end).month];
+      const name = (m: number): string =>
+        formatPattern(`2001-${String(m).padStart(2, '0')}-01`, 'LLLL', scope.language, 'UTC');
+      let cells = '';
+      for (let m = 1; m <= 12; m++) {
+        const filled = a <= b ? a <= m && m <= b : m >= a || m <= b;
+        const marks = [filled ? 'on' : '', m === now ? 'now' : ''].filter(Boolean).join(' ');
+        cells += `<i${marks === '' ? '' : ` class="${marks}"`} title="${escapeHtml(name(m))}"></i>`;
+      }
+      const words = `${label ? `${label}: ` : ''}${name(a)}${a === b ? '' : ` to ${name(b)}`}`;
+      return `${open}${escapeHtml(words)}">${cells}</div>`;
+    };
+  },
+  example: {
+    block: { block: 'months', from: 'sow', until: 'sow', label: 'Sow' },
+    html: '<div class="months" role="img" aria-label="Sow: March"><i title="January"></i><i title="February"></i><i class="on" title="March"></i><i title="April"></i><i title="May"></i><i title="June"></i><i class="now" title="July"></i><i title="August"></i><i title="September"></i><i title="October"></i><i title="November"></i><i title="December"></i></div>',
+  },
+});

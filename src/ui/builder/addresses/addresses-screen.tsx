@@ -156,7 +156,7 @@ function TryForm({ path: tried, onTry }: { path: string; onTry: (path: string) =
       className="flex items-end gap-2 border-b border-rule px-6 py-3"
       onSubmit={(event) => {
         event.preventDefault();
-        onTry(path.startsWith('/') ? path : `/${path}`);
+        onTry(path.trim());
       }}
     >
       <label className="min-w-0 flex-1 text-note text-muted">
@@ -177,14 +177,16 @@ function TryForm({ path: tried, onTry }: { path: string; onTry: (path: string) =
 
 function Trace({ answer, at }: { answer: TriedAddress; at: number }) {
   const outcome =
-    answer.location === null
-      ? {
-          200: 'shows its page',
-          404: 'nothing there: 404',
-          410: 'gone: 410',
-          400: 'not an address: 400',
-        }[answer.status]
-      : `leads to ${answer.location} (${answer.status})`;
+    answer.status === null
+      ? ''
+      : answer.location === null
+        ? {
+            200: 'shows its page',
+            404: 'nothing there: 404',
+            410: 'gone: 410',
+            400: 'not an address: 400',
+          }[answer.status]
+        : `leads to ${answer.location} (${answer.status})`;
   return (
     <div className="flex min-h-0 flex-1 flex-col">
       <ol className="px-6 py-3">
@@ -199,7 +201,9 @@ function Trace({ answer, at }: { answer: TriedAddress; at: number }) {
         ))}
         <li className="grid grid-cols-[136px_minmax(0,1fr)] gap-2 border-t border-spruce py-1 font-semibold">
           <span>outcome</span>
-          <span className="[overflow-wrap:anywhere]">{`${answer.path} ${outcome}`}</span>
+          <span className="[overflow-wrap:anywhere]">
+            {answer.status === null ? 'not a page of the public site' : `${answer.path} ${outcome}`}
+          </span>
         </li>
       </ol>
       {answer.html !== null && answer.location === null && (

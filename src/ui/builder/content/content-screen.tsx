@@ -3,11 +3,13 @@
 import { useRouter } from 'next/navigation';
 import { useEffect, useState } from 'react';
 import type { Clock } from '@/server/queries/clock.ts';
-import type { ContentTable } from '@/server/queries/content.ts';
+import type { ContentFilters, ContentTable } from '@/server/queries/content.ts';
 import { counted, dayWords, entryHref } from '../format.ts';
 import { ClockLink } from '../shell/clock-link.tsx';
 import { useClockParameters } from '../shell/use-clock.ts';
-import { LifeBar, type LifeScale, lifeScale } from './life-bar.tsx';
+import { DeletedLine } from './deleted-line.tsx';
+import { LifeBar, LifeHead, type LifeScale, lifeScale } from './life-bar.tsx';
+import { NewMenu } from './new-menu.tsx';
 
 const STATES = [
   'draft',
@@ -23,10 +25,13 @@ export function ContentScreen({
   table,
   clock,
   filters,
+  deleted,
 }: {
   table: ContentTable;
   clock: Clock;
-  filters: { type?: string | undefined; search?: string | undefined; state?: string | undefined };
+  filters: ContentFilters;
+  /** An entry that was just deleted, with its name. */
+  deleted: { id: string; name: string } | null;
 }) {
   const router = useRouter();
   const { keep } = useClockParameters();
@@ -81,10 +86,18 @@ export function ContentScreen({
           onChange={(e) => setSearch(e.target.value)}
         />
         <span className="text-muted">{counted(table.total, 'entry', 'entries')}</span>
-        <NewEntry table={table} type={filters.type} />
+        <NewMenu types={table.counts} type={filters.type} />
       </div>
+      {deleted && <DeletedLine deleted={deleted} />}
       <div className="min-h-0 flex-1 overflow-auto px-4">
-        <ContentRows table={table} scale={scale} zone={clock.zone} showsType={type === undefined} />
+        <ContentRows
+          table={table}
+          scale={scale}
+          zone={clock.zone}
+          showsType={type === undefined}
+          sort={filters.sort ?? 'saved'}
+          onSort={(sort) => go({ sort })}
+        />
         {table.rows.length === 0 && (
           <p className="border-t border-rule px-2 py-3 text-muted">
             {filtered
@@ -105,17 +118,21 @@ function ContentRows({
   scale,
   zone,
   showsType,
+  sort,
+  onSort,
 }: {
   table: ContentTable;
   scale: LifeScale;
   zone: string;
   showsType: boolean;
+  sort: string;
+  onSort: (sort: string) => void;
 }) {
   return (
     <table className="table">
       <thead className="sticky top-0 z-10 bg-paper">
         <tr>
-          <th scope="col">Name</th>
+          <SortHead column="name" label="Name" sort={sort} onSort={onSort} />
           {showsType && <th scope="col">Type</th>}
           {table.columns.map((c) => (
             <th key={c.key} scope="col" className={c.numeric ? '!text-right' : ''}>
@@ -124,12 +141,10 @@ function ContentRows({
           ))}
           <th scope="col">State</th>
           <th scope="col" className="w-[260px]">
-            <span className="flex justify-between">
-              <span>{dayWords(scale.from, zone)}</span>
-              <span>{dayWords(scale.to, zone)}</span>
-            </span>
+            <LifeHead scale={scale} zone={zone} />
           </th>
           <th scope="col">Address</th>
+          <SortHead column="saved" label="Saved" sort={sort} onSort={onSort} />
         </tr>
       </thead>
       <tbody>
@@ -152,9 +167,10 @@ function ContentRows({
               {row.state}
             </td>
             <td>
-              <LifeBar spans={row.spans} scale={scale} />
+              <LifeBar spans={row.spans} created={row.created} scale={scale} />
             </td>
             <td className="max-w-[280px] truncate text-muted">{row.path ?? ''}</td>
+            <td className="whitespace-nowrap text-muted">{dayWords(row.saved, zone)}</td>
           </tr>
         ))}
       </tbody>
@@ -162,32 +178,31 @@ function ContentRows({
   );
 }
 
-function NewEntry({ table, type }: { table: ContentTable; type: string | undefined }) {
-  const router = useRouter();
-  const { keep } = useClockParameters();
-  if (type !== undefined) {
-    return (
-      <ClockLink
-        href={`/build/content/new/${type}`}
-        className="button button-main ml-auto flex items-center no-underline !text-white"
-      >
-        New
-      </ClockLink>
-    );
-  }
+/** A column's head that orders the table by it; pressed again, the other way round. */
+function SortHead({
+  column,
+  label,
+  sort,
+  onSort,
+}: {
+  column: string;
+  label: string;
+  sort: string;
+  onSort: (sort: string) => void;
+}) {
+  const by = sort === column || sort === `-${column}`;
+  const down = sort.startsWith('-');
+  const order = by ? (down ? 'descending' : 'ascending') : 'none';
   return (
-    <select
-      aria-label="New entry of a type"
-      className="button button-main ml-auto"
-      value=""
-      onChange={(e) => e.target.value && router.push(keep(`/build/content/new/${e.target.value}`))}
-    >
-      <option value="">New …</option>
-      {table.counts.map((c) => (
-        <option key={c.type} value={c.type}>
-          {c.label}
-        </option>
-      ))}
-    </select>
+    <th scope="col" aria-sort={order}>
+      <button
+        type="button"
+        className={by ? 'font-semibold text-ink' : ''}
+        onClick={() => onSort(by && !down ? `-${column}` : column)}
+      >
+        {label}
+        <span aria-hidden>{by ? (down ? ' ↑' : ' ↓') : ''}</span>
+      </button>
+    </th>
   );
 }

@@ -23,12 +23,13 @@ const percent = (t: number, { from, to }: LifeScale): number =>
 /** An entry's life: solid where public, hatched where planned, an outline where only a draft is there. */
 export function LifeBar({
   spans,
+  created,
   scale,
-  tall = false,
 }: {
   spans: LifeSpan[];
+  /** When the entry was made, where that is known: a draft begins there. */
+  created: number | null;
   scale: LifeScale;
-  tall?: boolean;
 }) {
   const pieces = spans.flatMap(({ from, to }) => {
     const end = to ?? scale.to + 1;
@@ -44,6 +45,7 @@ export function LifeBar({
         !(p.kind === 'planned' && from <= scale.now && to === null),
     );
   });
+  const begun = percent(created ?? scale.now - 14 * DAY_MS, scale);
   const running = spans.filter((s) => s.from <= scale.now && s.to === null);
   return (
     <span
@@ -51,7 +53,6 @@ export function LifeBar({
       role="img"
       aria-label={lifeWords(spans, scale)}
       title={lifeWords(spans, scale)}
-      style={tall ? { height: 20 } : undefined}
     >
       {pieces.map((p, i) => (
         <i
@@ -75,7 +76,13 @@ export function LifeBar({
         />
       ))}
       {spans.length === 0 && (
-        <i className="draft" style={{ left: `${percent(scale.now, scale) - 8}%`, width: '8%' }} />
+        <i
+          className="draft"
+          style={{
+            left: `${begun}%`,
+            width: `max(6px, ${percent(scale.now, scale) - begun}%)`,
+          }}
+        />
       )}
       <i className="clock" style={{ left: `${percent(scale.at, scale)}%` }} />
     </span>
@@ -95,4 +102,39 @@ export function lifeWords(spans: LifeSpan[], { at, zone }: LifeScale): string {
   if (next) return `Goes live ${dayWords(next.from, zone)}`;
   const past = spans.at(-1);
   return past?.to ? `Left ${dayWords(past.to, zone)}` : 'Never public';
+}
+
+/** The head above the bars of a table: the scale they share, the clock, and what the forms mean. */
+export function LifeHead({ scale, zone }: { scale: LifeScale; zone: string }) {
+  const place = `${percent(scale.at, scale)}%`;
+  return (
+    <span className="block text-note">
+      <span className="flex gap-3">
+        <Legend kind="past" words="public" />
+        <Legend kind="planned" words="planned" />
+        <Legend kind="draft" words="draft" />
+      </span>
+      <span className="relative flex justify-between">
+        <span>{dayWords(scale.from, zone)}</span>
+        <span
+          className="absolute -translate-x-1/2 bg-paper px-1 text-amber-text"
+          style={{ left: place }}
+        >
+          {scale.at === scale.now ? 'now' : dayWords(scale.at, zone)}
+        </span>
+        <span>{dayWords(scale.to, zone)}</span>
+      </span>
+    </span>
+  );
+}
+
+function Legend({ kind, words }: { kind: string; words: string }) {
+  return (
+    <span className="flex items-center gap-1">
+      <span className="life life-legend" aria-hidden>
+        <i className={kind} style={{ left: 0, right: 0 }} />
+      </span>
+      {words}
+    </span>
+  );
 }

@@ -1,7 +1,7 @@
 'use client';
 
 import type { Clock } from '@/server/queries/clock.ts';
-import type { EntryOutcome } from '@/server/queries/entry.ts';
+import type { EntryOutcome } from '@/server/queries/entry-outcome.ts';
 import { Tabs } from '@/ui/primitives/tabs.tsx';
 import { PreviewFrame } from '../preview-frame.tsx';
 import { AddressParts } from '../address-parts.tsx';
@@ -52,7 +52,7 @@ export function EntryOutcomePane({
           label: 'Address',
           content: (
             <div className="p-6">
-              <AddressParts path={outcome.path} parts={outcome.address} />
+              <AddressParts path={outcome.path} pieces={outcome.pieces} />
             </div>
           ),
         },

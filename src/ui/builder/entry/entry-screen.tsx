@@ -1,119 +1,139 @@
 'use client';
 
+import { useEffect } from 'react';
 import type { Clock } from '@/server/queries/clock.ts';
-import type { EntryDetail, EntryOutcome } from '@/server/queries/entry.ts';
-import { Issues, Said } from '@/ui/primitives/issues.tsx';
+import type { EntryDetail } from '@/server/queries/entry.ts';
+import type { EntryOutcome } from '@/server/queries/entry-outcome.ts';
+import { Issues, SaidLine } from '@/ui/primitives/issues.tsx';
 import { instantWords } from '../format.ts';
 import { Panes } from '../panes.tsx';
 import { EntryForm } from './entry-form.tsx';
 import { EntryOutcomePane } from './entry-outcome.tsx';
-import { LifePanel } from './life-panel.tsx';
-import { type EntryActions, useEntry } from './use-entry.ts';
-import type { KeptValues } from './use-recovery.ts';
+import { Overtaken } from './overtaken.tsx';
+import { TimingLine } from './timing-line.tsx';
+import { useEntry } from './use-entry.ts';
+import type { KeptEdits } from './use-recovery.ts';
 
-/** One entry: the form at the left, its page with unsaved values at the right. */
-export function EntryScreen({
-  detail,
-  outcome: first,
-  clock,
-  actions,
-}: {
+interface Props {
   detail: EntryDetail;
   outcome: EntryOutcome;
   clock: Clock;
-  actions: EntryActions;
-}) {
-  const {
-    values,
-    changed,
-    unsaved,
-    issues,
-    said,
-    busy,
-    outcome,
-    problem,
-    recovery,
-    change,
-    bringBack,
-    save,
-    plan,
-    cancel,
-  } = useEntry(detail, first, clock, actions);
-  const readOnly = clock.tense === 'past';
-  const title = detail.id === null ? `New ${detail.type.label.toLowerCase()}` : detail.name;
+}
+
+/** One entry: the form at the left, its page with what stands in the form at the right. */
+export function EntryScreen({ detail, outcome: first, clock }: Props) {
+  const entry = useEntry(detail, first, clock);
+  const { issues, outcome, overtaken, recovery, changed, unsaved, busy } = entry;
+  const past = clock.tense === 'past';
+  const canSave = !busy && overtaken === null && (past ? !changed : unsaved);
+  useSaveKey(canSave ? () => void entry.save() : null);
+  const found = [...issues, ...outcome.issues];
   return (
     <Panes
-      title={title}
-      lead={`${detail.type.label} · ${clock.tense === 'now' ? '' : `at ${instantWords(clock.at, clock.zone, clock.now)}: `}${detail.state}${changed ? ' · unsaved changes' : ''}`}
+      title={detail.id === null ? `New ${detail.type.label.toLowerCase()}` : detail.name}
+      lead={<Lead detail={detail} clock={clock} changed={changed} />}
       actions={
-        <SaveButton restores={readOnly} unsaved={unsaved} busy={busy} onSave={() => void save()} />
+        <div className="flex items-center gap-2">
+          {changed && (
+            <button type="button" className="button" disabled={busy} onClick={entry.drop}>
+              Undo changes
+            </button>
+          )}
+          <button
+            type="button"
+            className={canSave ? 'button button-main' : 'button'}
+            disabled={!canSave}
+            title="Ctrl or Cmd S"
+            onClick={() => void entry.save()}
+          >
+            {past ? 'Restore as draft' : 'Save'}
+          </button>
+        </div>
       }
       settings={
         <div className="flex flex-col gap-3">
-          <Said words={said} />
-          <Issues issues={issues} title="Not done" />
+          <SaidLine said={entry.said} />
+          <Issues issues={issues.filter((i) => !isAtField(detail, i.path))} title="Not done" />
+          {overtaken && (
+            <Overtaken
+              detail={detail}
+              begun={overtaken}
+              edits={entry.edits!}
+              onSettle={entry.settle}
+            />
+          )}
           {recovery.found && (
             <RecoveryLine
               found={recovery.found}
               newest={detail.revision}
               clock={clock}
-              onTake={bringBack}
+              onTake={entry.bringBack}
               onForget={recovery.forget}
             />
           )}
           {detail.id !== null && (
-            <LifePanel
+            <TimingLine
+              key={clock.tense === 'future' ? clock.at : clock.tense}
               detail={detail}
               clock={clock}
               unsaved={changed}
               busy={busy}
-              onPlan={plan}
-              onCancel={cancel}
+              warnings={outcome.warnings}
+              onPlan={entry.plan}
+              onCancel={entry.cancel}
+              onDelete={entry.remove}
             />
           )}
-          {readOnly && (
-            <p className="text-amber-text">
-              The past stays as it was: the form shows what had been saved by then and cannot be
-              changed. “Restore as draft” saves it as the newest version.
-            </p>
-          )}
-          {clock.tense === 'future' && <FutureLine detail={detail} clock={clock} />}
+          <TenseLine detail={detail} clock={clock} edits={entry.edits} />
           <EntryForm
             fields={detail.type.fields}
-            values={values}
+            values={entry.values}
             zone={clock.zone}
-            readOnly={readOnly}
-            issues={[...issues, ...outcome.issues]}
-            onChange={change}
+            now={clock.now}
+            entry={detail.id}
+            readOnly={past}
+            issues={found}
+            onChange={entry.change}
           />
         </div>
       }
-      outcome={<EntryOutcomePane outcome={outcome} clock={clock} problem={problem} />}
+      outcome={<EntryOutcomePane outcome={outcome} clock={clock} problem={entry.problem} />}
     />
   );
 }
 
-function SaveButton({
-  restores,
-  unsaved,
-  busy,
-  onSave,
-}: {
-  restores: boolean;
-  unsaved: boolean;
-  busy: boolean;
-  onSave: () => void;
-}) {
+function isAtField(detail: EntryDetail, path: string | undefined): boolean {
+  return detail.type.fields.some((f) => f.key === path || f.id === path);
+}
+
+function Lead({ detail, clock, changed }: { detail: EntryDetail; clock: Clock; changed: boolean }) {
+  const at = clock.tense === 'now' ? '' : `at ${instantWords(clock.at, clock.zone, clock.now)}: `;
   return (
-    <button
-      type="button"
-      className={restores || unsaved ? 'button button-main' : 'button'}
-      disabled={busy || !(restores || unsaved)}
-      onClick={onSave}
-    >
-      {restores ? 'Restore as draft' : 'Save'}
-    </button>
+    <>
+      {`${detail.type.label} · ${at}${detail.state}${changed ? ' · unsaved changes' : ''}`}
+      {detail.path !== null && clock.tense === 'now' && (
+        <>
+          {' · '}
+          <a href={detail.path} target="_blank" rel="noreferrer">
+            Public page
+          </a>
+        </>
+      )}
+    </>
   );
+}
+
+/** Saves by Ctrl or Cmd S; the browser's own way is kept from coming up. */
+function useSaveKey(save: (() => void) | null): void {
+  useEffect(() => {
+    const press = (event: KeyboardEvent): void => {
+      if (!(event.ctrlKey || event.metaKey) || event.key.toLowerCase() !== 's') return;
+      event.preventDefault();
+      save?.();
+    };
+    window.addEventListener('keydown', press);
+    return () => window.removeEventListener('keydown', press);
+  }, [save]);
 }
 
 /** Unsaved words of an earlier visit, to be brought back or thrown away. */
@@ -124,7 +144,7 @@ function RecoveryLine({
   onTake,
   onForget,
 }: {
-  found: KeptValues;
+  found: KeptEdits;
   newest: number | null;
   clock: Clock;
   onTake: () => void;
@@ -147,11 +167,36 @@ function RecoveryLine({
   );
 }
 
-/** Which version will be public at an instant ahead, where it is not the one in the form. */
-function FutureLine({ detail, clock }: { detail: EntryDetail; clock: Clock }) {
+/** What the form shows while the clock stands in the past or ahead, and what becomes of unsaved words. */
+function TenseLine({
+  detail,
+  clock,
+  edits,
+}: {
+  detail: EntryDetail;
+  clock: Clock;
+  edits: Record<string, unknown> | null;
+}) {
+  if (clock.tense === 'now') return null;
+  const fields = detail.type.fields.filter((f) => edits && f.id in edits);
+  const unsaved =
+    fields.length === 0
+      ? ''
+      : ` Your unsaved changes (${fields.map((f) => f.label).join(', ')}) stay, and are shown on top of it.`;
+  if (clock.tense === 'past')
+    return (
+      <p className="text-amber-text">
+        {`The past stays as it was: the form shows what had been saved by then and cannot be changed.${unsaved}`}
+        {unsaved === ''
+          ? ' “Restore as draft” saves it as the newest version.'
+          : ' They can be saved at now.'}
+      </p>
+    );
   const then = detail.spans.find((s) => s.from <= clock.at && (s.to === null || clock.at < s.to));
-  if (!then || then.revision === detail.revision) return null;
-  return (
-    <p className="text-amber-text">{`Version ${then.revision} will be public then; this form holds version ${detail.revision ?? 1}, the newest.`}</p>
-  );
+  const other =
+    then && then.revision !== detail.revision
+      ? `Version ${then.revision} will be public then; this form holds version ${detail.revision ?? 1}, the newest.`
+      : '';
+  const words = `${other}${unsaved}`.trim();
+  return words === '' ? null : <p className="text-amber-text">{words}</p>;
 }

@@ -1,47 +1,53 @@
 'use client';
 
 import { useEffect, useState } from 'react';
-import type { EntryDetail } from '@/server/queries/entry.ts';
 
-type Values = Record<string, unknown>;
-/** Unsaved values of an earlier visit. */
-export interface KeptValues {
+/** Unsaved words of an earlier visit, by field id. */
+export interface KeptEdits {
+  /** When they were written, ms UTC. */
   at: number;
+  /** The version they were written on; null for a new entry. */
   revision: number | null;
-  values: Values;
+  edits: Record<string, unknown>;
 }
 
-/** Keeps unsaved values in this browser, and offers those of an earlier visit. Never published, never a version. */
+/** What is kept, and what can be done with it. */
+export interface Recovery {
+  /** Words of an earlier visit; null where there are none, or others are being written. */
+  found: KeptEdits | null;
+  forget: () => void;
+  taken: () => void;
+}
+
+const PAUSE_MS = 500;
+
+/** Keeps unsaved words in this browser, and offers those of an earlier visit. Never published, never a version. */
 export function useRecovery(
-  detail: EntryDetail,
-  unsaved: Values | null,
-): { found: KeptValues | null; forget: () => void; taken: () => void } {
-  const key = `bontel.unsaved.${detail.id ?? `new.${detail.type.key}`}`;
-  const [found, setFound] = useState<KeptValues | null>(null);
+  name: string,
+  revision: number | null,
+  unsaved: Record<string, unknown> | null,
+): Recovery {
+  const key = `bontel.unsaved-words.${name}`;
+  const [found, setFound] = useState<KeptEdits | null>(null);
   useEffect(() => {
     try {
-      const kept = JSON.parse(localStorage.getItem(key) ?? 'null') as KeptValues | null;
-      if (kept) setFound(kept);
+      setFound(JSON.parse(localStorage.getItem(key) ?? 'null') as KeptEdits | null);
     } catch {
       localStorage.removeItem(key);
     }
   }, [key]);
   useEffect(() => {
     if (unsaved === null) return;
-    const timer = setTimeout(
-      () =>
-        localStorage.setItem(
-          key,
-          JSON.stringify({
-            at: Date.now(),
-            revision: detail.revision,
-            values: unsaved,
-          } satisfies KeptValues),
-        ),
-      500,
-    );
+    const kept: KeptEdits = { at: Date.now(), revision, edits: unsaved };
+    const timer = setTimeout(() => {
+      try {
+        localStorage.setItem(key, JSON.stringify(kept));
+      } catch {
+        // the browser's store is full: the words are still in the form
+      }
+    }, PAUSE_MS);
     return () => clearTimeout(timer);
-  }, [key, unsaved, detail.revision]);
+  }, [key, unsaved, revision]);
   return {
     found: unsaved === null ? found : null,
     taken: () => setFound(null),

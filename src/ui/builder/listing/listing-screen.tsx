@@ -1,48 +1,45 @@
 'use client';
 
 import { useState } from 'react';
-import type { Result } from '@/core/issue.ts';
-import type { DesignEdit } from '@/server/commands/release-design.ts';
 import type { Clock } from '@/server/queries/clock.ts';
 import type { ListingDetail, ListingOutcome } from '@/server/queries/listing.ts';
-import { Issues, Said } from '@/ui/primitives/issues.tsx';
+import { Issues, SaidLine } from '@/ui/primitives/issues.tsx';
 import { Tabs } from '@/ui/primitives/tabs.tsx';
 import { instantWords } from '../format.ts';
 import { Panes } from '../panes.tsx';
 import { PreviewFrame } from '../preview-frame.tsx';
+import { useEdits } from '../use-edits.ts';
 import { useOutcome } from '../use-outcome.ts';
-import { useRelease } from '../use-release.tsx';
+import { DesignTense, useRelease } from '../use-release.tsx';
 import { InSide, LeftOutSide } from './listing-sides.tsx';
 import { QuerySentence } from './query-sentence.tsx';
 
-/** A listing: its query as a sentence, who is in, who is left out and why. */
-export function ListingScreen({
-  detail,
-  outcome: first,
-  clock,
-  release,
-}: {
+interface Props {
   detail: ListingDetail;
   outcome: ListingOutcome;
   clock: Clock;
-  release: (edit: DesignEdit) => Promise<Result<{ at: number }>>;
-}) {
-  const [spec, setSpec] = useState(detail.spec);
+}
+
+/** A listing: its query as a sentence, who is in, who is left out and why. */
+export function ListingScreen({ detail, outcome: first, clock }: Props) {
+  const edits = useEdits(detail.spec, detail.version);
+  const { spec, changed } = edits;
   const [find, setFind] = useState('');
+  const { key } = detail.spec;
   const { outcome, problem } = useOutcome<ListingOutcome>(
     'listing',
-    { at: clock.at, seeing: clock.seeing, key: detail.spec.key, spec, find },
+    { at: clock.at, seeing: clock.seeing, key, set: edits.set, find },
     first,
+    changed || find !== '',
   );
   const readOnly = clock.tense !== 'now';
-  const { changed, issues, said, buttons } = useRelease({
+  const { issues, said, buttons, panel } = useRelease({
     part: 'listings',
-    saved: detail.spec,
-    spec,
-    undo: () => setSpec(detail.spec),
+    key,
+    edits,
     allowed: !readOnly && outcome.issues.length === 0,
+    reach: [`${outcome.total} entries are in; ${first.total} are in now.`],
     clock,
-    release,
   });
   return (
     <Panes
@@ -51,16 +48,12 @@ export function ListingScreen({
       actions={buttons}
       settings={
         <div className="flex flex-col gap-3">
-          <Said words={said} />
+          <SaidLine said={said} />
           <Issues issues={issues} title="Not released" />
+          {panel}
           <Issues issues={outcome.issues} title="To mend" />
-          {readOnly && (
-            <p className="text-amber-text">
-              The design is changed at now only; set the clock to now to edit. The result is as of
-              the clock.
-            </p>
-          )}
-          <QuerySentence spec={spec} detail={detail} readOnly={readOnly} onChange={setSpec} />
+          <DesignTense clock={clock} changed={changed} />
+          <QuerySentence spec={spec} detail={detail} readOnly={readOnly} onChange={edits.change} />
         </div>
       }
       outcome={
@@ -69,39 +62,64 @@ export function ListingScreen({
             {problem ??
               `${detail.spec.label} · ${clock.tense === 'now' ? 'now' : instantWords(clock.at, clock.zone, clock.now)}${changed ? ' · with unsaved settings' : ''}`}
           </p>
-          <Tabs
-            label="Result"
-            tabs={[
-              { key: 'in', label: `In (${outcome.total})`, content: <InSide outcome={outcome} /> },
-              ...(outcome.page === null
-                ? []
-                : [
-                    {
-                      key: 'page',
-                      label: 'Page',
-                      content: (
-                        <div className="flex h-full flex-col">
-                          <PreviewFrame
-                            html={outcome.page}
-                            title="Page"
-                            first={`First page at ${spec.address ?? '/'}`}
-                            at={clock.at}
-                          />
-                        </div>
-                      ),
-                    },
-                  ]),
-              {
-                key: 'out',
-                label: `Left out (${outcome.leftOutTotal})`,
-                content: (
-                  <LeftOutSide outcome={outcome} clock={clock} find={find} onFind={setFind} />
-                ),
-              },
-            ]}
+          <Sides
+            outcome={outcome}
+            clock={clock}
+            address={spec.address ?? '/'}
+            find={find}
+            onFind={setFind}
           />
         </>
       }
+    />
+  );
+}
+
+/** Who is in, the page, and who is left out. */
+function Sides({
+  outcome,
+  clock,
+  address,
+  find,
+  onFind,
+}: {
+  outcome: ListingOutcome;
+  clock: Clock;
+  address: string;
+  find: string;
+  onFind: (name: string) => void;
+}) {
+  const page =
+    outcome.page === null
+      ? []
+      : [
+          {
+            key: 'page',
+            label: 'Page',
+            content: (
+              <div className="flex h-full flex-col">
+                <PreviewFrame
+                  html={outcome.page}
+                  title="Page"
+                  first={`First page at ${address}`}
+                  at={clock.at}
+                />
+              </div>
+            ),
+          },
+        ];
+  return (
+    <Tabs
+      label="Result"
+      tabs={[
+        { key: 'in', label: `In (${outcome.total})`, content: <InSide outcome={outcome} /> },
+        ...page,
+        {
+          key: 'out',
+          label: `Left out (${outcome.leftOutTotal})`,
+          content: <LeftOutSide outcome={outcome} clock={clock} find={find} onFind={onFind} />,
+        },
+      ]}
     />
   );
 }

@@ -2,7 +2,8 @@
 
 import { Fragment } from 'react';
 import type { Clock } from '@/server/queries/clock.ts';
-import type { ListingOutcome, Reason } from '@/server/queries/listing.ts';
+import type { Reason } from '@/server/queries/left-out.ts';
+import type { ListingOutcome } from '@/server/queries/listing.ts';
 import { counted, entryHref, instantWords } from '../format.ts';
 import { ClockLink } from '../shell/clock-link.tsx';
 import { useClockParameters } from '../shell/use-clock.ts';
@@ -160,6 +161,7 @@ function ReasonLine({ reason }: { reason: Reason }) {
       >
         {reason.words}
       </button>
+      {reason.actual !== null && <span className="text-muted">{`; ${reason.actual}`}</span>}
     </p>
   );
 }

@@ -1,13 +1,15 @@
 'use client';
 
-import type { ConditionSpec, FilterSpec, SortSpec } from '@/core/design/listing-spec.ts';
+import type { ConditionSpec, FilterSpec } from '@/core/design/listing-spec.ts';
 import type { ListingColumn, ListingDetail } from '@/server/queries/listing.ts';
-import { ConditionLine } from './condition-line.tsx';
+import { Word, WordInput } from '@/ui/primitives/word.tsx';
+import { ConditionWords } from './condition-words.tsx';
+import { OrderWords } from './order-words.tsx';
 
 type Spec = ListingDetail['spec'];
-type Group = 'all' | 'any' | 'none';
+type GroupKind = 'all' | 'any' | 'none';
 
-/** The query, read as a sentence whose parts are controls. */
+/** The query as one sentence; its words are the controls. */
 export function QuerySentence({
   spec,
   detail,
@@ -19,222 +21,177 @@ export function QuerySentence({
   readOnly: boolean;
   onChange: (spec: Spec) => void;
 }) {
-  const where: FilterSpec =
-    spec.where === undefined
-      ? { all: [] }
-      : 'field' in spec.where
-        ? { all: [spec.where] }
-        : spec.where;
+  const where = asGroup(spec.where);
   const setWhere = (filter: FilterSpec): void => {
-    const empty = !('field' in filter) && Object.values(filter)[0]!.length === 0;
     const { where: _, ...rest } = spec;
-    onChange((empty ? rest : { ...spec, where: filter }) as Spec);
+    onChange((membersOf(filter).length === 0 ? rest : { ...spec, where: filter }) as Spec);
+  };
+  const setCard = (key: string): void => {
+    const { card: _, ...rest } = spec;
+    onChange((key === '' ? rest : { ...spec, card: key }) as Spec);
   };
   return (
-    <fieldset disabled={readOnly} className="flex flex-col gap-2 leading-8">
-      <p>
-        <strong>{detail.typeLabel}</strong> that are live
-        {Object.values(where)[0]!.length > 0 ? ', and for which' : ''}
-      </p>
-      <GroupLines filter={where} columns={detail.columns} depth={0} onChange={setWhere} />
-      <SortLines
+    <fieldset disabled={readOnly} className="sentence">
+      <legend className="sr-only">The listing as a sentence</legend>
+      <strong>{detail.typeLabel}</strong>
+      <Group filter={where} detail={detail} depth={0} onChange={setWhere} />
+      {'; '}
+      <OrderWords
         sort={spec.sort}
         columns={detail.columns.filter((c) => c.sortable)}
         onChange={(sort) => onChange({ ...spec, sort })}
       />
-      <p className="flex flex-wrap items-center gap-2">
-        <label className="flex items-center gap-2">
-          <input
-            type="number"
-            min={1}
-            max={500}
-            aria-label="Entries to a page"
-            className="control !w-20 text-right"
-            value={spec.pageSize}
-            onChange={(e) =>
-              onChange({
-                ...spec,
-                pageSize: Math.max(1, Math.min(500, Number(e.target.value) || 1)),
-              })
-            }
-          />
-          to a page; drawn as
-        </label>
-        <select
-          aria-label="Card"
-          className="control !w-48"
-          value={spec.card ?? ''}
-          onChange={(e) =>
-            onChange(
-              e.target.value === ''
-                ? (withoutCard(spec) as Spec)
-                : { ...spec, card: e.target.value },
-            )
-          }
-        >
-          <option value="">the type’s own card</option>
-          {detail.cards.map((c) => (
-            <option key={c.key} value={c.key}>
-              {c.label}
-            </option>
-          ))}
-        </select>
-        .
-      </p>
+      {'; '}
+      <WordInput
+        label="Entries to a page"
+        value={String(spec.pageSize)}
+        onChange={(text) =>
+          onChange({ ...spec, pageSize: (/^\d+$/.test(text) ? Number(text) : text) as number })
+        }
+      />
+      {' to a page; drawn as '}
+      <Word
+        label="Card"
+        value={spec.card ?? ''}
+        options={[
+          { value: '', label: 'the type’s own card' },
+          ...detail.cards.map((c) => ({ value: c.key, label: c.label.toLowerCase() })),
+        ]}
+        onChange={setCard}
+      />
+      .
     </fieldset>
   );
 }
 
-function withoutCard({ card: _, ...rest }: Spec): Omit<Spec, 'card'> {
-  return rest;
+function asGroup(filter: FilterSpec | undefined): FilterSpec {
+  if (filter === undefined) return { all: [] };
+  return 'field' in filter ? { all: [filter] } : filter;
 }
 
-function GroupLines({
-  filter,
-  columns,
-  depth,
-  onChange,
-  onRemove,
-}: {
+function membersOf(filter: FilterSpec): FilterSpec[] {
+  return 'field' in filter ? [filter] : (Object.values(filter)[0] as FilterSpec[]);
+}
+
+const KINDS: { value: GroupKind; label: string; joint: string }[] = [
+  { value: 'all', label: 'all of these hold', joint: 'and' },
+  { value: 'any', label: 'any of these holds', joint: 'or' },
+  { value: 'none', label: 'none of these holds', joint: 'nor' },
+];
+
+interface GroupProps {
   filter: FilterSpec;
-  columns: ListingColumn[];
+  detail: ListingDetail;
   depth: number;
   onChange: (filter: FilterSpec) => void;
-  onRemove?: () => void;
-}) {
-  const [kind, members] = Object.entries(filter)[0] as [Group, FilterSpec[]];
+}
+
+/** Conditions joined by words; groups within stand on indented lines. */
+function Group({ filter, detail, depth, onChange }: GroupProps) {
+  const kind = Object.keys(filter)[0] as GroupKind;
+  const members = membersOf(filter);
+  const { joint } = KINDS.find((k) => k.value === kind)!;
   const put = (next: FilterSpec[]): void => onChange({ [kind]: next } as FilterSpec);
   const replace = (i: number, next: FilterSpec | null): void =>
     put(members.flatMap((m, n) => (n === i ? (next === null ? [] : [next]) : [m])));
-  const first = columns[0]!;
-  const fresh: ConditionSpec = { field: first.name, op: 'not-blank' };
+  const counts = members.length > 1 || kind !== 'all' || depth > 0;
   return (
-    <div className="border-l-2 border-rule pl-3">
-      <div className="flex items-center gap-2">
-        <select
-          aria-label="How conditions combine"
-          className="control !w-28"
-          value={kind}
-          onChange={(e) => onChange({ [e.target.value]: members } as unknown as FilterSpec)}
-        >
-          <option value="all">All of</option>
-          <option value="any">Any of</option>
-          <option value="none">None of</option>
-        </select>
-        {onRemove && (
-          <button type="button" className="button-quiet" onClick={onRemove}>
-            Remove group
-          </button>
-        )}
-      </div>
-      <ul>
-        {members.map((member, i) => (
-          <li key={i} className="py-1">
-            {'field' in member ? (
-              <ConditionLine
-                condition={member}
-                columns={columns}
-                onChange={(next) => replace(i, next)}
-                onRemove={() => replace(i, null)}
-              />
-            ) : (
-              <GroupLines
-                filter={member}
-                columns={columns}
-                depth={depth + 1}
-                onChange={(next) => replace(i, next)}
-                onRemove={() => replace(i, null)}
-              />
-            )}
-          </li>
-        ))}
-      </ul>
-      <button type="button" className="button-quiet" onClick={() => put([...members, fresh])}>
-        Add a condition
-      </button>
-      {depth < 2 && (
-        <button
-          type="button"
-          className="button-quiet"
-          onClick={() => put([...members, { any: [fresh] }])}
-        >
-          Add a group
-        </button>
+    <>
+      {members.length > 0 && (depth === 0 ? ' of which ' : ' ')}
+      {counts && (
+        <>
+          <Word
+            label="How conditions combine"
+            value={kind}
+            options={KINDS}
+            onChange={(next) => onChange({ [next]: members } as unknown as FilterSpec)}
+          />
+          {': '}
+        </>
       )}
-    </div>
+      {members.map((member, i) => (
+        <Member
+          key={i}
+          joint={i === 0 ? '' : `${joint} `}
+          member={member}
+          detail={detail}
+          depth={depth}
+          onChange={(next) => replace(i, next)}
+        />
+      ))}
+      <AddWord
+        joint={members.length === 0 ? 'of which …' : `${joint} …`}
+        columns={detail.columns}
+        groups={depth < 2 && members.length > 0}
+        onAdd={(next) => put([...members, next])}
+      />
+    </>
   );
 }
 
-function SortLines({
-  sort,
-  columns,
+function Member({
+  joint,
+  member,
+  detail,
+  depth,
   onChange,
-}: {
-  sort: SortSpec[];
-  columns: ListingColumn[];
-  onChange: (sort: SortSpec[]) => void;
+}: Omit<GroupProps, 'filter' | 'onChange'> & {
+  joint: string;
+  member: FilterSpec;
+  onChange: (next: FilterSpec | null) => void;
 }) {
-  const replace = (i: number, change: Partial<SortSpec> | null): void =>
-    onChange(
-      sort.flatMap((s, n) => (n === i ? (change === null ? [] : [{ ...s, ...change }]) : [s])),
+  if ('field' in member)
+    return (
+      <>
+        {joint}
+        <ConditionWords condition={member} detail={detail} onChange={onChange} />{' '}
+      </>
     );
   return (
-    <div>
-      {sort.map((key, i) => (
-        <p key={i} className="flex flex-wrap items-center gap-2 py-0.5">
-          {i === 0 ? 'ordered by' : 'then by'}
-          <select
-            aria-label="Sort by"
-            className="control !w-36"
-            value={key.field}
-            onChange={(e) => replace(i, { field: e.target.value })}
-          >
-            {columns.map((c) => (
-              <option key={c.name} value={c.name}>
-                {c.label}
-              </option>
-            ))}
-          </select>
-          <select
-            aria-label="Direction"
-            className="control !w-32"
-            value={key.direction}
-            onChange={(e) => replace(i, { direction: e.target.value as SortSpec['direction'] })}
-          >
-            <option value="ascending">least first</option>
-            <option value="descending">greatest first</option>
-          </select>
-          <select
-            aria-label="Where blanks go"
-            className="control !w-28"
-            value={key.blanks}
-            onChange={(e) => replace(i, { blanks: e.target.value as SortSpec['blanks'] })}
-          >
-            <option value="last">blanks last</option>
-            <option value="first">blanks first</option>
-          </select>
-          <button
-            type="button"
-            className="button-quiet"
-            aria-label="Remove this sort key"
-            onClick={() => replace(i, null)}
-          >
-            Remove
-          </button>
-        </p>
-      ))}
-      <p className="flex items-center gap-1 text-muted">
-        {sort.length === 0 ? 'oldest first;' : 'then oldest first;'}
-        <button
-          type="button"
-          className="button-quiet"
-          onClick={() =>
-            onChange([...sort, { field: columns[0]!.name, direction: 'ascending', blanks: 'last' }])
-          }
-        >
-          Add a sort key
-        </button>
-      </p>
-    </div>
+    <span className="block border-l-2 border-rule pl-4">
+      {joint}
+      <Group
+        filter={member}
+        detail={detail}
+        depth={depth + 1}
+        onChange={(next) => onChange(membersOf(next).length === 0 ? null : next)}
+      />
+    </span>
   );
+}
+
+/** The word that goes on: another condition, or a group of them. */
+function AddWord({
+  joint,
+  columns,
+  groups,
+  onAdd,
+}: {
+  joint: string;
+  columns: ListingColumn[];
+  groups: boolean;
+  onAdd: (filter: FilterSpec) => void;
+}) {
+  const add = (name: string): void => {
+    if (name === '') return;
+    if (name === 'any of') return onAdd({ any: [fresh(columns[0]!)] });
+    onAdd(fresh(columns.find((c) => c.name === name)!));
+  };
+  return (
+    <Word
+      label="Add a condition"
+      quiet
+      value=""
+      options={[
+        { value: '', label: joint },
+        ...columns.map((c) => ({ value: c.name, label: c.label.toLowerCase() })),
+        ...(groups ? [{ value: 'any of', label: 'a group: any of …' }] : []),
+      ]}
+      onChange={add}
+    />
+  );
+}
+
+function fresh(column: ListingColumn): ConditionSpec {
+  return { field: column.name, op: 'not-blank' };
 }

@@ -1,10 +1,11 @@
 'use client';
 
 import { usePathname, useRouter } from 'next/navigation';
-import { type ReactNode, useEffect } from 'react';
+import { type ReactNode, useEffect, useMemo } from 'react';
 import type { ChangeTick } from '@/server/queries/clock.ts';
 import { ClockLink } from './clock-link.tsx';
 import { ClockStrip } from './clock-strip.tsx';
+import { useNow } from './use-now.ts';
 
 const SECTIONS = [
   ['Today', '/build'],
@@ -14,16 +15,7 @@ const SECTIONS = [
   ['Addresses', '/build/addresses'],
 ] as const;
 
-/** What surrounds every screen: header, clock strip, work area. */
-export function Shell({
-  siteName,
-  zone,
-  person,
-  now,
-  unpublished,
-  ticks,
-  children,
-}: {
+interface Props {
   siteName: string;
   zone: string;
   person: string;
@@ -31,57 +23,77 @@ export function Shell({
   unpublished: number;
   ticks: ChangeTick[];
   children: ReactNode;
-}) {
-  const path = usePathname();
-  const router = useRouter();
+}
+
+/** What surrounds every screen: header, clock strip, work area. */
+export function Shell({
+  siteName,
+  zone,
+  person,
+  now: served,
+  unpublished,
+  ticks,
+  children,
+}: Props) {
   useAreaKey();
-  const signOut = async (): Promise<void> => {
-    await fetch('/api/session', { method: 'DELETE' });
-    router.push('/build/sign-in');
-  };
+  const instants = useMemo(() => ticks.map((t) => t.at), [ticks]);
+  const now = useNow(served, instants);
   return (
     <div className="flex h-screen min-h-0 flex-col overflow-hidden">
-      <header
-        data-area
-        tabIndex={-1}
-        className="flex h-12 shrink-0 items-center gap-6 border-b border-rule px-6"
-      >
-        <span className="max-w-64 truncate font-semibold" title={siteName}>
+      <header data-area tabIndex={-1} className="shell-header">
+        <span className="max-w-64 shrink-0 truncate font-semibold" title={siteName}>
           {siteName}
         </span>
-        <nav aria-label="Sections" className="flex gap-4">
-          {SECTIONS.map(([label, href]) => {
-            const current = href === '/build' ? path === href : path.startsWith(href);
-            return (
-              <ClockLink
-                key={href}
-                href={href}
-                current={current}
-                className={`flex h-12 items-center border-b-2 ${current ? 'border-spruce font-semibold text-ink' : 'border-transparent text-muted hover:text-ink'}`}
-              >
-                {label}
-              </ClockLink>
-            );
-          })}
-        </nav>
-        <div className="ml-auto flex items-center gap-4">
-          <ClockLink href="/build" className="text-muted">{`${unpublished} unpublished`}</ClockLink>
+        <Sections />
+        <div className="ml-auto flex shrink-0 items-center gap-4">
+          <ClockLink
+            href="/build"
+            className="wide-only text-muted"
+          >{`${unpublished} unpublished now`}</ClockLink>
           <a href="/" target="_blank" rel="noreferrer" className="text-muted">
             Public site
           </a>
-          <span className="text-muted">{person}</span>
-          <button
-            type="button"
-            className="button-quiet h-8 rounded-md"
-            onClick={() => void signOut()}
-          >
-            Sign out
-          </button>
+          <span className="wide-only text-muted">{person}</span>
+          <SignOut />
         </div>
       </header>
-      <ClockStrip zone={zone} serverNow={now} ticks={ticks} />
+      <ClockStrip zone={zone} now={now} ticks={ticks} />
       <div className="flex min-h-0 flex-1 flex-col">{children}</div>
     </div>
+  );
+}
+
+function Sections() {
+  const path = usePathname();
+  return (
+    <nav aria-label="Sections" className="flex min-w-0 gap-4 overflow-x-auto">
+      {SECTIONS.map(([label, href]) => {
+        const current = href === '/build' ? path === href : path.startsWith(href);
+        return (
+          <ClockLink
+            key={href}
+            href={href}
+            current={current}
+            className={`flex h-12 items-center border-b-2 ${current ? 'border-spruce font-semibold text-ink' : 'border-transparent text-muted hover:text-ink'}`}
+          >
+            {label}
+          </ClockLink>
+        );
+      })}
+    </nav>
+  );
+}
+
+function SignOut() {
+  const router = useRouter();
+  const signOut = async (): Promise<void> => {
+    await fetch('/api/session', { method: 'DELETE' }).catch(() => undefined);
+    router.push('/build/sign-in');
+  };
+  return (
+    <button type="button" className="button-quiet h-8 rounded-md" onClick={() => void signOut()}>
+      Sign out
+    </button>
   );
 }
 

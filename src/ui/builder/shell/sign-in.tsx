@@ -4,7 +4,7 @@ import { useRouter } from 'next/navigation';
 import { useEffect, useState } from 'react';
 
 const ASK =
-  'Open the sign-in link that the server printed when it started. Restart the server for a new one.';
+  'Open the sign-in link that the server printed when it started. For a new one, run “npx bontel sign-in” where the site’s data are.';
 
 /** Takes the one-time token from the address's fragment, clears it, and exchanges it for a session. */
 export function SignIn() {
@@ -44,7 +44,7 @@ async function exchange(token: string): Promise<string | null> {
       body: JSON.stringify({ token }),
     });
     if (response.ok) return null;
-    return `${((await response.json()) as { message: string }).message} Restart the server for a new link.`;
+    return `${((await response.json()) as { message: string }).message} For a new one, run “npx bontel sign-in” where the site’s data are.`;
   } catch {
     return 'The server cannot be reached. Open the link again to try once more.';
   }

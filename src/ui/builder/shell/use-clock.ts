@@ -3,13 +3,23 @@
 import { usePathname, useRouter, useSearchParams } from 'next/navigation';
 import { useCallback } from 'react';
 
+/** A move of the clock; null is now. */
+export interface ClockMove {
+  at?: number | null;
+  seeing?: string;
+}
+
 /** The clock of the address bar: what it says, how to move it, and links that keep it. */
-export function useClockParameters(): {
+export interface ClockParameters {
   at: string | null;
   seeing: string;
-  set: (change: { at?: number | null; seeing?: string }) => void;
+  /** Moves the clock; Back undoes it. With `replace`, the move before is forgotten. */
+  set: (change: ClockMove, replace?: boolean) => void;
   keep: (href: string) => string;
-} {
+}
+
+/** Reads and moves the clock of the address bar. */
+export function useClockParameters(): ClockParameters {
   const router = useRouter();
   const path = usePathname();
   const search = useSearchParams();
@@ -17,7 +27,7 @@ export function useClockParameters(): {
   const seeing = search.get('seeing') === 'draft' ? 'draft' : 'published';
 
   const set = useCallback(
-    (change: { at?: number | null; seeing?: string }) => {
+    (change: ClockMove, replace = false) => {
       const next = new URLSearchParams(search);
       if (change.at !== undefined) {
         if (change.at === null) next.delete('at');
@@ -27,7 +37,9 @@ export function useClockParameters(): {
         if (change.seeing === 'draft') next.set('seeing', 'draft');
         else next.delete('seeing');
       }
-      router.replace(`${path}${next.size > 0 ? `?${next}` : ''}`, { scroll: false });
+      const to = `${path}${next.size > 0 ? `?${next}` : ''}`;
+      if (replace) router.replace(to, { scroll: false });
+      else router.push(to, { scroll: false });
     },
     [path, router, search],
   );

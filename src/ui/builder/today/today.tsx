@@ -28,13 +28,20 @@ export function Today({ detail, clock }: { detail: TodayDetail | null; clock: Cl
             />
           ))}
         </Block>
-        <Block title="Not published" empty="Everything written is published.">
+        <Block
+          title="Unpublished changes"
+          empty={
+            clock.tense === 'past'
+              ? 'All that had been written by then was published, or planned to be.'
+              : 'Everything written is published.'
+          }
+        >
           {detail.drafts.map((draft) => (
             <li key={draft.id} className="flex justify-between gap-4 border-t border-rule py-1.5">
               <ClockLink href={entryHref(draft.id)} className="min-w-0 truncate font-medium">
                 {draft.name}
               </ClockLink>
-              <span className="shrink-0 text-muted">{`${draft.typeLabel}, saved ${when(draft.saved)}`}</span>
+              <span className="shrink-0 text-muted">{`${draft.typeLabel}${draft.live ? ', an older version is public' : ''}; saved ${when(draft.saved)}`}</span>
             </li>
           ))}
         </Block>

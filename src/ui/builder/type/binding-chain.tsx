@@ -58,7 +58,7 @@ export function BindingChain({ spec, detail, outcome, readOnly, onChange }: Prop
         'Fields',
         true,
         `${spec.fields.length} fields; named by ${spec.fields.find((f) => f.key === spec.naming)?.label ?? spec.naming}`,
-        <Fields spec={spec} outcome={outcome} />,
+        <Fields spec={spec} kinds={detail.kinds} outcome={outcome} />,
       )}
       {link(
         'address',
@@ -161,7 +161,7 @@ function AddressSettings({
         htmlFor="address"
         help="Braces read fields; a part in [ ] is left out where what it reads is blank."
         result={
-          <AddressParts path={outcome.path} parts={outcome.address} missing={outcome.noPath} />
+          <AddressParts path={outcome.path} pieces={outcome.pieces} missing={outcome.noPath} />
         }
       >
         <PatternInput
@@ -316,22 +316,15 @@ function Choice({
   );
 }
 
-const KIND_WORDS: Record<string, string> = {
-  text: 'text',
-  paragraphs: 'text of several lines',
-  richtext: 'rich text',
-  number: 'number',
-  yesno: 'yes/no',
-  date: 'date',
-  datetime: 'date-time',
-  choice: 'choice',
-  media: 'media',
-  reference: 'reference',
-  tags: 'tags',
-  category: 'category',
-};
-
-function Fields({ spec, outcome }: { spec: Spec; outcome: TypeOutcome }) {
+function Fields({
+  spec,
+  kinds,
+  outcome,
+}: {
+  spec: Spec;
+  kinds: Record<string, string>;
+  outcome: TypeOutcome;
+}) {
   return (
     <table className="table">
       <thead>
@@ -347,9 +340,9 @@ function Fields({ spec, outcome }: { spec: Spec; outcome: TypeOutcome }) {
             <td className="whitespace-nowrap">
               {f.label} <code className="font-mono text-note text-muted">{f.key}</code>
             </td>
-            <td className="whitespace-nowrap text-muted">{`${KIND_WORDS[f.kind]}${f.many && f.kind !== 'tags' ? ', several' : ''}${f.required ? ', required' : ''}`}</td>
+            <td className="whitespace-nowrap text-muted">{`${kinds[f.id] ?? f.kind}${f.many ? ', several' : ''}${f.required ? ', required' : ''}`}</td>
             <td className="max-w-[220px] truncate">
-              {outcome.fields.find((o) => o.label === f.label)?.value}
+              {outcome.fields.find((o) => o.id === f.id)?.value}
             </td>
           </tr>
         ))}

@@ -1,21 +1,18 @@
 'use client';
 
 import { useState } from 'react';
-import type { Result } from '@/core/issue.ts';
-import type { DesignEdit } from '@/server/commands/release-design.ts';
 import type { Clock } from '@/server/queries/clock.ts';
 import type { TypeDetail, TypeOutcome } from '@/server/queries/type.ts';
-import { Issues, Said } from '@/ui/primitives/issues.tsx';
+import { Issues, SaidLine } from '@/ui/primitives/issues.tsx';
 import { Tabs } from '@/ui/primitives/tabs.tsx';
 import { instantWords } from '../format.ts';
 import { Panes } from '../panes.tsx';
 import { PreviewFrame } from '../preview-frame.tsx';
 import { Snippet } from '../snippet.tsx';
 import { useOutcome } from '../use-outcome.ts';
-import { useRelease } from '../use-release.tsx';
+import { useEdits } from '../use-edits.ts';
+import { DesignTense, useRelease } from '../use-release.tsx';
 import { BindingChain } from './binding-chain.tsx';
-
-type Spec = TypeDetail['spec'];
 
 /** A content type as a chain of bindings, each with what it gives for one entry. */
 export function TypeScreen({
@@ -23,31 +20,29 @@ export function TypeScreen({
   outcome: first,
   specimen: firstSpecimen,
   clock,
-  release,
 }: {
   detail: TypeDetail;
   outcome: TypeOutcome;
   specimen: string | null;
   clock: Clock;
-  release: (edit: DesignEdit) => Promise<Result<{ at: number }>>;
 }) {
-  const [spec, setSpec] = useState<Spec>(detail.spec);
+  const edits = useEdits(detail.spec, detail.version);
+  const { spec, changed } = edits;
+  const { key } = detail.spec;
   const [specimen, setSpecimen] = useState(firstSpecimen);
   const { outcome, problem } = useOutcome<TypeOutcome>(
     'type',
-    { at: clock.at, seeing: clock.seeing, key: detail.spec.key, spec, specimen },
+    { at: clock.at, seeing: clock.seeing, key, set: edits.set, specimen },
     first,
+    changed || specimen !== firstSpecimen,
   );
   const readOnly = clock.tense !== 'now';
-  const { changed, issues, said, buttons } = useRelease({
+  const { issues, said, buttons, panel } = useRelease({
     part: 'types',
-    saved: detail.spec,
-    spec,
-    undo: () => setSpec(detail.spec),
+    key,
+    edits,
     allowed: !readOnly && outcome.issues.length === 0,
-    then: ' Former addresses lead to the new ones.',
     clock,
-    release,
   });
   const at = detail.specimens.findIndex((s) => s.id === specimen);
   const stepTo = (i: number): void =>
@@ -61,19 +56,16 @@ export function TypeScreen({
       actions={buttons}
       settings={
         <div className="flex flex-col gap-3">
-          <Said words={said} />
+          <SaidLine said={said} />
           <Issues issues={issues} title="Not released" />
-          {readOnly && (
-            <p className="text-amber-text">
-              The design is changed at now only; set the clock to now to edit.
-            </p>
-          )}
+          {panel}
+          <DesignTense clock={clock} changed={changed} />
           <BindingChain
             spec={spec}
             detail={detail}
             outcome={outcome}
             readOnly={readOnly}
-            onChange={setSpec}
+            onChange={edits.change}
           />
         </div>
       }

@@ -9,12 +9,14 @@ export default async function Page({ searchParams }: { searchParams: SearchParam
     type: search.type || undefined,
     search: search.search || undefined,
     state: search.state || undefined,
+    sort: search.sort || undefined,
   };
   return (
     <ContentScreen
       table={await ask('contentTable', clock.at, filters)}
       clock={clock}
       filters={filters}
+      deleted={search.deleted ? { id: search.deleted, name: search.name ?? search.deleted } : null}
     />
   );
 }

@@ -1,7 +1,6 @@
 import { notFound } from 'next/navigation';
 import { EntryScreen } from '@/ui/builder/entry/entry-screen.tsx';
 import { type SearchParams, openScreen } from '../../../screen.ts';
-import { cancelPlan, planChange, saveEntry } from '../../../actions.ts';
 
 export default async function Page({
   params,
@@ -20,13 +19,5 @@ export default async function Page({
     clock.at,
     clock.seeing,
   ))!;
-  return (
-    <EntryScreen
-      key={`${id}/${clock.tense === 'past' ? detail.saved : clock.tense}`}
-      detail={detail}
-      outcome={outcome}
-      clock={clock}
-      actions={{ saveEntry, planChange, cancelPlan }}
-    />
-  );
+  return <EntryScreen key={id} detail={detail} outcome={outcome} clock={clock} />;
 }

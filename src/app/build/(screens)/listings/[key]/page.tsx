@@ -1,7 +1,6 @@
 import { notFound } from 'next/navigation';
 import { ListingScreen } from '@/ui/builder/listing/listing-screen.tsx';
 import { type SearchParams, openScreen } from '../../../screen.ts';
-import { releaseEdit } from '../../../actions.ts';
 
 export default async function Page({
   params,
@@ -16,17 +15,9 @@ export default async function Page({
   if (!detail) notFound();
   const outcome = (await ask(
     'listingOutcome',
-    { key, spec: detail.spec, find: '' },
+    { key, set: {}, find: '' },
     clock.at,
     clock.seeing,
   ))!;
-  return (
-    <ListingScreen
-      key={`${key}/${clock.tense}`}
-      detail={detail}
-      outcome={outcome}
-      clock={clock}
-      release={releaseEdit}
-    />
-  );
+  return <ListingScreen key={key} detail={detail} outcome={outcome} clock={clock} />;
 }

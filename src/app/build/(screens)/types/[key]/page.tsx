@@ -1,7 +1,6 @@
 import { notFound } from 'next/navigation';
 import { TypeScreen } from '@/ui/builder/type/type-screen.tsx';
 import { type SearchParams, openScreen } from '../../../screen.ts';
-import { releaseEdit } from '../../../actions.ts';
 
 export default async function Page({
   params,
@@ -15,20 +14,8 @@ export default async function Page({
   const detail = await ask('typeDetail', key, clock.at);
   if (!detail) notFound();
   const specimen = detail.specimens[0]?.id ?? null;
-  const outcome = (await ask(
-    'typeOutcome',
-    { key, spec: detail.spec, specimen },
-    clock.at,
-    clock.seeing,
-  ))!;
+  const outcome = (await ask('typeOutcome', { key, set: {}, specimen }, clock.at, clock.seeing))!;
   return (
-    <TypeScreen
-      key={`${key}/${clock.tense}`}
-      detail={detail}
-      outcome={outcome}
-      specimen={specimen}
-      clock={clock}
-      release={releaseEdit}
-    />
+    <TypeScreen key={key} detail={detail} outcome={outcome} specimen={specimen} clock={clock} />
   );
 }

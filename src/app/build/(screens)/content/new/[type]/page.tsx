@@ -1,7 +1,6 @@
 import { notFound } from 'next/navigation';
 import { EntryScreen } from '@/ui/builder/entry/entry-screen.tsx';
 import { type SearchParams, openScreen } from '../../../../screen.ts';
-import { cancelPlan, planChange, saveEntry } from '../../../../actions.ts';
 
 export const metadata = { title: 'New entry' };
 
@@ -22,12 +21,5 @@ export default async function Page({
     clock.at,
     'draft',
   ))!;
-  return (
-    <EntryScreen
-      detail={detail}
-      outcome={outcome}
-      clock={clock}
-      actions={{ saveEntry, planChange, cancelPlan }}
-    />
-  );
+  return <EntryScreen detail={detail} outcome={outcome} clock={clock} />;
 }

@@ -1,0 +1,74 @@
+import { type Issue, type Result, ok } from '../issue.ts';
+import { type ValueKind, isBlank } from '../pattern/types.ts';
+import type { Field } from './field.ts';
+import type { DisplayWorld, Given, Mention, Target } from './kinds/definition.ts';
+import { kindOf } from './kinds/index.ts';
+import { type Values, valuesOf } from './values.ts';
+
+/** A field's stored value from what a folder or form gave: a list where the field holds many; null where blank. */
+export function parseValue(raw: unknown, field: Field, given: Given): Result<unknown> {
+  const kind = kindOf(field);
+  if (isBlank(raw)) return ok(null);
+  if (!field.many) return kind.parse(raw, field, given);
+  const splits = typeof raw === 'string' && kind.family === 'members';
+  const parts = Array.isArray(raw) ? raw : splits ? raw.split(/[;,]/) : [raw];
+  const results = parts
+    .filter((part) => !isBlank(part))
+    .map((part) => kind.parse(part, field, given));
+  const issues = results.flatMap((r) => (r.ok ? [] : r.issues));
+  return issues.length > 0
+    ? { ok: false, issues }
+    : ok(results.flatMap((r) => (r.ok ? [r.value] : [])));
+}
+
+/** Values of a form, by field id, as they are stored; every wrong one is named, and those of fields that are gone. */
+export function parseValues(
+  fields: readonly Field[],
+  given: Readonly<Record<string, unknown>>,
+  how: Given,
+): { values: Values; issues: Issue[] } {
+  const issues: Issue[] = [];
+  const values: Values = {};
+  for (const field of fields) {
+    const parsed = parseValue(Object.hasOwn(given, field.id) ? given[field.id] : null, field, how);
+    if (parsed.ok) values[field.id] = parsed.value;
+    else issues.push(...parsed.issues);
+  }
+  const known = new Set(fields.map((f) => f.id));
+  for (const [id, value] of Object.entries(given))
+    if (!known.has(id) && !isBlank(value))
+      issues.push({
+        code: 'field-gone',
+        path: id,
+        message: `There is no field "${id}" any more, and the form holds words for it.`,
+        fix: 'Reload the page; your words are kept in this browser.',
+      });
+  return { values, issues };
+}
+
+/** A field's values as tables show them, joined by ", ". */
+export function displayValues(values: Values, field: Field, world: DisplayWorld): string {
+  return valuesOf(values, field.id)
+    .map((value) => kindOf(field).display(value, field, world))
+    .join(', ');
+}
+
+/** All that a field's values name of the rest of the site. */
+export function mentionsOf(values: Values, field: Field): Mention[] {
+  return valuesOf(values, field.id).flatMap((value) => kindOf(field).mentions(value, field));
+}
+
+/** What a field's values are keys of; null where they stand for themselves. */
+export function targetOf(field: Field): Target | null {
+  return kindOf(field).target(field);
+}
+
+/** Whether a field's values are ids of entries. */
+export function isReference(field: Field): boolean {
+  return targetOf(field)?.of === 'entries';
+}
+
+/** What a field's values are in patterns. */
+export function valueKindOf(field: Field): ValueKind {
+  return targetOf(field)?.of === 'media' ? 'media' : kindOf(field).valueType(field).kind;
+}

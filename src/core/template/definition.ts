@@ -1,0 +1,47 @@
+import { z } from 'zod';
+import type { Block } from '../design/block.ts';
+import type { BlockCompiler, Render } from './context.ts';
+
+/** Names a class for the style sheet. */
+const style = z
+  .string()
+  .regex(/^[a-z][a-z0-9-]*$/, 'A style is small letters, digits and hyphens.')
+  .optional();
+/** Words before what a block shows. */
+export const label = z.string().optional();
+/** Words above what a block shows. */
+export const heading = z.string().optional();
+
+type Given<S extends z.ZodRawShape> = z.output<z.ZodObject<S>> & { style?: string | undefined };
+
+/** One kind of block, with everything that belongs to it. */
+export interface BlockKind {
+  block: string;
+  /** As screens name it. */
+  label: string;
+  /** What it shows, in a sentence. */
+  doc: string;
+  /** The stored form, defaults filled in on reading. */
+  spec: z.ZodObject;
+  compile: (block: never, c: BlockCompiler) => Render;
+  /** What a block makes of the entry that the tests draw. */
+  example: { block: Block; html: string };
+}
+
+/** A kind of block from its own properties; `block`, `id` and `style` are every block's. */
+export function defineBlock<S extends z.ZodRawShape>(kind: {
+  block: string;
+  label: string;
+  doc: string;
+  spec: S;
+  compile: (block: Given<S>, c: BlockCompiler) => Render;
+  example: BlockKind['example'];
+}): BlockKind {
+  const spec = z.strictObject({
+    block: z.literal(kind.block),
+    id: z.string().max(64).optional(),
+    ...kind.spec,
+    style,
+  });
+  return { ...kind, spec, compile: kind.compile as BlockKind['compile'] };
+}

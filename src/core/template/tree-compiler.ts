@@ -1,0 +1,141 @@
+import { type Issue, at } from '../issue.ts';
+import { didYouMean } from '../did-you-mean.ts';
+import type { Block } from '../design/block.ts';
+import type { Field } from '../design/field.ts';
+import type { ContentType, Design } from '../design/spec.ts';
+import { compilePattern } from '../pattern/compile.ts';
+import type { Environment } from '../pattern/types.ts';
+import { BLOCKS } from './blocks/index.ts';
+import type { BlockCompiler, BlockSurroundings, Render, RenderScope } from './context.ts';
+import type { BlockKind } from './definition.ts';
+
+const BY_NAME: ReadonlyMap<string, BlockKind> = new Map(BLOCKS.map((b) => [b.block, b]));
+
+/** A card ready to be drawn, and what it reads through references. */
+export interface FoundCard {
+  render: Render;
+  needs: string[][];
+}
+
+/** Finds a card by key, or the type's own; says where the key leads nowhere. */
+export type CardFinder = (key: string | undefined, fail: (message: string) => void) => FoundCard;
+
+/** Compiles one tree of blocks; issues are told by the place of the block. */
+export class TreeCompiler implements BlockCompiler {
+  readonly issues: Issue[] = [];
+  readonly needs: string[][] = [];
+  env: Environment;
+  type: ContentType | null;
+  private place = '';
+
+  constructor(
+    private readonly design: Design,
+    surroundings: BlockSurroundings,
+    private readonly lookUpCard: CardFinder,
+  ) {
+    this.env = surroundings.env;
+    this.type = surroundings.type;
+  }
+
+  blocks(blocks: readonly Block[], property: string, inner?: BlockSurroundings): Render {
+    const outer = { place: this.place, env: this.env, type: this.type };
+    if (inner) [this.env, this.type] = [inner.env, inner.type];
+    const renders = blocks.map((block, i) => {
+      this.place = `${outer.place === '' ? '' : `${outer.place}/`}${property}/${i + 1}`;
+      return this.block(block);
+    });
+    [this.place, this.env, this.type] = [outer.place, outer.env, outer.type];
+    return inTurn(renders);
+  }
+
+  private block(block: Block): Render {
+    const kind = BY_NAME.get(block.block);
+    if (!kind) {
+      const names = [...BY_NAME.keys()];
+      const fix = didYouMean(block.block, names, `There are: ${names.join(', ')}.`);
+      this.fail('unknown-block', 'block', `There is no block "${block.block.slice(0, 60)}".`, fix);
+      return () => '';
+    }
+    const parsed = kind.spec.safeParse(block);
+    if (parsed.success) return kind.compile(parsed.data as never, this);
+    for (const { path, message } of parsed.error.issues)
+      this.fail(
+        'wrong-form',
+        path.join('/'),
+        `${path.length > 0 ? `${path.join('.')}: ` : ''}${message}`,
+        `A block "${kind.block}" has: ${Object.keys(kind.spec.shape).join(', ')}.`,
+      );
+    return () => '';
+  }
+
+  pattern(
+    source: string,
+    property: string,
+    context: 'text' | 'attribute' = 'text',
+  ): (scope: RenderScope) => string | null {
+    const { pattern, issues } = compilePattern(source, this.env, context);
+    this.issues.push(...at(`${this.place}/${property}`, issues));
+    for (const chain of pattern?.chains ?? [])
+      if (chain.root === '' && chain.references > 0)
+        this.needs.push(chain.fields.slice(0, chain.references));
+    return pattern ? pattern.text : () => null;
+  }
+
+  field(
+    key: string,
+    property: string,
+    fits: (field: Field) => boolean,
+    words: string,
+  ): Field | null {
+    const field = this.type?.fields.find((f) => f.key === key);
+    if (field && fits(field)) return field;
+    const fitting = this.type?.fields.filter(fits).map((f) => f.key) ?? [];
+    const message = field
+      ? `This block shows ${words}, and "${key}" is ${field.kind}.`
+      : this.type
+        ? `${this.type.label} has no field "${key}".`
+        : 'A field is bound here, and this template reads no content type.';
+    const otherwise =
+      fitting.length > 0
+        ? `Fields that fit: ${fitting.join(', ')}.`
+        : 'Add such a field to the type.';
+    this.fail(
+      field ? 'wrong-kind' : 'unknown-field',
+      property,
+      message,
+      didYouMean(key, fitting, otherwise),
+    );
+    return null;
+  }
+
+  card(key: string | undefined, property: string): FoundCard {
+    return this.lookUpCard(key, (message) =>
+      this.fail('unknown-template', property, message, 'Name a card, or leave it out.'),
+    );
+  }
+
+  listing(key: string, property: string): boolean {
+    const keys = this.design.listings.map((l) => l.key);
+    if (keys.includes(key)) return true;
+    const fix = didYouMean(key, keys, 'Name one of the listings.');
+    this.fail('unknown-listing', property, `There is no listing "${key}".`, fix);
+    return false;
+  }
+
+  fail(code: string, property: string, message: string, fix: string): void {
+    this.issues.push({ code, path: `${this.place}/${property}`, message, fix });
+  }
+}
+
+/** Draws one after the other; the few that most templates have are written out. */
+function inTurn(renders: Render[]): Render {
+  const [first, second, third] = renders;
+  if (renders.length === 1) return first!;
+  if (renders.length === 2) return (scope) => first!(scope) + second!(scope);
+  if (renders.length === 3) return (scope) => first!(scope) + second!(scope) + third!(scope);
+  return (scope) => {
+    let out = '';
+    for (const render of renders) out += render(scope);
+    return out;
+  };
+}

@@ -1,0 +1,45 @@
+import type { Refusal } from '@/core/address/model.ts';
+import { derive } from '../store/derive.ts';
+import { raisePublic } from '../store/write.ts';
+import { statement } from '../store/statement.ts';
+import { type CommandContext, Refused } from './definition.ts';
+
+/**
+ * Derives what follows from a change of one entry. Refused where a publication of its own could not have
+ * its address, and where it would take somebody else's live page off the site.
+ */
+export function deriveEntry({ connection, site, at, step }: CommandContext, entry: string): void {
+  const before = new Set(cancelledRows(connection).map(keyOf));
+  const { refusals, types } = derive(connection, { site, settled: at, touched: [entry], step });
+  const cancelled = refusals.filter((r) => r.cancelled);
+  const own = cancelled.filter((r) => r.entry === entry);
+  if (own.length > 0)
+    throw new Refused(...own.map(({ code, message, fix }) => ({ code, message, fix })));
+  const offline = cancelled.filter((r) => !before.has(keyOf(r)) && takenOffline(connection, r));
+  if (offline.length > 0)
+    throw new Refused(
+      ...offline.slice(0, 5).map((r) => ({
+        code: 'takes-offline',
+        message: `This would take the page of "${r.entry}" off the site. ${r.message}`,
+        fix: 'Choose another instant, or change the address of one of them.',
+      })),
+    );
+  raisePublic(
+    connection,
+    [...types].map((type) => `type:${type}`),
+  );
+}
+
+type Row = Pick<Refusal, 'entry' | 'at'>;
+const keyOf = ({ entry, at }: Row): string => `${entry}\n${at}`;
+
+function cancelledRows(connection: CommandContext['connection']): Row[] {
+  return statement(connection, 'SELECT entry, at FROM refusal WHERE cancelled = 1').all() as Row[];
+}
+
+/** Whether an entry was live until it was refused, and is not from then on. */
+function takenOffline(connection: CommandContext['connection'], { entry, at }: Row): boolean {
+  const at1 = 'SELECT 1 FROM live_interval WHERE entry = ?';
+  const ended = statement(connection, `${at1} AND ends = ?`).get(entry, at) !== undefined;
+  return ended && statement(connection, `${at1} AND starts = ?`).get(entry, at) === undefined;
+}

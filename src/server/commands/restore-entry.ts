@@ -1,0 +1,45 @@
+import { eq } from 'drizzle-orm';
+import { z } from 'zod';
+import { entry, plannedChange } from '../db/schema.ts';
+import { statement } from '../store/statement.ts';
+import { type CommandContext, Refused, command } from './definition.ts';
+import { deriveEntry } from './derive-entry.ts';
+
+/** Brings a deleted entry back: live again where it was live then, with the plans it had. */
+export const restoreEntry = command({
+  deed: 'publish',
+  input: z.strictObject({ entry: z.string().max(200) }),
+  run(context, { entry: id }) {
+    const { tables } = context.connection;
+    const row = tables.select().from(entry).where(eq(entry.id, id)).get();
+    if (!row || row.deleted === null)
+      throw new Refused({
+        code: 'unknown-entry',
+        message: row ? 'This entry is there.' : 'There is no such entry.',
+        fix: 'Go back to Content and choose one.',
+      });
+    tables.update(entry).set({ deleted: null }).where(eq(entry.id, id)).run();
+    const revision = liveUntil(context, id, row.deleted);
+    if (revision !== null)
+      tables
+        .insert(plannedChange)
+        .values({
+          entry: id,
+          language: context.site.design.site.language,
+          at: context.at,
+          sequence: 0,
+          action: 'publish',
+          revision,
+          person: context.actor.id,
+        })
+        .run();
+    deriveEntry(context, id);
+    return { entry: id, at: context.at };
+  },
+});
+
+/** The revision that was live until an instant; null where none was. */
+function liveUntil({ connection }: CommandContext, id: string, at: number): number | null {
+  const sql = 'SELECT revision FROM live_interval WHERE entry = ? AND ends = ?';
+  return (statement(connection, sql).pluck().get(id, at) as number | undefined) ?? null;
+}

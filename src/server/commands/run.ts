@@ -1,0 +1,64 @@
+import { type Issue, type Result, ok, refused } from '@/core/issue.ts';
+import type { Instant } from '@/core/time/interval.ts';
+import type { Connection } from '../db/connection.ts';
+import { type Actor, permit } from '../permit.ts';
+import { DesignStore } from '../store/design-store.ts';
+import { write } from '../store/write.ts';
+import { type Command, Refused, TriedOnly } from './definition.ts';
+import { COMMANDS, type CommandName, type CommandResult } from './index.ts';
+
+/** What a run may be told. */
+export interface RunOptions {
+  wallClock: Instant;
+  step?: () => void;
+}
+
+/**
+ * The one shell of all commands: right, form of the input, one transaction with its instant. What is
+ * refused comes back as issues and leaves no trace.
+ * @throws NotPermitted, DatabaseProblem, and whatever a fault of the program throws
+ */
+export function runCommand<N extends CommandName>(
+  connection: Connection,
+  name: N,
+  actor: Actor,
+  input: unknown,
+  { wallClock, step = () => undefined }: RunOptions,
+): CommandResult<N> {
+  const command: Command = COMMANDS[name];
+  permit(actor, command.deed);
+  const parsed = command.input.safeParse(input);
+  if (!parsed.success) return refused(...parsed.error.issues.slice(0, 20).map(wrongForm)) as never;
+  const run = (): unknown =>
+    write(connection, wallClock, (at) => {
+      const released = new DesignStore(connection).at(at);
+      if (!released)
+        throw new Refused({
+          code: 'no-site',
+          message: 'There is no site yet.',
+          fix: 'Load a site folder first.',
+        });
+      return command.run({ connection, actor, at, site: released.site, step }, parsed.data);
+    });
+  return inWords(run) as CommandResult<N>;
+}
+
+/** A result, or what stands in its way: refusals are data, everything else is thrown on. */
+export function inWords<T>(run: () => T): Result<T> {
+  try {
+    return ok(run());
+  } catch (error) {
+    if (error instanceof Refused) return refused(...error.issues);
+    if (error instanceof TriedOnly) return ok(error.result as T);
+    throw error;
+  }
+}
+
+function wrongForm({ path, message }: { path: PropertyKey[]; message: string }): Issue {
+  return {
+    code: 'wrong-form',
+    path: path.map(String).join('/'),
+    message: `${path.length > 0 ? `${path.map(String).join('.')}: ` : ''}${message}`,
+    fix: 'Reload the page and try again.',
+  };
+}

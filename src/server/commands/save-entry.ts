@@ -1,0 +1,160 @@
+import { randomBytes } from 'node:crypto';
+import { and, asc, eq, gt, isNull, max } from 'drizzle-orm';
+import { z } from 'zod';
+import { checkRequired } from '@/core/design/check-values.ts';
+import type { ContentType } from '@/core/design/spec.ts';
+import type { Values } from '@/core/design/values.ts';
+import { formatStyled } from '@/core/pattern/date-format.ts';
+import { isBlank } from '@/core/pattern/types.ts';
+import { entry, plannedChange, revision } from '../db/schema.ts';
+import { statement } from '../store/statement.ts';
+import { revisionWriter } from '../store/revision-writer.ts';
+import { type CommandContext, Refused, command } from './definition.ts';
+import { deriveEntry } from './derive-entry.ts';
+import { entryOf } from './entry-lookup.ts';
+import { valuesOfForm } from '../store/form-values.ts';
+
+const MAX_DEPTH = 50;
+
+/** Saves a revision, making the entry where it is new. Nothing public changes by it. */
+export const saveEntry = command({
+  deed: 'write-entry',
+  input: z.strictObject({
+    /** Null for a new entry. */
+    id: z.string().min(1).max(200).nullable(),
+    type: z.string().max(64),
+    /** By field id. */
+    values: z.record(z.string().max(64), z.unknown()),
+    /** The newest revision the person saw; a newer one by somebody else refuses the save. */
+    seen: z.int().nullable(),
+  }),
+  run(context, { id: given, type: key, values: form, seen }) {
+    const { connection, site, actor, at } = context;
+    const type = given === null ? typeOf(context, key) : entryOf(context, given).type;
+    const id = given ?? `${type.key}-${randomBytes(6).toString('hex')}`;
+    const { values, issues } = valuesOfForm(connection, site, type, form, at);
+    issues.push(...blankName(type, values, given));
+    if (issues.length > 0) throw new Refused(...issues);
+    const number = (newestOf(context, id) ?? 0) + 1;
+    if (given !== null) {
+      if (seen !== null && number - 1 > seen) throw new Refused(newer());
+      checkPlanned(context, id, type, values);
+      checkDepth(context, id, type, values);
+    } else
+      connection.tables
+        .insert(entry)
+        .values({ id, type: type.key, created: at, author: actor.name })
+        .run();
+    revisionWriter(connection, site.design.site.language)(id, type, {
+      number,
+      saved: at,
+      values,
+      author: actor.name,
+    });
+    deriveEntry(context, id);
+    return { id, revision: number };
+  },
+});
+
+function typeOf({ site }: CommandContext, key: string): ContentType {
+  const type = site.types.get(key);
+  if (type) return type;
+  throw new Refused({
+    code: 'unknown-type',
+    message: `There is no content type "${key}".`,
+    fix: 'Choose another.',
+  });
+}
+
+function newestOf({ connection }: CommandContext, id: string): number | null | undefined {
+  return connection.tables
+    .select({ number: max(revision.number) })
+    .from(revision)
+    .where(eq(revision.entry, id))
+    .get()?.number;
+}
+
+function newer(): Refused['issues'][number] {
+  return {
+    code: 'newer-revision',
+    message: 'Somebody saved a newer version while you were writing.',
+    fix: 'Look at theirs below, then keep yours on top of it or take theirs.',
+  };
+}
+
+/** A new entry needs something to be called by. */
+function blankName(type: ContentType, values: Values, id: string | null): Refused['issues'] {
+  const naming = type.fields.find((f) => f.key === type.naming);
+  if (id !== null || !naming || !isBlank(values[naming.id])) return [];
+  return [
+    {
+      code: 'required',
+      path: naming.key,
+      message: `${naming.label} names the entry, and it is blank.`,
+      fix: 'Fill it in.',
+    },
+  ];
+}
+
+/** What is saved goes live as it is where a publication of the newest version is planned. */
+function checkPlanned(
+  { connection, at, site }: CommandContext,
+  id: string,
+  type: ContentType,
+  values: Values,
+): void {
+  const blank = checkRequired(type.fields, values);
+  if (blank.length === 0) return;
+  const plan = connection.tables
+    .select()
+    .from(plannedChange)
+    .where(
+      and(
+        eq(plannedChange.entry, id),
+        gt(plannedChange.at, at),
+        eq(plannedChange.action, 'publish'),
+        isNull(plannedChange.revision),
+      ),
+    )
+    .orderBy(asc(plannedChange.at))
+    .get();
+  if (!plan) return;
+  const { language, zone } = site.design.site;
+  const when = formatStyled(plan.at, 'medium', language, zone);
+  throw new Refused(
+    ...blank.map((issue) => ({
+      ...issue,
+      message: `${issue.message} What is saved goes live ${when}.`,
+      fix: 'Fill it in, or let that plan publish an older version first.',
+    })),
+  );
+}
+
+/** Pages sit within each other at most 50 deep. */
+function checkDepth(
+  { connection }: CommandContext,
+  id: string,
+  type: ContentType,
+  values: Values,
+): void {
+  const field = type.fields.find((f) => f.sitsWithin);
+  if (!field) return;
+  const parent = statement(
+    connection,
+    'SELECT e.target FROM reference_edge AS e JOIN entry AS n ON n.id = e.entry AND n.newest = e.revision WHERE e.entry = ? AND e.field = ?',
+  ).pluck();
+  let at = values[field.id] as string | null | undefined;
+  for (let depth = 1; at; depth++) {
+    if (depth > MAX_DEPTH || at === id)
+      throw new Refused({
+        code: 'wrong-within',
+        path: field.key,
+        message:
+          at === id
+            ? 'The pages it sits within lead back to itself.'
+            : `Pages sit within each other at most ${MAX_DEPTH} deep.`,
+        fix: 'Choose another page.',
+      });
+    at = parent.get(at, field.id) as string | undefined;
+  }
+}

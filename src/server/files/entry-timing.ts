@@ -1,0 +1,214 @@
+import { checkByHand, isReserved, splitPageNumber } from '@/core/address/path.ts';
+import type { ByHand } from '@/core/address/model.ts';
+import type { Design } from '@/core/design/spec.ts';
+import type { Values } from '@/core/design/values.ts';
+import type { Issue } from '@/core/issue.ts';
+import type { Plan, Revision } from '@/core/publication/model.ts';
+import { BEGINNING, type Instant } from '@/core/time/interval.ts';
+import { parseMoment } from '@/core/time/parse.ts';
+import { isoInZone } from '@/core/time/zone.ts';
+import type { RawEntry } from './entry-form.ts';
+
+/** Says what is wrong at a place of an entry's file. */
+export type Told = (at: (string | number)[], code: string, message: string, fix: string) => void;
+
+/** A live interval as written, with its place in the file. */
+interface Written {
+  from: Instant;
+  to: Instant | null;
+  revision: number | null;
+  at: (string | number)[];
+}
+
+/** Reads when an entry's revisions were saved, when it is public, and where by hand. */
+export class TimingReader {
+  constructor(
+    private readonly design: Design,
+    private readonly now: Instant,
+    private readonly raw: RawEntry,
+    private readonly told: Told,
+    private readonly findings: Issue[],
+  ) {}
+
+  created(): Instant | null {
+    return this.moment(this.raw.form.created, ['entry', 'created']);
+  }
+
+  /** Revisions with their values, the oldest first. */
+  revisions(values: Values[]): Revision[] {
+    const { form } = this.raw;
+    const all = values.map((v, i): Revision => {
+      const older = form.revisions[i];
+      const saved = older
+        ? (this.moment(older.saved, ['entry', 'revisions', i, 'saved']) ?? 0)
+        : this.savedAt(i + 1);
+      return { number: i + 1, saved, values: v, author: older?.author ?? form.author };
+    });
+    all.forEach((r, i) => {
+      if (i === 0 || r.saved > all[i - 1]!.saved) return;
+      const older = i < form.revisions.length;
+      this.told(
+        older ? ['entry', 'revisions', i, 'saved'] : ['entry', 'saved'],
+        'revision-order',
+        `Revision ${r.number} is not saved later than revision ${r.number - 1}.`,
+        older
+          ? 'Order them by their saved instants.'
+          : 'Set entry.saved to when the newest values were saved.',
+      );
+    });
+    return all;
+  }
+
+  /** When the newest revision was saved: as given, else when it first was needed, else created, else now. */
+  private savedAt(number: number): Instant {
+    const { form } = this.raw;
+    const given = this.moment(form.saved, ['entry', 'saved']);
+    if (given !== null) return given;
+    const needs = (revision: number | null): boolean =>
+      revision === number || (revision === null && number === 1);
+    const uses = [
+      ...form.live.filter((l) => needs(l.revision)).map((l) => l.from),
+      ...form.plans.filter((p) => p.do === 'publish' && needs(p.revision)).map((p) => p.at),
+      ...(number === 1 && form.created !== undefined ? [form.created] : []),
+    ];
+    const instants = uses.flatMap(
+      (text) => parseMoment(text, this.now, this.design.site.zone) ?? [],
+    );
+    return Math.min(this.now, ...instants);
+  }
+
+  /** Publications and retirements, by instant and written order. */
+  plans(revisions: Revision[]): Plan[] {
+    const plans = [...this.intervalPlans(revisions), ...this.singlePlans(revisions)];
+    const earliest = revisions[0]?.saved ?? 0;
+    const idle = plans.find((p) => p.do === 'publish' && p.at < earliest);
+    if (idle)
+      this.findings.push({
+        code: 'nothing-to-publish',
+        path: this.raw.file,
+        line: this.raw.lineOf(['entry', 'live']),
+        message: `A publication at ${this.words(idle.at)} does nothing: the first revision was saved later.`,
+        fix: 'Set entry.saved (or the first of entry.revisions) to an instant before it.',
+      });
+    return plans
+      .map((p, sequence) => ({ ...p, sequence }))
+      .sort((a, b) => a.at - b.at || a.sequence - b.sequence);
+  }
+
+  private intervalPlans(revisions: Revision[]): Omit<Plan, 'sequence'>[] {
+    const written = this.raw.form.live.flatMap((l, i): Written[] => {
+      const at = ['entry', 'live', i];
+      const from = this.moment(l.from, at);
+      const to = l.to === null ? null : this.moment(l.to, at);
+      if (from === null) return [];
+      this.checkRevision(at, l.revision, from, revisions);
+      if (to === null || to > from) return [{ from, to, revision: l.revision, at }];
+      this.told(
+        at,
+        'empty-interval',
+        'This live interval ends before it starts.',
+        'Let it end later, or leave the end out.',
+      );
+      return [];
+    });
+    written.sort((a, b) => a.from - b.from);
+    this.checkOverlaps(written);
+    return written.flatMap(({ from, to, revision }) => [
+      { at: from, do: 'publish' as const, revision },
+      ...(to === null ? [] : [{ at: to, do: 'retire' as const, revision: null }]),
+    ]);
+  }
+
+  private checkOverlaps(written: Written[]): void {
+    written.forEach(({ from, at }, i) => {
+      const before = written[i - 1];
+      const overlaps = before && (before.to === null ? before.from === from : before.to > from);
+      if (!overlaps) return;
+      const other = this.raw.lineOf(before.at);
+      this.told(
+        at,
+        'overlapping-intervals',
+        `This live interval overlaps the one at line ${other}.`,
+        'Let one end where the other starts; to show another revision meanwhile, use entry.plans.',
+      );
+    });
+  }
+
+  private singlePlans(revisions: Revision[]): Omit<Plan, 'sequence'>[] {
+    return this.raw.form.plans.flatMap((p, i) => {
+      const place = ['entry', 'plans', i];
+      const at = this.moment(p.at, place);
+      this.checkRevision(place, p.revision, at, revisions);
+      return at === null ? [] : [{ at, do: p.do, revision: p.revision }];
+    });
+  }
+
+  private checkRevision(
+    at: (string | number)[],
+    number: number | null,
+    from: Instant | null,
+    revisions: Revision[],
+  ): void {
+    if (number === null || from === null) return;
+    const revision = revisions.find((r) => r.number === number);
+    if (!revision)
+      this.told(
+        at,
+        'unknown-revision',
+        `There is no revision ${number}; there are ${revisions.length}.`,
+        'Revisions count from 1, the oldest.',
+      );
+    else if (revision.saved > from)
+      this.told(
+        at,
+        'revision-order',
+        `Revision ${number} was saved after it goes live here.`,
+        'Set its saved instant earlier.',
+      );
+  }
+
+  /** Addresses set by hand, each while its interval runs. */
+  byHand(): ByHand[] {
+    return this.raw.form.address.map((given, i) => {
+      const at = ['entry', 'address', i];
+      const wrong = checkByHand(given.path) ?? this.takenByDesign(given.path);
+      if (wrong !== null)
+        this.told(at, 'wrong-address', `${given.path}: ${wrong}`, 'Write it like "/about/us".');
+      const from = this.moment(given.from ?? undefined, at) ?? BEGINNING;
+      const to = this.moment(given.to ?? undefined, at);
+      if (to !== null && to <= from)
+        this.told(
+          at,
+          'empty-interval',
+          'This address ends before it starts.',
+          'Let it end later, or leave the end out.',
+        );
+      return { path: given.path, from, to };
+    });
+  }
+
+  private takenByDesign(path: string): string | null {
+    if (isReserved(path)) return 'the site keeps it for itself.';
+    const addresses = this.design.listings.flatMap((l) => l.address ?? []);
+    const page = splitPageNumber(path);
+    if (addresses.includes(path)) return 'a listing stands there.';
+    return page && addresses.includes(page.address) ? 'a listing’s pages stand there.' : null;
+  }
+
+  private moment(text: string | undefined, at: (string | number)[]): Instant | null {
+    if (text === undefined) return null;
+    const instant = parseMoment(text, this.now, this.design.site.zone);
+    if (instant === null)
+      this.told(
+        at,
+        'wrong-instant',
+        `"${text.slice(0, 60)}" is no instant.`,
+        'Write ISO 8601, such as 2026-03-12T08:00 or 2026-03-12T08:00:00Z, or relative: now + PT5M, today - P3D at 08:00.',
+      );
+    return instant;
+  }
+
+  private words(at: Instant): string {
+    return isoInZone(at, this.design.site.zone);
+  }
+}

@@ -1,0 +1,133 @@
+import { randomBytes } from 'node:crypto';
+import {
+  chmodSync,
+  closeSync,
+  existsSync,
+  mkdirSync,
+  openSync,
+  readFileSync,
+  writeFileSync,
+} from 'node:fs';
+import { dirname, join } from 'node:path';
+import type { DataFolder } from './data-folder.ts';
+import type { Actor } from '../permit.ts';
+
+/** Sign-in for the builder: one-time links, sessions, sign-out. */
+export interface Auth {
+  /** A one-time sign-in link, good for 15 minutes; its token stands in the fragment. */
+  signInLink(): Promise<string>;
+  /** Exchanges a token for a session: a response with its cookie, or a refusal. */
+  consume(token: string, ip: string): Promise<Response>;
+  signOut(headers: Headers): Promise<Response>;
+  /** Who a request's cookie belongs to; null for a visitor. */
+  actor(headers: Headers): Promise<Actor | null>;
+}
+
+const LINK_SECONDS = 900;
+const ACCOUNT = 'builder@site.invalid';
+
+/** Loads the sign-in library and its database; called once, after the server listens. */
+export async function startAuth(data: DataFolder, baseUrl: string): Promise<Auth> {
+  const [{ betterAuth }, { magicLink }, { getMigrations }, { default: Database }] =
+    await Promise.all([
+      import('better-auth'),
+      import('better-auth/plugins'),
+      import('better-auth/db/migration'),
+      import('better-sqlite3'),
+    ]);
+  const issued: string[] = [];
+  const secret = secretOf(data);
+  ownFile(data.operations);
+  const database = new Database(data.operations, { timeout: 5000 });
+  database.pragma('journal_mode = WAL');
+  const options = {
+    appName: 'Bontel',
+    baseURL: baseUrl,
+    basePath: '/api/auth',
+    secret,
+    database,
+    telemetry: { enabled: false },
+    // Tokens cannot be guessed; a limit on tries would only let a guesser lock the owner out.
+    rateLimit: { enabled: false },
+    trustedOrigins: [baseUrl],
+    advanced: { ipAddress: { ipAddressHeaders: ['x-bontel-ip'] }, cookiePrefix: 'bontel' },
+    plugins: [
+      magicLink({
+        expiresIn: LINK_SECONDS,
+        storeToken: 'hashed' as const,
+        sendMagicLink: ({ token }: { token: string }) => void issued.push(token),
+      }),
+    ],
+  };
+  await twice(async () => (await getMigrations(options)).runMigrations());
+  const auth = betterAuth(options);
+  return {
+    async signInLink() {
+      await auth.api.signInMagicLink({
+        body: { email: ACCOUNT, name: 'Builder' },
+        headers: new Headers(),
+      });
+      return `${baseUrl}/build/sign-in#${issued.pop()}`;
+    },
+    async consume(token, ip) {
+      const url = `${baseUrl}/api/auth/magic-link/verify?token=${encodeURIComponent(token)}`;
+      const response = await auth.handler(new Request(url, { headers: { 'x-bontel-ip': ip } }));
+      const cookies = response.headers.getSetCookie();
+      if (
+        cookies.length === 0 ||
+        response.status >= 400 ||
+        response.headers.get('location')?.includes('error=')
+      ) {
+        return Response.json(
+          { message: 'This link was used already or is older than 15 minutes.' },
+          { status: 401 },
+        );
+      }
+      const headers = new Headers();
+      for (const cookie of cookies) headers.append('set-cookie', cookie);
+      return Response.json({ ok: true }, { headers });
+    },
+    async signOut(headers) {
+      const { headers: answer } = await auth.api.signOut({ headers, returnHeaders: true });
+      return Response.json(
+        { ok: true },
+        { headers: new Headers([...answer.entries()].filter(([name]) => name === 'set-cookie')) },
+      );
+    },
+    async actor(headers) {
+      const session = await auth.api.getSession({ headers });
+      return session && { id: session.user.id, name: session.user.name, role: 'builder' };
+    },
+  };
+}
+
+/** A random secret made at first start, readable by its owner only. */
+function secretOf({ folder, operations }: DataFolder): string {
+  const file = join(folder, 'secret');
+  mkdirSync(dirname(operations), { recursive: true });
+  if (!existsSync(file))
+    try {
+      writeFileSync(file, randomBytes(32).toString('base64url'), { mode: 0o600, flag: 'wx' });
+    } catch (error) {
+      if ((error as NodeJS.ErrnoException).code !== 'EEXIST') throw error; // another start made it
+    }
+  chmodSync(file, 0o600);
+  return readFileSync(file, 'utf8').trim();
+}
+
+/** Makes a file, where it is not there, that only its owner may read; SQLite's files beside it follow. */
+function ownFile(file: string): void {
+  closeSync(openSync(file, 'a', 0o600));
+  for (const name of [file, `${file}-wal`, `${file}-shm`])
+    if (existsSync(name)) chmodSync(name, 0o600);
+}
+
+/** Tries once more after a moment: two processes may make the tables at once. */
+async function twice(run: () => Promise<unknown>): Promise<void> {
+  try {
+    await run();
+  } catch {
+    await new Promise((resolve) => setTimeout(resolve, 1000));
+    await run();
+  }
+}

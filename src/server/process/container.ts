@@ -1,0 +1,34 @@
+import type { Auth } from './auth.ts';
+import type { SiteView } from '../queries/site-view.ts';
+import type { ReaderThread } from './reader-thread.ts';
+import type { WriterThread } from './writer-thread.ts';
+
+/** What the one process shares: readers, the writer, sign-in. */
+export interface Container {
+  view: SiteView;
+  writer: WriterThread;
+  /** Answers the screens' queries, so that public pages never wait for them. */
+  reader: ReaderThread;
+  /** Ready once the sign-in library has been loaded. */
+  auth: Promise<Auth>;
+  /** Scheme, host and port the builder is used at. */
+  baseUrl: string;
+}
+
+const KEY = Symbol.for('bontel');
+type Holder = { [KEY]?: Container };
+
+/** Puts the container where every bundled copy of this module finds it. */
+export function setContainer(container: Container): void {
+  (globalThis as Holder)[KEY] = container;
+}
+
+/** The process's container. @throws where main.ts has not started it */
+export function container(): Container {
+  const found = (globalThis as Holder)[KEY];
+  if (!found)
+    throw new Error(
+      'The builder runs inside the server process only; start it with npm run demo or npm run dev.',
+    );
+  return found;
+}

@@ -1,0 +1,19 @@
+import type { Result } from '@/core/issue.ts';
+import type { CommandName } from '../commands/index.ts';
+import type { Actor } from '../permit.ts';
+import type { Container } from './container.ts';
+
+/** Has a command carried out for somebody; after a publication it is told where the entry is seen then. */
+export async function perform(
+  { writer, reader }: Container,
+  actor: Actor,
+  name: CommandName,
+  input: string,
+): Promise<Result<unknown>> {
+  const result = await writer.send(name, actor, input);
+  if (name !== 'planChange' || !result.ok) return result;
+  const { entry } = JSON.parse(input) as { entry: string };
+  const value = result.value as { at: number };
+  const seen = await reader.ask('whereSeen', actor, entry, Math.max(Date.now(), value.at));
+  return { ok: true, value: { ...value, seen } };
+}

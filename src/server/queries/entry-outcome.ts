@@ -1,0 +1,195 @@
+import type { PathPiece } from '@/core/address/pieces.ts';
+import type { ContentType } from '@/core/design/spec.ts';
+import type { EntryView } from '@/core/design/values.ts';
+import type { Issue } from '@/core/issue.ts';
+import type { CompiledSite } from '@/core/site/compile.ts';
+import type { SiteReader } from '@/core/site/reader.ts';
+import { renderEntry } from '@/core/site/render.ts';
+import { type Instant, Validity } from '@/core/time/interval.ts';
+import { type Actor, permit } from '../permit.ts';
+import { valuesOfForm } from '../store/form-values.ts';
+import { withEntries } from '../store/overlay-reader.ts';
+import { statement } from '../store/statement.ts';
+import type { Seeing } from './clock.ts';
+import { entryName } from './display.ts';
+import { type Prospect, entryWith, newestValues, prospectOf, readerSeeing } from './preview.ts';
+import type { SiteView } from './site-view.ts';
+
+/** What an entry's page would be with the values of its form. */
+export interface EntryOutcome {
+  issues: Issue[];
+  html: string | null;
+  automatic: boolean;
+  title: string;
+  description: string | null;
+  picture: string | null;
+  /** Absolute address; null for an entry without a page. */
+  url: string | null;
+  path: string | null;
+  pieces: PathPiece[];
+  /** Said before it is published: that its page moves, that others do, that its address cannot be had. */
+  warnings: string[];
+  /** What the first line above the page says. */
+  status: string;
+  /** Whether it is public at the instant. */
+  live: boolean;
+  /** Listings that have the entry as of the instant, or would have it, with its place. */
+  listed: { listing: string; label: string; place: number }[];
+}
+
+/** What stands in a form, by field id; null for what was saved last. */
+export interface FormValues {
+  id: string | null;
+  type: string;
+  values: Record<string, unknown> | null;
+}
+
+/** The outcome of what stands in an entry's form as of an instant, whatever is published. */
+export function entryOutcome(
+  view: SiteView,
+  actor: Actor,
+  input: FormValues,
+  at: Instant,
+  seeing: Seeing,
+): EntryOutcome | null {
+  permit(actor, 'read-unpublished');
+  const found = view.at(at);
+  const type = found?.site.types.get(input.type);
+  if (!found || !type) return null;
+  const { site, reader } = found;
+  const given = input.values && valuesOfForm(view.connection, site, type, input.values, at);
+  const values = given?.values ?? newestValues(view, input.id, at) ?? {};
+  const draft = { id: input.id ?? `${type.key}-new`, type, values, author: actor.name };
+  const live = reader.liveEntries([draft.id], new Validity(at)).get(draft.id);
+  const same = live !== undefined && JSON.stringify(live.values) === JSON.stringify(values);
+  const prospect = prospectOf(view, site, draft, at);
+  const entry = same ? live : entryWith(view, live, draft, prospect.path, at);
+  const shown = same
+    ? readerSeeing(view, actor, at, seeing, reader)
+    : withEntries(readerSeeing(view, actor, at, seeing, reader), [entry]);
+  const page = entry.path === null ? null : renderEntry(site, shown, entry, at);
+  const { url } = site.design.site;
+  return {
+    issues: given?.issues ?? [],
+    html: page?.body ?? null,
+    automatic: page?.automatic ?? false,
+    title: page?.meta?.title ?? '',
+    description: page?.meta?.description ?? null,
+    picture: page?.meta?.picture?.url.slice(url.length) ?? null,
+    url: entry.path === null ? null : url + entry.path,
+    path: entry.path,
+    pieces: prospect.pieces,
+    warnings: same ? [] : warningsOf(prospect),
+    status: statusOf(type, entry, live !== undefined, same),
+    listed: listedIn(site, shown, draft.id, type, at),
+    live: live !== undefined,
+  };
+}
+
+function statusOf(type: ContentType, entry: EntryView, live: boolean, same: boolean): string {
+  if (entry.path === null)
+    return type.address === undefined
+      ? `${type.label} entries have no page of their own; they stand in listings and on other pages.`
+      : 'It would have no address, and so no page.';
+  if (same) return 'Live page';
+  return live
+    ? 'As the form has it; visitors see what was published before'
+    : 'As the form has it; not live at this instant';
+}
+
+function warningsOf({ from, path, others, refusal }: Prospect): string[] {
+  const words: string[] = [];
+  if (refusal) words.push(`${refusal.message} ${refusal.fix}`);
+  if (from !== null && path !== null && from !== path)
+    words.push(`Publishing moves the page from ${from} to ${path}; the old address leads on.`);
+  if (others > 0)
+    words.push(`${others} other ${others === 1 ? 'page moves' : 'pages move'} with it.`);
+  return words;
+}
+
+const LOOKED_AT = 5000;
+
+/** The listings that have an entry as of an instant, and where in them. */
+function listedIn(
+  site: CompiledSite,
+  reader: SiteReader,
+  id: string,
+  type: ContentType,
+  at: Instant,
+): EntryOutcome['listed'] {
+  return [...site.listings.values()].flatMap((plan) => {
+    if (plan.type.key !== type.key) return [];
+    const place = placeIn(reader, plan, id, at);
+    const { key, label } = plan.listing;
+    return place === null ? [] : [{ listing: key, label, place }];
+  });
+}
+
+/** An entry's place in a listing, from 1; null where it is not in it. */
+function placeIn(
+  reader: SiteReader,
+  plan: Parameters<SiteReader['listing']>[0],
+  id: string,
+  at: Instant,
+): number | null {
+  for (let offset = 0; ; offset += LOOKED_AT) {
+    const { ids, total } = reader.listing(plan, new Validity(at), offset, LOOKED_AT);
+    const place = ids.indexOf(id);
+    if (place >= 0) return offset + place + 1;
+    if (offset + LOOKED_AT >= total) return null;
+  }
+}
+
+/** The line after saving or publishing: where an entry can be seen now. */
+export function whereSeen(view: SiteView, actor: Actor, id: string, at: Instant): string {
+  permit(actor, 'read-unpublished');
+  const found = view.at(at);
+  const live = found?.reader.liveEntries([id], new Validity(at)).get(id);
+  if (!found || !live) return `${entryName(view, id)} is not public at the moment.`;
+  const listed = listedIn(found.site, found.reader, id, live.type, at).map(({ label, place }) =>
+    place === 1 ? `first in ${label}` : `number ${place} in ${label}`,
+  );
+  const places = [...(live.path === null ? [] : [`at ${live.path}`]), ...listed];
+  return places.length === 0 ? 'Live.' : `Live ${places.join(', ')}.`;
+}
+
+/** What retiring or deleting an entry takes from the site. */
+export interface RetireReach {
+  path: string | null;
+  /** What its address answers afterwards. */
+  answers: string;
+  /** Former addresses that lead to it now. */
+  former: number;
+  listed: string[];
+  /** Live entries that point at it. */
+  referring: { id: string; name: string }[];
+  referringTotal: number;
+}
+
+const REFERRING = 5;
+
+/** What retiring an entry at an instant takes from the site: its page, what leads there, its places. */
+export function retireReach(view: SiteView, actor: Actor, id: string, at: Instant): RetireReach {
+  permit(actor, 'read-unpublished');
+  const found = view.at(at);
+  const live = found?.reader.liveEntries([id], new Validity(at)).get(id);
+  const sql = (text: string) => statement(view.connection, text);
+  const rows = sql(
+    `SELECT DISTINCT l.entry AS id FROM reference_edge AS e JOIN live_interval AS l ON l.entry = e.entry AND l.revision = e.revision AND l.starts <= @at AND (l.ends IS NULL OR l.ends > @at) WHERE e.target = @id AND e.entry <> @id`,
+  ).all({ id, at }) as { id: string }[];
+  const former = sql(
+    `SELECT count(DISTINCT path) FROM address WHERE entry = ? AND ends <= ? AND path <> ?`,
+  );
+  const retired = live?.type.retired ?? 'gone';
+  return {
+    path: live?.path ?? null,
+    answers:
+      retired === 'gone'
+        ? 'answers 410: gone'
+        : `leads to ${'path' in retired ? retired.path : `the listing “${retired.listing}”`}`,
+    former: former.pluck().get(id, at, live?.path ?? '') as number,
+    listed: live ? listedIn(found!.site, found!.reader, id, live.type, at).map((l) => l.label) : [],
+    referring: rows.slice(0, REFERRING).map((r) => ({ id: r.id, name: entryName(view, r.id) })),
+    referringTotal: rows.length,
+  };
+}

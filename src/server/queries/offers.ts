@@ -1,0 +1,93 @@
+import type { Field } from '@/core/design/field.ts';
+import { targetOf } from '@/core/design/field-values.ts';
+import { searchKey } from '@/core/text.ts';
+import type { Instant } from '@/core/time/interval.ts';
+import { type Actor, permit } from '../permit.ts';
+import { statement } from '../store/statement.ts';
+import type { SiteView } from './site-view.ts';
+
+/** Something a control offers. */
+export interface Option {
+  value: string;
+  label: string;
+  /** Address of a small picture, for pictures. */
+  picture?: string;
+}
+
+const MAX_OPTIONS = 500;
+
+/** What a field's control offers at once: options, subjects or pictures; entries are searched for. */
+export function optionsOf(view: SiteView, field: Field): Option[] {
+  const target = targetOf(field);
+  if (target === null) return field.options?.map((o) => ({ value: o.key, label: o.label })) ?? [];
+  if (target.of === 'subjects') return subjectOptions(view, target.set);
+  return target.of === 'media' ? pictures(view) : [];
+}
+
+function subjectOptions({ subjects }: SiteView, set: string): Option[] {
+  const path = (key: string, depth = 0): string => {
+    const subject = subjects.get(set, key);
+    if (!subject) return key;
+    const above =
+      subject.parent === null || depth > 20 ? '' : `${path(subject.parent, depth + 1)} › `;
+    return above + subject.name;
+  };
+  return subjects.all(set).map((s) => ({ value: s.key, label: path(s.key) }));
+}
+
+function pictures({ connection }: SiteView): Option[] {
+  const sql = `SELECT id, hash FROM media WHERE mime LIKE 'image/%' ORDER BY id LIMIT ?`;
+  const rows = statement(connection, sql).all(MAX_OPTIONS) as { id: string; hash: string }[];
+  return rows.map(({ id, hash }) => ({
+    value: id,
+    label: id,
+    picture: `/media/${hash}/160.webp`,
+  }));
+}
+
+/** An entry that can be pointed at. */
+export interface FoundEntry {
+  id: string;
+  name: string;
+  typeLabel: string;
+  /** Its path as of the instant asked for; null where it has none. */
+  path: string | null;
+}
+
+const FOUND = 20;
+
+/** Entries of some types (all where null) that have the searched words in their name, by name. */
+export function findEntries(
+  view: SiteView,
+  actor: Actor,
+  { types, words, without }: { types: string[] | null; words: string; without: string | null },
+  at: Instant,
+): FoundEntry[] {
+  permit(actor, 'read-unpublished');
+  const site = view.at(at)?.site;
+  if (!site) return [];
+  const sql = `
+    SELECT e.id, e.type, r.name, (${PATH}) AS path
+    FROM entry AS e JOIN revision AS r ON r.entry = e.id AND r.number = e.newest
+    WHERE e.deleted IS NULL AND instr(r.search, @words) > 0 AND e.id IS NOT @without
+      AND (@types IS NULL OR e.type IN (SELECT value FROM json_each(@types)))
+    ORDER BY instr(r.search, @words), r.search, e.id LIMIT ${FOUND}`;
+  const params = {
+    at,
+    without,
+    words: searchKey(words),
+    types: types === null ? null : JSON.stringify(types),
+  };
+  const rows = statement(view.connection, sql).all(params) as {
+    id: string;
+    type: string;
+    name: string;
+    path: string | null;
+  }[];
+  return rows.map(({ type, ...found }) => ({
+    ...found,
+    typeLabel: site.types.get(type)?.label ?? type,
+  }));
+}
+
+const PATH = `SELECT path FROM address AS a WHERE a.entry = e.id AND a.role = 'current' AND a.starts <= @at AND (a.ends IS NULL OR a.ends > @at)`;

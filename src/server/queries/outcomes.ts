@@ -1,0 +1,84 @@
+import { z } from 'zod';
+import { isWithinYears } from '@/core/time/interval.ts';
+import { type Actor, NotPermitted } from '../permit.ts';
+import { entryOutcome, retireReach } from './entry-outcome.ts';
+import { listingOutcome } from './listing.ts';
+import { findEntries } from './offers.ts';
+import type { SiteView } from './site-view.ts';
+import { typeOutcome } from './type.ts';
+
+/** What asking for an outcome gives, as an HTTP answer. */
+export interface OutcomeAnswer {
+  status: number;
+  body: unknown;
+}
+
+/** One thing that screens ask while somebody is at work; null where what it is about is gone. */
+interface Outcome<S extends z.ZodType = z.ZodType> {
+  form: S;
+  answer: (view: SiteView, actor: Actor, input: z.output<S>) => unknown;
+}
+
+const outcome = <S extends z.ZodType>(form: S, answer: Outcome<S>['answer']): Outcome =>
+  ({ form, answer }) as unknown as Outcome;
+
+const at = z.number().int().refine(isWithinYears);
+const clock = { at, seeing: z.enum(['published', 'draft']).default('published') };
+const id = z.string().max(200);
+const key = z.string().max(64);
+const set = z.record(key, z.unknown());
+
+const OUTCOMES: Record<string, Outcome> = {
+  entry: outcome(
+    z.object({
+      ...clock,
+      id: id.nullable(),
+      type: key,
+      values: z.record(key, z.unknown()).nullable(),
+    }),
+    (view, actor, input) => entryOutcome(view, actor, input, input.at, input.seeing),
+  ),
+  type: outcome(z.object({ ...clock, key, set, specimen: id.nullable() }), (view, actor, input) =>
+    typeOutcome(view, actor, input, input.at, input.seeing),
+  ),
+  listing: outcome(
+    z.object({ ...clock, key, set, find: z.string().max(200).default('') }),
+    (view, actor, input) => listingOutcome(view, actor, input, input.at, input.seeing),
+  ),
+  retire: outcome(z.object({ at, id }), (view, actor, input) =>
+    retireReach(view, actor, input.id, input.at),
+  ),
+  entries: outcome(
+    z.object({
+      at,
+      types: z.array(key).max(300).nullable(),
+      words: z.string().max(200),
+      without: id.nullable(),
+    }),
+    (view, actor, input) => findEntries(view, actor, input, input.at),
+  ),
+};
+
+/** What unsaved values, or an unsaved setting, would make of the site. Writes nothing. */
+export function answerOutcome(
+  view: SiteView,
+  actor: Actor,
+  what: string,
+  input: unknown,
+): OutcomeAnswer {
+  if (!Object.hasOwn(OUTCOMES, what))
+    return { status: 404, body: { message: 'There is no such outcome.' } };
+  const { form, answer } = OUTCOMES[what]!;
+  const parsed = form.safeParse(input);
+  if (!parsed.success)
+    return { status: 400, body: { message: 'The request is not of the right form.' } };
+  try {
+    const body = answer(view, actor, parsed.data);
+    return body === null
+      ? { status: 404, body: { message: 'This is no longer there.' } }
+      : { status: 200, body };
+  } catch (error) {
+    if (error instanceof NotPermitted) return { status: 403, body: { message: error.message } };
+    throw error;
+  }
+}

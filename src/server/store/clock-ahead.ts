@@ -1,0 +1,77 @@
+import type { Instant } from '@/core/time/interval.ts';
+import { DatabaseProblem } from '../db/problem.ts';
+import type { Connection } from '../db/connection.ts';
+import { DesignStore } from './design-store.ts';
+import { derive } from './derive.ts';
+import { statement } from './statement.ts';
+import { raisePublic, settledInstant } from './write.ts';
+
+/** What was written while the machine's clock stood ahead of an instant. */
+export interface WrittenAhead {
+  /** Instant of the last write, ms UTC. */
+  last: Instant;
+  revisions: { entry: string; name: string; saved: Instant }[];
+  /** Publications and retirements done at once then. */
+  acts: { entry: string; action: string; at: Instant }[];
+  designs: number;
+}
+
+/** What is dated later than an instant although it was done at once. */
+export function writtenAhead(connection: Connection, now: Instant): WrittenAhead {
+  const all = (sql: string): unknown[] => statement(connection, sql).all(now);
+  return {
+    last: settledInstant(connection),
+    revisions: all(
+      'SELECT entry, name, saved FROM revision WHERE saved > ? ORDER BY saved',
+    ) as WrittenAhead['revisions'],
+    acts: all(
+      "SELECT entry, action, at FROM planned_change WHERE at > ? AND local IS NULL AND person <> '' ORDER BY at",
+    ) as WrittenAhead['acts'],
+    designs: (all('SELECT id FROM design_version WHERE saved > ?') as unknown[]).length,
+  };
+}
+
+/**
+ * Dates what was written ahead of an instant to that instant, in the order in which it was done, and works
+ * out anew what follows from it. What was planned for later stays planned.
+ */
+export function moveToNow(connection: Connection, now: Instant): void {
+  const { driver } = connection;
+  const last = settledInstant(connection);
+  const move = driver.transaction(() => {
+    const ahead = writtenAhead(connection, now);
+    const touched = new Set([...ahead.revisions, ...ahead.acts].map((r) => r.entry));
+    const instants = driver
+      .prepare(
+        `SELECT saved AS t FROM revision WHERE saved > @now UNION SELECT at FROM planned_change WHERE at > @now AND at <= @last AND local IS NULL UNION SELECT saved FROM design_version WHERE saved > @now UNION SELECT created FROM entry WHERE created > @now UNION SELECT deleted FROM entry WHERE deleted > @now ORDER BY t`,
+      )
+      .pluck()
+      .all({ now, last }) as Instant[];
+    const places = new Map(instants.map((t, i) => [t, now - instants.length + 1 + i]));
+    const columns = [
+      ['revision', 'saved'],
+      ['planned_change', 'at'],
+      ['design_version', 'saved'],
+      ['design_version', 'starts'],
+      ['design_version', 'ends'],
+      ['entry', 'created'],
+      ['entry', 'deleted'],
+    ] as const;
+    for (const [table, column] of columns) {
+      const own = table === 'planned_change' ? 'AND local IS NULL' : '';
+      const set = driver.prepare(`UPDATE ${table} SET ${column} = ? WHERE ${column} = ? ${own}`);
+      for (const [from, to] of places) set.run(to, from);
+    }
+    statement(connection, `UPDATE meta SET value = ? WHERE key = 'settled'`).run(
+      String(now - instants.length),
+    );
+    const released = new DesignStore(connection).at(now);
+    if (!released) throw new DatabaseProblem('There is no site yet.', 'Load one first.');
+    for (const at of [...new Set(places.values())]) {
+      derive(connection, { site: released.site, settled: at, touched });
+      statement(connection, `UPDATE meta SET value = ? WHERE key = 'settled'`).run(String(at));
+    }
+    raisePublic(connection, ['design', ...[...released.site.types.keys()].map((t) => `type:${t}`)]);
+  });
+  move.immediate();
+}

@@ -1,0 +1,40 @@
+'use client';
+
+import type { ComponentType } from 'react';
+import type { ControlName } from '@/core/design/kinds/definition.ts';
+import { RichTextControl } from '../rich-text/rich-text-control.tsx';
+import { OptionControl, YesNoControl } from './choice.tsx';
+import type { ControlProps } from './definition.ts';
+import { EntryControl } from './entry.tsx';
+import { LineControl, LinesControl, NumberControl } from './line.tsx';
+import { DayControl, InstantControl } from './moment.tsx';
+import { PictureControl } from './picture.tsx';
+import { Several } from './several.tsx';
+
+/** A control, and whether it holds several values itself. */
+interface Control {
+  draw: ComponentType<ControlProps>;
+  holdsMany?: true;
+}
+
+/** Every control of forms, by the name that field kinds give it. */
+const CONTROLS: Record<ControlName, Control> = {
+  line: { draw: LineControl },
+  lines: { draw: LinesControl },
+  'rich-text': { draw: RichTextControl },
+  number: { draw: NumberControl },
+  'yes-no': { draw: YesNoControl },
+  day: { draw: DayControl },
+  instant: { draw: InstantControl },
+  option: { draw: OptionControl, holdsMany: true },
+  subject: { draw: OptionControl, holdsMany: true },
+  picture: { draw: PictureControl, holdsMany: true },
+  entry: { draw: EntryControl, holdsMany: true },
+};
+
+/** The control of a field; one that holds a single value stands once for each where there are several. */
+export function FieldControl(props: ControlProps) {
+  const { draw: Draw, holdsMany } = CONTROLS[props.field.control];
+  if (!props.field.many || holdsMany) return <Draw {...props} />;
+  return <Several props={props} draw={(one) => <Draw {...one} />} />;
+}

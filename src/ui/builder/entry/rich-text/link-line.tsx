@@ -1,0 +1,77 @@
+'use client';
+
+import type { Editor } from '@tiptap/core';
+import { useId, useState } from 'react';
+import { isSafeLink } from '@/core/link.ts';
+import { EntryPicker } from '../../entry-picker.tsx';
+
+/** Where the selected words lead: an address, or an entry found by its name. */
+export function LinkLine({
+  editor,
+  at,
+  onDone,
+}: {
+  editor: Editor;
+  at: number;
+  onDone: () => void;
+}) {
+  const [href, setHref] = useState(String(editor.getAttributes('link').href ?? ''));
+  const finder = useId();
+  const apply = (to: string): void => {
+    const chain = editor.chain().focus();
+    // Without words to lead anywhere, the address stands for itself.
+    if (editor.state.selection.empty && !editor.isActive('link'))
+      chain
+        .insertContent({ type: 'text', text: to, marks: [{ type: 'link', attrs: { href: to } }] })
+        .run();
+    else chain.extendMarkRange('link').setLink({ href: to }).run();
+    onDone();
+  };
+  const remove = (): void => {
+    editor.chain().focus().extendMarkRange('link').unsetLink().run();
+    onDone();
+  };
+  const safe = href.trim() !== '' && isSafeLink(href);
+  return (
+    <div className="grid gap-2 border-b border-rule p-2 sm:grid-cols-2">
+      <div>
+        <input
+          autoFocus
+          aria-label="Where the selected words lead"
+          placeholder="/path of this site, or https://…"
+          className="control !text-table"
+          value={href}
+          onChange={(e) => setHref(e.target.value)}
+          onKeyDown={(e) => {
+            if (e.key === 'Escape') onDone();
+            if (e.key !== 'Enter') return;
+            e.preventDefault();
+            if (safe) apply(href);
+          }}
+        />
+        <div className="mt-1 flex flex-wrap gap-2">
+          <button type="button" className="button" disabled={!safe} onClick={() => apply(href)}>
+            Set link
+          </button>
+          {editor.isActive('link') && (
+            <button type="button" className="button" onClick={remove}>
+              Take link away
+            </button>
+          )}
+        </div>
+        {href !== '' && !safe && (
+          <p className="text-alarm">A link leads to a path, http(s), mailto or tel.</p>
+        )}
+      </div>
+      <EntryPicker
+        id={finder}
+        label="Or to an entry, by name"
+        types={null}
+        at={at}
+        onPick={({ path, name }) =>
+          path === null ? setHref(`${name} has no address yet`) : apply(path)
+        }
+      />
+    </div>
+  );
+}

@@ -1,0 +1,190 @@
+'use client';
+
+import { useState } from 'react';
+import type { ConditionSpec, Operator } from '@/core/design/listing-spec.ts';
+import type { ListingColumn, ListingDetail } from '@/server/queries/listing.ts';
+import { Word, WordInput } from '@/ui/primitives/word.tsx';
+import { EntryPicker } from '../entry-picker.tsx';
+
+type Value = string | number | boolean;
+
+const MANY: readonly Operator[] = ['any-of', 'all-of', 'none-of'];
+const LEAVE_OUT = '(leave this condition out)';
+
+interface Props {
+  condition: ConditionSpec;
+  detail: ListingDetail;
+  /** Null leaves it out. */
+  onChange: (condition: ConditionSpec | null) => void;
+}
+
+/** One condition as words of the sentence: what is asked, how, and with what it is compared. */
+export function ConditionWords({ condition, detail, onChange }: Props) {
+  const { columns } = detail;
+  const column = columns.find((c) => c.name === condition.field);
+  const setField = (field: string): void => {
+    if (field === LEAVE_OUT) return onChange(null);
+    const next = columns.find((c) => c.name === field)!;
+    const same = next.operators.some((o) => o.op === condition.op);
+    const op = same ? condition.op : next.operators[0]!.op;
+    onChange(withValue({ field, op }, next, undefined));
+  };
+  const setOperator = (op: string): void =>
+    onChange(withValue({ field: condition.field, op: op as Operator }, column!, condition.value));
+  return (
+    <span data-condition>
+      <Word
+        label="Field"
+        value={condition.field}
+        options={[
+          ...columns.map((c) => ({ value: c.name, label: c.label.toLowerCase() })),
+          { value: LEAVE_OUT, label: LEAVE_OUT },
+        ]}
+        onChange={setField}
+      />{' '}
+      {column && (
+        <Word
+          label="Operator"
+          value={condition.op}
+          options={column.operators.map((o) => ({ value: o.op, label: o.words }))}
+          onChange={setOperator}
+        />
+      )}{' '}
+      {column && condition.op !== 'blank' && condition.op !== 'not-blank' && (
+        <ValueWords column={column} condition={condition} detail={detail} onChange={onChange} />
+      )}
+    </span>
+  );
+}
+
+/** A condition with a value that fits its operator, a first guess where there is none. */
+function withValue(
+  condition: Pick<ConditionSpec, 'field' | 'op'>,
+  column: ListingColumn,
+  value: ConditionSpec['value'],
+): ConditionSpec {
+  if (condition.op === 'blank' || condition.op === 'not-blank') return condition;
+  const guesses: Record<string, Value> = { number: 0, yesno: true, day: 'today', instant: 'now' };
+  const guess = column.options[0]?.value ?? guesses[column.family] ?? '';
+  const [single] = [value ?? []].flat();
+  const first = single ?? guess;
+  return { ...condition, value: MANY.includes(condition.op) ? [first] : first };
+}
+
+/** What is compared with: one thing, or several joined by "or". */
+function ValueWords({ column, condition, detail, onChange }: Props & { column: ListingColumn }) {
+  const values = [condition.value ?? []].flat();
+  if (!MANY.includes(condition.op))
+    return (
+      <OneValue
+        column={column}
+        detail={detail}
+        value={values[0]}
+        onChange={(value) => onChange({ ...condition, value })}
+      />
+    );
+  const put = (next: Value[]): void => onChange({ ...condition, value: next });
+  return (
+    <>
+      {values.map((value, i) => (
+        <span key={i}>
+          {i > 0 && ' or '}
+          <OneValue
+            column={column}
+            detail={detail}
+            value={value}
+            onChange={(next) => put(values.map((v, n) => (n === i ? next : v)))}
+            {...(values.length > 1
+              ? { onRemove: () => put(values.filter((_, n) => n !== i)) }
+              : {})}
+          />
+        </span>
+      ))}{' '}
+      <button
+        type="button"
+        className="word word-quiet"
+        onClick={() => put([...values, column.options.at(-1)?.value ?? ''])}
+      >
+        or …
+      </button>
+    </>
+  );
+}
+
+interface OneProps {
+  column: ListingColumn;
+  detail: ListingDetail;
+  value: Value | undefined;
+  onChange: (value: Value) => void;
+  onRemove?: () => void;
+}
+
+const REMOVE = '(not this one)';
+
+function OneValue(props: OneProps) {
+  const { column, value, onChange, onRemove } = props;
+  if (column.entryTypes !== undefined) return <EntryValue {...props} />;
+  const text = String(value ?? '');
+  if (column.options.length > 0)
+    return (
+      <Word
+        label="Value"
+        value={text}
+        options={[...column.options, ...(onRemove ? [{ value: REMOVE, label: REMOVE }] : [])]}
+        onChange={(next) => (next === REMOVE ? onRemove?.() : onChange(next))}
+      />
+    );
+  if (column.family === 'yesno')
+    return (
+      <Word
+        label="Value"
+        value={value === true || value === 'yes' ? 'yes' : 'no'}
+        options={[
+          { value: 'yes', label: 'yes' },
+          { value: 'no', label: 'no' },
+        ]}
+        onChange={(next) => onChange(next === 'yes')}
+      />
+    );
+  const isNumber = column.family === 'number';
+  const isDate = column.family === 'day' || column.family === 'instant';
+  return (
+    <WordInput
+      label="Value"
+      value={text}
+      placeholder="…"
+      suggestions={isDate ? ['today', 'today + 7', 'today - 7'] : []}
+      onChange={(next) =>
+        onChange(isNumber && /^-?\d+(\.\d+)?$/.test(next.trim()) ? Number(next) : next)
+      }
+    />
+  );
+}
+
+/** An entry that is compared with, by its name; pressed, another is searched for. */
+function EntryValue({ column, detail, value, onChange }: OneProps) {
+  const [name, setName] = useState<string | null>(null);
+  const [choosing, setChoosing] = useState(value === undefined || value === '');
+  const shown = name ?? detail.names[String(value)] ?? String(value ?? '');
+  if (!choosing)
+    return (
+      <button type="button" className="word" title="Value" onClick={() => setChoosing(true)}>
+        {shown}
+      </button>
+    );
+  return (
+    <span className="inline-block w-64 align-middle">
+      <EntryPicker
+        id={`value-${column.name}`}
+        label="Search …"
+        types={column.entryTypes ?? null}
+        at={Date.now()}
+        onPick={(entry) => {
+          setName(entry.name);
+          setChoosing(false);
+          onChange(entry.id);
+        }}
+      />
+    </span>
+  );
+}

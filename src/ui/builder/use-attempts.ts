@@ -1,0 +1,53 @@
+'use client';
+
+import { useRouter } from 'next/navigation';
+import { useCallback, useState } from 'react';
+import type { Issue, Result } from '@/core/issue.ts';
+
+/** Something that can be taken back, with how. */
+export interface Undo {
+  label: string;
+  run: () => void;
+}
+
+/** What just happened, and how to take it back. */
+export interface Said {
+  words: string;
+  undo?: Undo | undefined;
+}
+
+/** Things done one at a time, and what came of the last. */
+export interface Attempts {
+  busy: boolean;
+  issues: Issue[];
+  said: Said | null;
+  /** Forgets what came of the last. */
+  hush: () => void;
+  /** Does something and draws the screen anew; whether it worked. */
+  attempt: <T>(act: () => Promise<Result<T>>, then: (value: T) => Said) => Promise<boolean>;
+}
+
+/** Has things done one at a time, and tells what came of the last. */
+export function useAttempts(): Attempts {
+  const router = useRouter();
+  const [issues, setIssues] = useState<Issue[]>([]);
+  const [said, setSaid] = useState<Said | null>(null);
+  const [busy, setBusy] = useState(false);
+  const attempt = useCallback(
+    async <T>(act: () => Promise<Result<T>>, then: (value: T) => Said): Promise<boolean> => {
+      setBusy(true);
+      const result = await act();
+      setBusy(false);
+      setIssues(result.ok ? [] : result.issues);
+      setSaid(result.ok ? then(result.value) : null);
+      if (result.ok) router.refresh();
+      return result.ok;
+    },
+    [router],
+  );
+  const hush = useCallback(() => {
+    setSaid(null);
+    setIssues([]);
+  }, []);
+  return { busy, issues, said, hush, attempt };
+}

@@ -1,0 +1,46 @@
+'use client';
+
+import { DropdownMenu as Radix } from 'radix-ui';
+
+/** Something a menu offers. */
+export interface MenuItem {
+  key: string;
+  label: string;
+  note?: string;
+  onPick: () => void;
+}
+
+/** A button that opens a list of things to do, walked by arrow keys and letters. */
+export function Menu({
+  label,
+  items,
+  className,
+}: {
+  label: string;
+  items: MenuItem[];
+  className?: string;
+}) {
+  return (
+    <Radix.Root>
+      <Radix.Trigger className={className ?? 'button'}>{`${label} …`}</Radix.Trigger>
+      <Radix.Portal>
+        <Radix.Content
+          align="end"
+          sideOffset={4}
+          className="z-30 max-h-[70vh] w-80 overflow-auto rounded-md border border-edge bg-white py-1"
+        >
+          {items.map((item) => (
+            <Radix.Item
+              key={item.key}
+              onSelect={item.onPick}
+              className="cursor-pointer px-3 py-1.5 outline-none data-[highlighted]:bg-hover"
+            >
+              <span className="block font-medium">{item.label}</span>
+              {item.note && <span className="block text-note text-muted">{item.note}</span>}
+            </Radix.Item>
+          ))}
+        </Radix.Content>
+      </Radix.Portal>
+    </Radix.Root>
+  );
+}

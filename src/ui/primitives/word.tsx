@@ -1,0 +1,73 @@
+'use client';
+
+/** A word of a sentence that can be chosen otherwise. */
+export function Word({
+  label,
+  value,
+  options,
+  quiet = false,
+  onChange,
+}: {
+  label: string;
+  value: string;
+  options: { value: string; label: string }[];
+  /** Offers something more, rather than saying something. */
+  quiet?: boolean;
+  onChange: (value: string) => void;
+}) {
+  const known = options.some((o) => o.value === value);
+  return (
+    <select
+      aria-label={label}
+      title={label}
+      className={quiet ? 'word word-quiet' : 'word'}
+      value={value}
+      onChange={(e) => onChange(e.target.value)}
+    >
+      {!known && <option value={value}>{value}</option>}
+      {options.map((o) => (
+        <option key={o.value} value={o.value}>
+          {o.label}
+        </option>
+      ))}
+    </select>
+  );
+}
+
+/** A word of a sentence that is written. */
+export function WordInput({
+  label,
+  value,
+  placeholder,
+  suggestions = [],
+  onChange,
+}: {
+  label: string;
+  value: string;
+  placeholder?: string;
+  suggestions?: string[];
+  onChange: (value: string) => void;
+}) {
+  const list = suggestions.length > 0 ? `words-${suggestions.join('-').replace(/\W+/g, '')}` : '';
+  return (
+    <>
+      <input
+        aria-label={label}
+        title={label}
+        className="word"
+        autoComplete="off"
+        value={value}
+        placeholder={placeholder}
+        list={list || undefined}
+        onChange={(e) => onChange(e.target.value)}
+      />
+      {list && (
+        <datalist id={list}>
+          {suggestions.map((s) => (
+            <option key={s} value={s} />
+          ))}
+        </datalist>
+      )}
+    </>
+  );
+}
