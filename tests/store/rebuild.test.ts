@@ -23,7 +23,8 @@ const step = fc.oneof(
     after: fc.option(minutes),
   }),
   fc.record({ do: fc.constant('cancel' as const) }),
-  fc.record({ do: fc.constantFrom('delete' as const, 'restore' as const), entry }),
+  fc.record({ do: fc.constantFrom('delete' as const), entry }),
+  fc.record({ do: fc.constantFrom('restore' as const), entry }),
   fc.record({
     do: fc.constant('address' as const),
     pattern: fc.constantFrom(
