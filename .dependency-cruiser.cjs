@@ -25,6 +25,25 @@ const order = CORE.map((folder, i) => ({
   },
 }));
 
+/** What each folder of the server may import of the others; processes stand above them all. */
+const SERVER = {
+  db: [],
+  files: [],
+  store: ['db'],
+  queries: ['db', 'store'],
+  commands: ['db', 'store', 'files'],
+  delivery: ['db', 'store', 'queries'],
+};
+const layers = Object.entries(SERVER).map(([folder, below]) => ({
+  name: `server-${folder}-imports-only-what-is-below`,
+  severity: 'error',
+  from: { path: `^src/server/${folder}/`, pathNot: '\\.test\\.ts$' },
+  to: {
+    path: '^src/server/',
+    pathNot: ['^src/server/permit\\.ts$', ...[folder, ...below].map((f) => `^src/server/${f}/`)],
+  },
+}));
+
 module.exports = {
   forbidden: [
     {
@@ -37,7 +56,7 @@ module.exports = {
       name: 'no-circular-imports',
       severity: 'error',
       from: {},
-      to: { circular: true, viaOnly: { dependencyTypesNot: ['type-only'] } },
+      to: { circular: true },
     },
     {
       name: 'core-is-pure',
@@ -72,9 +91,19 @@ module.exports = {
     {
       name: 'only-db-imports-the-driver',
       severity: 'error',
-      from: { pathNot: ['^src/server/(db/|auth\\.ts)', '\\.test\\.ts$', '^(tests|perf|scripts)/'] },
-      to: { path: 'node_modules/(better-sqlite3|drizzle-orm)/', dependencyTypesNot: ['type-only'] },
+      from: { path: '^src/', pathNot: ['^src/server/(db/|process/auth\\.ts$)', '\\.test\\.ts$'] },
+      to: { path: 'node_modules/better-sqlite3/', dependencyTypesNot: ['type-only'] },
     },
+    {
+      name: 'only-the-server-s-data-side-writes-queries',
+      severity: 'error',
+      from: {
+        path: '^src/',
+        pathNot: ['^src/server/(db|store|commands|queries)/', '\\.test\\.ts$'],
+      },
+      to: { path: 'node_modules/drizzle-orm/', dependencyTypesNot: ['type-only'] },
+    },
+    ...layers,
     ...order,
   ],
   options: {

@@ -5,16 +5,9 @@ import { dirname, join } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import { parseArgs } from 'node:util';
 import { stringify } from 'yaml';
-import {
-  FAMILIES,
-  GROWERS,
-  NOTICES,
-  PAGES,
-  SWAP_DAYS,
-  TRAITS,
-  VARIETIES,
-  type Variety,
-} from './content.ts';
+import { FAMILIES, GROWERS, NOTICES, PAGES, SWAP_DAYS, TRAITS } from './content.ts';
+import { VARIETIES } from './varieties.ts';
+import type { Variety } from './variety.ts';
 import { DESIGN } from './design.ts';
 import { manyVarieties } from './many.ts';
 import { growerPicture, seedPicture } from './pictures.ts';

@@ -1,5 +1,5 @@
 import sharp from 'sharp';
-import type { Variety } from './content.ts';
+import type { Variety } from './variety.ts';
 
 const INK = { ground: '#EEF1F6', ink: '#1E1B2E', beet: '#8E1F4F', green: '#C9D66B' };
 

@@ -1,7 +1,7 @@
 import type { Issue } from '../issue.ts';
 import type { ContentType, Design } from '../design/spec.ts';
 import type { FieldChain } from '../pattern/expression.ts';
-import type { AddressRule } from './rules.ts';
+import type { AddressRule } from './rule.ts';
 
 /**
  * Types whose addresses build on each other in a circle, so that none could be worked out first. Pages

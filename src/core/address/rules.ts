@@ -1,18 +1,11 @@
 import { type Issue, at } from '../issue.ts';
-import { type CompiledPattern, compilePattern } from '../pattern/compile.ts';
+import { compilePattern } from '../pattern/compile.ts';
 import { isReference } from '../design/field-values.ts';
 import type { Environments } from '../design/environment.ts';
-import type { ContentType, Design } from '../design/spec.ts';
+import type { Design } from '../design/spec.ts';
 import { checkAddressPattern, firstSegment } from './check-pattern.ts';
+import type { AddressRule } from './rule.ts';
 import { circularAddresses, typesReadByAddresses } from './dependencies.ts';
-
-/** A type's compiled address pattern, and the references it reads through. */
-export interface AddressRule {
-  type: ContentType;
-  pattern: CompiledPattern;
-  /** The first segment of all its addresses; null where values stand in it. */
-  firstSegment: string | null;
-}
 
 /** All that addresses depend on in one design. */
 export interface AddressRules {

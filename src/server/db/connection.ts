@@ -42,7 +42,7 @@ export function openDatabase(file: string, { readonly = false } = {}): Connectio
     driver.pragma('cache_size = -65536');
     driver.pragma('mmap_size = 268435456');
     if (!readonly) {
-      useWriteAheadLog(driver);
+      turnOnWriteAheadLog(driver);
       driver.pragma('synchronous = NORMAL');
     }
     migrate(driver, readonly);
@@ -74,7 +74,7 @@ function replaced(file: string): DatabaseProblem {
 }
 
 /** Two processes may start at once: the one that comes second waits for the other. */
-function useWriteAheadLog(driver: Database.Database): void {
+function turnOnWriteAheadLog(driver: Database.Database): void {
   const until = Date.now() + BUSY_MS;
   for (;;) {
     try {

@@ -39,6 +39,8 @@ export interface ListingDetail {
   spec: Listing;
   /** Names this version of it, for releasing an edit. */
   version: string;
+  /** The instant that it is shown at. */
+  at: Instant;
   /** Names of the entries its conditions speak of, by id. */
   names: Record<string, string>;
   typeLabel: string;
@@ -69,6 +71,7 @@ export function listingDetail(
   }));
   return {
     spec,
+    at,
     version: versionOf(spec),
     names: namesIn(view, spec, type),
     typeLabel: type.plural,

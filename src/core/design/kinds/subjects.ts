@@ -1,4 +1,3 @@
-import { z } from 'zod';
 import { type Issue, ok } from '../../issue.ts';
 import { unknownName } from '../../did-you-mean.ts';
 import { one } from '../../pattern/types.ts';

@@ -178,7 +178,7 @@ function EntryValue({ column, detail, value, onChange }: OneProps) {
         id={`value-${column.name}`}
         label="Search …"
         types={column.entryTypes ?? null}
-        at={Date.now()}
+        at={detail.at}
         onPick={(entry) => {
           setName(entry.name);
           setChoosing(false);
