@@ -223,7 +223,7 @@ describe('load refuses whole, and names every problem by file and line', () => {
     });
     expect(ran.code).toBe(0);
     expect(ran.err).toMatch(
-      /entries\/note\/c\.md:2: A publication at 2026-02-01T00:00:00.000Z does nothing/,
+      /entries\/note\/c\.md:2: A publication at 2026-02-01T00:00:00\+00:00 does nothing/,
     );
   });
 

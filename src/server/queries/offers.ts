@@ -1,5 +1,6 @@
 import type { Field } from '@/core/design/field.ts';
 import { targetOf } from '@/core/design/field-values.ts';
+import { kindOf } from '@/core/design/kinds/index.ts';
 import { searchKey } from '@/core/text.ts';
 import type { Instant } from '@/core/time/interval.ts';
 import { type Actor, permit } from '../permit.ts';
@@ -18,6 +19,7 @@ const MAX_OPTIONS = 500;
 
 /** What a field's control offers at once: options, subjects or pictures; entries are searched for. */
 export function optionsOf(view: SiteView, field: Field): Option[] {
+  if (kindOf(field).control === 'rich-text') return pictures(view);
   const target = targetOf(field);
   if (target === null) return field.options?.map((o) => ({ value: o.key, label: o.label })) ?? [];
   if (target.of === 'subjects') return subjectOptions(view, target.set);

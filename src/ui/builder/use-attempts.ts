@@ -40,7 +40,7 @@ export function useAttempts(): Attempts {
       setBusy(false);
       setIssues(result.ok ? [] : result.issues);
       setSaid(result.ok ? then(result.value) : null);
-      if (result.ok) router.refresh();
+      router.refresh(); // after a refusal too: somebody else may have changed what is shown
       return result.ok;
     },
     [router],

@@ -1,6 +1,5 @@
 'use client';
 
-import { useRouter } from 'next/navigation';
 import { type ReactNode, useState } from 'react';
 import type { Issue } from '@/core/issue.ts';
 import type { CommandInput, CommandResult } from '@/server/commands/index.ts';
@@ -36,7 +35,6 @@ export interface ReleaseParts {
 
 /** Asks with what it does before an edited part of the design is released; a release can be undone. */
 export function useRelease({ part, key, edits, allowed, reach = [], clock }: Edited): ReleaseParts {
-  const router = useRouter();
   const { busy, issues, said, hush, attempt } = useAttempts();
   const [asking, setAsking] = useState<Release | null>(null);
   const input = { part, key, set: edits.set, version: edits.version };
@@ -51,14 +49,13 @@ export function useRelease({ part, key, edits, allowed, reach = [], clock }: Edi
     );
   const tryOut = async (): Promise<void> => {
     hush();
-    const tried = await attempt(
+    await attempt(
       () => command('releaseEdit', { ...input, dry: true }),
       (value) => {
         setAsking(value);
         return { words: '' };
       },
     );
-    if (!tried) router.refresh(); // shows what somebody else has released meanwhile
   };
   const release = async (): Promise<void> => {
     setAsking(null);

@@ -114,7 +114,7 @@ function Lead({ detail, clock, changed }: { detail: EntryDetail; clock: Clock; c
       {detail.path !== null && clock.tense === 'now' && (
         <>
           {' · '}
-          <a href={detail.path} target="_blank" rel="noreferrer">
+          <a href={detail.path} target="_blank" rel="noreferrer" className="underline">
             Public page
           </a>
         </>

@@ -1,0 +1,105 @@
+import { mkdtempSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { By, Key, type WebDriver, type WebElement, until } from 'selenium-webdriver';
+import { afterAll, beforeAll, expect } from 'vitest';
+import { startBrowser } from './browser.ts';
+import { bontel, type RunningServer, startServer } from './run.ts';
+
+/** How long a test waits for what it is to see, ms. */
+export const WAIT = 12_000;
+
+export let server: RunningServer;
+export let browser: WebDriver;
+
+/** Serves the demo with the builder to a browser of its own, for the tests of one file. */
+export function serveBuilder({ signedIn = true, folder = 'demo/site' } = {}): void {
+  const data = mkdtempSync(join(tmpdir(), 'bontel-browser-'));
+  beforeAll(async () => {
+    expect(bontel('load', folder, '--data', data).code).toBe(0);
+    server = await startServer(data, { builder: true });
+    browser = await startBrowser();
+    if (!signedIn) return;
+    await browser.get(server.link!);
+    await see('Coming up in two days');
+  });
+  afterAll(async () => {
+    await browser?.quit();
+    await server?.stop();
+    rmSync(data, { recursive: true, force: true });
+  });
+}
+
+export const open = (path: string): Promise<void> => browser.get(server.url + path);
+export const see = (words: string): Promise<unknown> =>
+  browser.wait(
+    async () =>
+      ((await browser.executeScript('return document.body?.innerText ?? ""')) as string).includes(
+        words,
+      ),
+    WAIT,
+    `waiting to see "${words}"`,
+  );
+/** An element, once it is shown and hears what one does: screens arrive as HTML before they come alive. */
+export const ready = async (locator: By): Promise<WebElement> => {
+  const found = await browser.wait(
+    async () => {
+      for (const element of await browser.findElements(locator)) {
+        const heard = await browser
+          .executeScript(
+            `return Object.keys(arguments[0]).some((k) => k.startsWith('__reactProps'))`,
+            element,
+          )
+          .catch(() => false);
+        if (heard && (await element.isDisplayed().catch(() => false))) return element;
+      }
+      return null;
+    },
+    WAIT,
+    `waiting for ${locator.toString()}`,
+  );
+  return found!;
+};
+export const press = async (label: string): Promise<void> => {
+  const button = await ready(By.xpath(`//button[normalize-space()=${JSON.stringify(label)}]`));
+  await browser.wait(until.elementIsEnabled(button), WAIT);
+  await button.click();
+};
+export const pressStarting = async (words: string): Promise<void> =>
+  (
+    await ready(By.xpath(`//button[starts-with(normalize-space(), ${JSON.stringify(words)})]`))
+  ).click();
+export const writeAt = async (locator: By, words: string): Promise<void> => {
+  const field = await ready(locator);
+  await browser.executeScript('arguments[0].scrollIntoView({ block: "center" })', field);
+  await field.sendKeys(Key.chord(Key.CONTROL, 'a'), words);
+};
+export const write = (id: string, words: string): Promise<void> => writeAt(By.id(id), words);
+export const writeInto = (label: string, words: string): Promise<void> =>
+  writeAt(By.css(`[aria-label="${label}"]`), words);
+/** The text of the sandboxed preview, read inside it. */
+export const inPreview = async (words: string): Promise<void> => {
+  const read = async (): Promise<boolean> => {
+    const frame = await browser.findElements(By.css('iframe[src]'));
+    if (!frame[0]) return false;
+    await browser.switchTo().frame(frame[0]);
+    const text = (await browser
+      .executeScript('return document.body?.innerText ?? ""')
+      .catch(() => '')) as string;
+    await browser.switchTo().defaultContent();
+    return text.includes(words);
+  };
+  await browser.wait(read, WAIT, `waiting to see "${words}" in the preview`);
+};
+
+/** The words that the screen shows. */
+export const words = async (): Promise<string> =>
+  (await browser.executeScript('return document.body?.innerText ?? ""')) as string;
+
+/** A public page, as a visitor gets it. */
+export const publicPage = async (path: string): Promise<string> =>
+  (await fetch(server.url + path)).text();
+
+/** The cookies of who is signed in, for a request beside the browser. */
+export const cookies = async (): Promise<string> =>
+  (await browser.manage().getCookies()).map(({ name, value }) => `${name}=${value}`).join('; ');
