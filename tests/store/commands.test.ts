@@ -22,7 +22,11 @@ const note = {
 };
 const FILES: Files = {
   'types/note.yaml': note,
-  'subjects/traits.yaml': { key: 'traits', kind: 'tags', subjects: [{ key: 'early', name: 'Early' }] },
+  'subjects/traits.yaml': {
+    key: 'traits',
+    kind: 'tags',
+    subjects: [{ key: 'early', name: 'Early' }],
+  },
   'entries/note.yaml': [
     { entry: { id: 'a', saved: '2026-01-01', live: '2026-01-01' }, title: 'First' },
     { entry: { id: 'b', saved: '2026-01-01' }, title: 'Second', next: 'a' },

@@ -1,0 +1,105 @@
+import { writeFileSync } from 'node:fs';
+import { join } from 'node:path';
+import sharp from 'sharp';
+import { describe, expect, test } from 'vitest';
+import { BLOCKS } from '@/core/template/blocks/index.ts';
+import { SiteView } from '@/server/queries/site-view.ts';
+import { loadSite } from '@/server/commands/load-site.ts';
+import { openDatabase } from '@/server/db/connection.ts';
+import { readSite } from '@/server/files/read-site.ts';
+import { COMMAND_LINE } from '@/server/permit.ts';
+import { SITE, at, temporaryFolder, writeFiles } from '../helpers/folder.ts';
+
+const live = { saved: '2026-01-01', live: '2026-01-01' };
+const DESIGN = {
+  'site.yaml': { ...SITE, zone: 'UTC', frame: 'frame' },
+  'subjects/traits.yaml': {
+    key: 'traits',
+    kind: 'tags',
+    subjects: [{ key: 'early', name: 'Early' }],
+  },
+  'types/seed.yaml': {
+    key: 'seed',
+    address: '/seeds/{title}',
+    template: 'page',
+    card: 'card',
+    fields: [
+      { key: 'title', kind: 'text' },
+      { key: 'story', kind: 'richtext' },
+      { key: 'sow', kind: 'date' },
+      { key: 'photo', kind: 'media' },
+      { key: 'traits', kind: 'tags', set: 'traits' },
+      { key: 'friends', kind: 'reference', types: ['seed'], many: true },
+    ],
+  },
+  'listings/all.yaml': {
+    key: 'all',
+    type: 'seed',
+    where: { field: 'title', op: 'is', value: 'nobody' },
+  },
+  'templates/card.yaml': {
+    key: 'card',
+    kind: 'card',
+    type: 'seed',
+    blocks: [{ block: 'heading', text: '{title}', level: 3, link: true }],
+  },
+  'entries/seed.yaml': [
+    {
+      entry: { id: 'blue', ...live },
+      title: 'Blue pea',
+      story: 'Once.',
+      sow: '2026-03-09',
+      photo: 'pea.png',
+      traits: ['early'],
+      friends: ['red'],
+    },
+    { entry: { id: 'red', ...live }, title: 'Red bean' },
+  ],
+  'media/alt.yaml': { 'pea.png': 'A pea' },
+};
+
+/** The page of Blue pea, drawn by one block; blocks of frames alone are put into the frame. */
+async function draw(block: object): Promise<string> {
+  const frames = (block as { block: string }).block === 'slot';
+  const slot = { block: 'slot', slot: 'main' };
+  const folder = writeFiles(temporaryFolder(), {
+    ...DESIGN,
+    'templates/frame.yaml': { key: 'frame', kind: 'frame', blocks: [frames ? block : slot] },
+    'templates/page.yaml': {
+      key: 'page',
+      kind: 'page',
+      type: 'seed',
+      blocks: frames ? [] : [block],
+    },
+  });
+  const pea = sharp({ create: { width: 1280, height: 640, channels: 3, background: 'green' } });
+  writeFileSync(join(folder, 'media/pea.png'), await pea.png().toBuffer());
+  const now = at('2026-07-01T12:00:00Z');
+  const { site, issues } = await readSite(folder, now);
+  expect(issues).toEqual([]);
+  const data = temporaryFolder();
+  const connection = openDatabase(join(data, 'site.db'));
+  try {
+    expect(loadSite(connection, data, COMMAND_LINE, site!, now)).toMatchObject({ ok: true });
+    const { body } = new SiteView(connection).render('/seeds/blue-pea', now)!;
+    return body.replaceAll(/\/media\/[0-9a-f]{64}/g, '/media/ab');
+  } finally {
+    connection.close();
+  }
+}
+
+describe.each(BLOCKS.map((kind) => [kind.block, kind] as const))('the block %s', (_, kind) => {
+  test('draws its example as it says', async () => {
+    expect(await draw(kind.example.block)).toContain(kind.example.html);
+  });
+
+  test('says what it shows, and refuses what it does not know', () => {
+    expect([kind.label, kind.doc].every((words) => words.length > 3)).toBe(true);
+    expect(kind.spec.safeParse({ ...kind.example.block, id: 'b1' }).success).toBe(true);
+    expect(kind.spec.safeParse({ ...kind.example.block, smell: 'sweet' }).success).toBe(false);
+  });
+});
+
+test('no two blocks share a name', () => {
+  expect(new Set(BLOCKS.map((b) => b.block)).size).toBe(BLOCKS.length);
+});
