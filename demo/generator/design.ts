@@ -1,3 +1,4 @@
+import { FAMILIES } from './content.ts';
 import { TEMPLATES } from './templates.ts';
 
 /** The demo's design as the files of its site folder. */
@@ -86,6 +87,7 @@ export const DESIGN: Record<string, unknown> = {
       { key: 'bio', kind: 'paragraphs' },
       { key: 'village', kind: 'text', column: true },
       { key: 'since', kind: 'date', column: true },
+      { key: 'keeps', kind: 'reference', types: ['variety'], many: true },
     ],
   },
   'types/swap-day.yaml': {
@@ -207,5 +209,23 @@ export const DESIGN: Record<string, unknown> = {
     pageSize: 12,
     sort: ['name'],
   },
+  ...Object.fromEntries(FAMILIES.flatMap((f) => f.below ?? [f]).map(familyListing)),
   ...TEMPLATES,
 };
+
+/** The varieties of one family, at the address that their own begin with. */
+function familyListing({ key, name }: { key: string; name: string }): [string, object] {
+  return [
+    `listings/${key}.yaml`,
+    {
+      key,
+      label: name,
+      type: 'variety',
+      address: `/varieties/${key}`,
+      where: { field: 'family', op: 'is', value: key },
+      sort: ['title'],
+      card: 'packet',
+      empty: `No ${name.toLowerCase()} at the moment.`,
+    },
+  ];
+}

@@ -124,6 +124,7 @@ for (const g of GROWERS) {
       bio: g.bio,
       village: g.village,
       since: g.since,
+      keeps: VARIETIES.filter((v) => v.grower === g.id).map((v) => v.id),
     }),
   );
 }

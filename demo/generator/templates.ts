@@ -74,7 +74,7 @@ export const TEMPLATES: Record<string, unknown> = {
             { block: 'months', from: 'sowFrom', until: 'sowUntil', label: 'Sow' },
           ],
           [
-            { block: 'text', text: '{family.name}', style: 'kicker' },
+            { block: 'subjects', field: 'family', style: 'kicker' },
             { block: 'heading', text: '{title}', level: 1 },
             { block: 'text', text: '{latinName}', style: 'latin' },
             { block: 'text', text: '{summary}', style: 'lead' },
@@ -135,6 +135,7 @@ export const TEMPLATES: Record<string, unknown> = {
           ],
         ],
       },
+      { block: 'cards', field: 'keeps', heading: 'Keeps going' },
     ],
   },
   'templates/grower-card.yaml': {

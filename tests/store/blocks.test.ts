@@ -37,6 +37,12 @@ const DESIGN = {
     type: 'seed',
     where: { field: 'title', op: 'is', value: 'nobody' },
   },
+  'listings/early.yaml': {
+    key: 'early',
+    type: 'seed',
+    address: '/early',
+    where: { field: 'traits', op: 'is', value: 'early' },
+  },
   'templates/card.yaml': {
     key: 'card',
     kind: 'card',

@@ -17,7 +17,7 @@ export function documentHtml(
   for (const [name, render] of Object.entries(template.slots)) slots[name] = render(scope);
   const body = site.templates.frame.render(scope.frame(slots));
   return (
-    `<!doctype html>\n<html lang="${escapeHtml(meta.language)}">\n<head><meta charset="utf-8"><meta name="viewport" content="width=device-width, initial-scale=1">` +
+    `<!DOCTYPE html>\n<html lang="${escapeHtml(meta.language)}">\n<head><meta charset="utf-8"><meta name="viewport" content="width=device-width, initial-scale=1">` +
     `${headHtml(meta)}<link rel="stylesheet" href="/style/${site.styleKey}.css"></head>\n<body><a class="skip" href="#content">${escapeHtml(wordsOf(meta.language).skip)}</a>${body}</body>\n</html>\n`
   );
 }

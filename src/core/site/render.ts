@@ -49,6 +49,8 @@ export function cacheControl(freshness: number, validUntil: Instant | null, at: 
 }
 
 const NEWEST = 24;
+/** How many listings a page that says that there is nothing leads to. */
+const MAX_WAYS = 12;
 
 /**
  * Renders a path: normal form → address → redirect, gone, not found, or page → data needs → read →
@@ -184,7 +186,8 @@ class Renderer {
     }[kind] as [string, string];
     const scope = new PageScope(this.site, this.reader, this.validity);
     const meta = errorMeta(this.site, title);
-    const render: Render = () => `<h1>${escapeHtml(title)}</h1><p>${escapeHtml(text)}</p>`;
+    const ways = kind === 'bad' ? '' : this.waysOn();
+    const render: Render = () => `<h1>${escapeHtml(title)}</h1><p>${escapeHtml(text)}</p>${ways}`;
     return this.result(
       kind,
       status,
@@ -193,12 +196,26 @@ class Renderer {
     );
   }
 
+  /** Links to what stands on its own: the front page, and the listings that search engines may see. */
+  private waysOn(): string {
+    const { site, listings } = this.site.design;
+    const ways = listings.flatMap((l) =>
+      l.address === undefined || l.address === '/' || l.seo?.index === false
+        ? []
+        : [{ href: l.address, words: l.label }],
+    );
+    const links = [{ href: '/', words: site.name }, ...ways.slice(0, MAX_WAYS)].map(
+      ({ href, words }) => `<li><a href="${escapeHtml(href)}">${escapeHtml(words)}</a></li>`,
+    );
+    return `<ul class="ways-on">${links.join('')}</ul>`;
+  }
+
   private redirect(status: number, location: string): RenderedPage {
     if (!isSafeTarget(location)) return this.missing();
     const { language } = this.site.design.site;
     const target = encodeAddress(location);
     const href = escapeHtml(target);
-    const body = `<!doctype html>\n<html lang="${escapeHtml(language)}"><head><meta charset="utf-8"><title>${href}</title></head><body><p>${wordsOf(language).moved} <a href="${href}">${href}</a>.</p></body></html>\n`;
+    const body = `<!DOCTYPE html>\n<html lang="${escapeHtml(language)}"><head><meta charset="utf-8"><title>${href}</title></head><body><p>${wordsOf(language).moved} <a href="${href}">${href}</a>.</p></body></html>\n`;
     return this.result('redirect', status, body, null, { headers: { location: target } });
   }
 

@@ -81,6 +81,8 @@ export interface BlockCompiler {
   blocks(blocks: Block[], property: string, inner?: BlockSurroundings): Render;
   /** A card by key, or the type's own, or the automatic one; looked up when drawn. */
   card(key: string | undefined, property: string): { render: Render; needs: string[][] };
+  /** Addresses of the listings that show all that has one subject in this field, by the subject's key. */
+  listingsOf(field: Field): ReadonlyMap<string, string>;
   /** Whether there is such a listing; an issue where not. */
   listing(key: string, property: string): boolean;
   fail(code: string, property: string, message: string, fix: string): void;

@@ -28,7 +28,7 @@ blockquote { margin: 0 0 16px; padding-left: 16px; border-left: 3px solid var(--
 .cards > li { border-top: 1px solid var(--line); padding-top: 12px; }
 .field-sheet { display: grid; grid-template-columns: minmax(96px, max-content) 1fr; gap: 4px 24px; margin: 0 0 16px; }
 .field-sheet dd { margin: 0; }
-.subjects, .page-links ul { display: flex; flex-wrap: wrap; gap: 8px 16px; margin: 0 0 16px; padding: 0; list-style: none; }
+.subjects ul, .page-links ul { display: flex; flex-wrap: wrap; gap: 8px 16px; margin: 0 0 16px; padding: 0; list-style: none; }
 .page-links [aria-current] { font-weight: 700; text-decoration: none; }
 .months { display: grid; grid-template-columns: repeat(12, 1fr); gap: 2px; max-width: 360px; margin-bottom: 16px; }
 .months i { height: 12px; background: var(--line); }

@@ -114,6 +114,19 @@ export class TreeCompiler implements BlockCompiler {
     );
   }
 
+  listingsOf(field: Field): ReadonlyMap<string, string> {
+    const found = new Map<string, string>();
+    for (const { address, type, where } of this.design.listings) {
+      if (address === undefined || type !== this.type?.key || !where || !('field' in where))
+        continue;
+      const [subject, ...more] = [where.value ?? []].flat();
+      const stands = where.field === field.key && (where.op === 'is' || where.op === 'any-of');
+      if (stands && more.length === 0 && !found.has(String(subject)))
+        found.set(String(subject), address);
+    }
+    return found;
+  }
+
   listing(key: string, property: string): boolean {
     const keys = this.design.listings.map((l) => l.key);
     if (keys.includes(key)) return true;

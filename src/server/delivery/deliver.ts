@@ -11,7 +11,7 @@ import { MediaDelivery } from './media.ts';
 import { CachedPage, pageCache } from './page-cache.ts';
 
 const EMPTY_SITE =
-  '<!doctype html>\n<html lang="en"><head><meta charset="utf-8"><title>No site yet</title></head><body><h1>No site yet</h1><p>Load a site folder, or open the builder at <a href="/build">/build</a>.</p></body></html>\n';
+  '<!DOCTYPE html>\n<html lang="en"><head><meta charset="utf-8"><title>No site yet</title></head><body><h1>No site yet</h1><p>Load a site folder, or open the builder at <a href="/build">/build</a>.</p></body></html>\n';
 
 /** Site maps and their parts; there are at most so many that these names are all of them. */
 const SITE_FILE = /^\/sitemap(-[1-9]\d{0,3})?\.xml$/;

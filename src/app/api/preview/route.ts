@@ -31,7 +31,7 @@ export async function GET(request: Request): Promise<Response> {
   const site = container().view.at(at)?.site;
   const nonce = randomBytes(16).toString('base64');
   const style = site ? `<link rel="stylesheet" href="/style/${site.styleKey}.css">` : '';
-  const html = `<!doctype html><html lang="en"><head><meta charset="utf-8"><meta name="viewport" content="width=device-width, initial-scale=1"><title>Preview</title>${style}</head><body><script nonce="${nonce}">${SCRIPT}</script></body></html>`;
+  const html = `<!DOCTYPE html><html lang="en"><head><meta charset="utf-8"><meta name="viewport" content="width=device-width, initial-scale=1"><title>Preview</title>${style}</head><body><script nonce="${nonce}">${SCRIPT}</script></body></html>`;
   return new Response(html, {
     headers: {
       'content-type': 'text/html; charset=utf-8',

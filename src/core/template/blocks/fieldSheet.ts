@@ -1,13 +1,17 @@
 import { z } from 'zod';
 import { defineBlock } from '../definition.ts';
 import { classes, element } from '../html.ts';
+import { isReference } from '../../design/field-values.ts';
+import type { Field } from '../../design/field.ts';
+import { nameOf, valuesOf } from '../../design/values.ts';
 import { escapeHtml } from '../../text.ts';
+import type { Render, RenderScope } from '../context.ts';
 
-/** Fields with their labels; blank ones are left out. */
+/** Fields with their labels; blank ones are left out, entries are links where they have pages. */
 export const fieldSheet = defineBlock({
   block: 'fieldSheet',
   label: 'Field sheet',
-  doc: 'Fields with their labels; blank ones are left out.',
+  doc: 'Fields with their labels; entries are links where they have pages.',
   spec: {
     fields: z.array(z.string()).min(1),
   },
@@ -15,20 +19,36 @@ export const fieldSheet = defineBlock({
     const rows = fields.map((key, i) => {
       const field = c.type?.fields.find((f) => f.key === key);
       const words = c.pattern(`{${key}}`, `fields/${i + 1}`);
-      return { label: escapeHtml(field?.label ?? key), words };
+      const links = field && isReference(field);
+      if (links) c.needs.push([field.id]);
+      const shown = links ? linksOf(field) : (scope: RenderScope) => words(scope) ?? '';
+      return { label: escapeHtml(field?.label ?? key), shown };
     });
     const attributes = classes('field-sheet', style);
     return (scope) => {
       let out = '';
-      for (const { label, words } of rows) {
-        const html = words(scope);
-        if (html !== null) out += `<dt>${label}</dt><dd>${html}</dd>`;
+      for (const { label, shown } of rows) {
+        const html = shown(scope);
+        if (html !== '') out += `<dt>${label}</dt><dd>${html}</dd>`;
       }
       return element('dl', attributes, out);
     };
   },
   example: {
-    block: { block: 'fieldSheet', fields: ['title'] },
-    html: '<dl class="field-sheet"><dt>Title</dt><dd>Blue pea</dd></dl>',
+    block: { block: 'fieldSheet', fields: ['title', 'friends'] },
+    html: '<dl class="field-sheet"><dt>Title</dt><dd>Blue pea</dd><dt>Friends</dt><dd><a href="/seeds/red-bean">Red bean</a></dd></dl>',
   },
 });
+
+/** The entries that are live, by name. */
+function linksOf(field: Field): Render {
+  return (scope) =>
+    valuesOf(scope.own?.values ?? {}, field.id)
+      .flatMap((id) => {
+        const entry = scope.entry(String(id));
+        if (!entry) return [];
+        const [name, path] = [escapeHtml(nameOf(entry)), scope.pathOf(entry)];
+        return path === null ? name : `<a href="${escapeHtml(path)}">${name}</a>`;
+      })
+      .join(', ');
+}

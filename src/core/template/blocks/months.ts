@@ -33,13 +33,13 @@ export const months = defineBlock({
       scope.validity.tell(today.to);
       const now = dayParts(today.day).month;
       const [a, b] = [dayParts(start).month, dayParts(end).month];
-      const name = (m: number): string =>
-        formatPattern(`2001-${String(m).padStart(2, '0')}-01`, 'LLLL', scope.language, 'UTC');
+      const name = (m: number, form = 'LLLL'): string =>
+        formatPattern(`2001-${String(m).padStart(2, '0')}-01`, form, scope.language, 'UTC');
       let cells = '';
       for (let m = 1; m <= 12; m++) {
         const filled = a <= b ? a <= m && m <= b : m >= a || m <= b;
         const marks = [filled ? 'on' : '', m === now ? 'now' : ''].filter(Boolean).join(' ');
-        cells += `<i${marks === '' ? '' : ` class="${marks}"`} title="${escapeHtml(name(m))}"></i>`;
+        cells += `<i${marks === '' ? '' : ` class="${marks}"`} title="${escapeHtml(name(m))}">${escapeHtml(name(m, 'LLLLL'))}</i>`;
       }
       const words = `${label ? `${label}: ` : ''}${name(a)}${a === b ? '' : ` to ${name(b)}`}`;
       return `${open}${escapeHtml(words)}">${cells}</div>`;
@@ -47,6 +47,6 @@ export const months = defineBlock({
   },
   example: {
     block: { block: 'months', from: 'sow', until: 'sow', label: 'Sow' },
-    html: '<div class="months" role="img" aria-label="Sow: March"><i title="January"></i><i title="February"></i><i class="on" title="March"></i><i title="April"></i><i title="May"></i><i title="June"></i><i class="now" title="July"></i><i title="August"></i><i title="September"></i><i title="October"></i><i title="November"></i><i title="December"></i></div>',
+    html: '<div class="months" role="img" aria-label="Sow: March"><i title="January">J</i><i title="February">F</i><i class="on" title="March">M</i><i title="April">A</i><i title="May">M</i><i title="June">J</i><i class="now" title="July">J</i><i title="August">A</i><i title="September">S</i><i title="October">O</i><i title="November">N</i><i title="December">D</i></div>',
   },
 });

@@ -1,12 +1,15 @@
 import { z } from 'zod';
 import { defineBlock, label } from '../definition.ts';
-import { classes, element } from '../html.ts';
+import { classes } from '../html.ts';
 import { escapeHtml } from '../../text.ts';
 import type { Field } from '../../design/field.ts';
 import { targetOf } from '../../design/field-values.ts';
 import { valuesOf } from '../../design/values.ts';
 
 const hasSubjects = (field: Field): boolean => targetOf(field)?.of === 'subjects';
+
+const link = (address: string, name: string): string =>
+  `<a href="${escapeHtml(address)}">${name}</a>`;
 
 /** The tags or categories of an entry, as a list; those that a listing stands for lead there. */
 export const subjects = defineBlock({
@@ -19,19 +22,22 @@ export const subjects = defineBlock({
   },
   compile: ({ field, label, style }, c) => {
     const bound = c.field(field, 'field', hasSubjects, 'tags or a category');
-    const attributes =
-      classes('subjects', style) + (label ? ` aria-label="${escapeHtml(label)}"` : '');
+    const listings = bound ? c.listingsOf(bound) : new Map<string, string>();
+    const title = label ? `<span class="label">${escapeHtml(label)}</span> ` : '';
+    const open = `<div${classes('subjects', style)}>${title}`;
     return (scope) => {
       let out = '';
       for (const key of valuesOf(scope.own?.values ?? {}, bound?.id ?? '')) {
         const subject = scope.subject(bound!.set ?? '', String(key));
-        if (subject) out += `<li>${escapeHtml(subject.name)}</li>`;
+        if (!subject) continue;
+        const [name, address] = [escapeHtml(subject.name), listings.get(subject.key)];
+        out += address === undefined ? `<li>${name}</li>` : `<li>${link(address, name)}</li>`;
       }
-      return element('ul', attributes, out);
+      return out === '' ? '' : `${open}<ul>${out}</ul></div>`;
     };
   },
   example: {
     block: { block: 'subjects', field: 'traits', label: 'Traits' },
-    html: '<ul class="subjects" aria-label="Traits"><li>Early</li></ul>',
+    html: '<div class="subjects"><span class="label">Traits</span> <ul><li><a href="/early">Early</a></li></ul></div>',
   },
 });

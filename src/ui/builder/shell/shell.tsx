@@ -66,7 +66,7 @@ export function Shell({
 function Sections() {
   const path = usePathname();
   return (
-    <nav aria-label="Sections" className="flex min-w-0 gap-4 overflow-x-auto">
+    <nav aria-label="Sections" className="shell-sections">
       {SECTIONS.map(([label, href]) => {
         const current = href === '/build' ? path === href : path.startsWith(href);
         return (

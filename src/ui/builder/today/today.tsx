@@ -9,8 +9,8 @@ export function Today({ detail, clock }: { detail: TodayDetail | null; clock: Cl
   const when = (at: number): string => instantWords(at, clock.zone, clock.now);
   return (
     <main data-area tabIndex={-1} className="min-h-0 flex-1 overflow-auto">
-      <div className="grid max-w-[1280px] grid-cols-2 gap-x-12 gap-y-6 px-6 py-5">
-        <h1 className="col-span-2">
+      <div className="grid max-w-[1560px] gap-x-12 gap-y-6 px-6 py-5 md:grid-cols-2">
+        <h1 className="md:col-span-2">
           {clock.tense === 'now' ? 'Today' : `The site at ${when(clock.at)}`}
         </h1>
         <Block
@@ -37,11 +37,14 @@ export function Today({ detail, clock }: { detail: TodayDetail | null; clock: Cl
           }
         >
           {detail.drafts.map((draft) => (
-            <li key={draft.id} className="flex justify-between gap-4 border-t border-rule py-1.5">
+            <li
+              key={draft.id}
+              className="flex flex-wrap justify-between gap-x-4 border-t border-rule py-1.5"
+            >
               <ClockLink href={entryHref(draft.id)} className="min-w-0 truncate font-medium">
                 {draft.name}
               </ClockLink>
-              <span className="shrink-0 text-muted">{`${draft.typeLabel}${draft.live ? ', an older version is public' : ''}; saved ${when(draft.saved)}`}</span>
+              <span className="text-muted">{`${draft.typeLabel}${draft.live ? ', an older version is public' : ''}; saved ${when(draft.saved)}`}</span>
             </li>
           ))}
         </Block>
@@ -84,7 +87,7 @@ export function Today({ detail, clock }: { detail: TodayDetail | null; clock: Cl
             </li>
           ))}
         </Block>
-        <p className="col-span-2 text-muted">{`${counted(detail.pages, 'entry page')} ${clock.tense === 'future' ? 'will be' : clock.tense === 'past' ? 'were' : 'are'} public at this instant.`}</p>
+        <p className="text-muted md:col-span-2">{`${counted(detail.pages, 'entry page')} ${clock.tense === 'future' ? 'will be' : clock.tense === 'past' ? 'were' : 'are'} public at this instant.`}</p>
       </div>
     </main>
   );
@@ -126,7 +129,7 @@ function Change({
   ahead?: boolean;
 }) {
   return (
-    <li className="grid grid-cols-[148px_minmax(0,1fr)] gap-3 border-t border-rule py-1.5">
+    <li className="grid gap-x-3 sm:grid-cols-[148px_minmax(0,1fr)] border-t border-rule py-1.5">
       <span className={ahead ? 'text-amber-text' : 'text-muted'}>{when}</span>
       <span className="min-w-0 break-words">
         <ClockLink href={href} className="font-medium">
