@@ -8,6 +8,7 @@ import { trace } from '@/core/site/render.ts';
 import type { TraceStep } from '@/core/site/resolve.ts';
 import { compareCodePoints, searchKey } from '@/core/text.ts';
 import { type Instant, Validity } from '@/core/time/interval.ts';
+import { asOf } from '../store/as-of.ts';
 
 /** A path that leads elsewhere, or is gone. */
 export interface FormerLine {
@@ -72,9 +73,9 @@ function livePages(
   at: Instant,
   search: string,
 ): { live: LivePage[]; total: number } {
-  const from = `FROM address AS a JOIN entry AS e ON e.id = a.entry JOIN live_interval AS l ON l.entry = a.entry AND l.starts <= @at AND (l.ends IS NULL OR l.ends > @at)
+  const from = `FROM address AS a JOIN entry AS e ON e.id = a.entry JOIN live_interval AS l ON l.entry = a.entry AND ${asOf('l', '@at')}
     JOIN revision AS r ON r.entry = l.entry AND r.number = l.revision
-    WHERE a.role = 'current' AND a.starts <= @at AND (a.ends IS NULL OR a.ends > @at)${search === '' ? '' : ' AND instr(a.path || @space || r.search, @search) > 0'}`;
+    WHERE a.role = 'current' AND ${asOf('a', '@at')}${search === '' ? '' : ' AND instr(a.path || @space || r.search, @search) > 0'}`;
   const params = { at, search: searchKey(search), space: ' ' };
   const { driver } = view.connection;
   return {

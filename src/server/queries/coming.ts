@@ -1,5 +1,6 @@
 import type { SiteView } from './site-view.ts';
 import type { Instant } from '@/core/time/interval.ts';
+import { asOf } from '../store/as-of.ts';
 
 /** A change of the site that lies ahead, with what it is about. */
 export interface ComingChange {
@@ -22,7 +23,7 @@ export function comingChanges(
   const sql = `
     SELECT l.starts AS at, l.entry, r.name, e.type,
       CASE WHEN EXISTS (SELECT 1 FROM live_interval AS b WHERE b.entry = l.entry AND b.ends = l.starts) THEN 'new version' ELSE 'live' END AS what,
-      (SELECT path FROM address AS a WHERE a.entry = l.entry AND a.role = 'current' AND a.starts <= l.starts AND (a.ends IS NULL OR a.ends > l.starts)) AS path
+      (SELECT path FROM address AS a WHERE a.entry = l.entry AND a.role = 'current' AND ${asOf('a', 'l.starts')}) AS path
     FROM live_interval AS l JOIN entry AS e ON e.id = l.entry JOIN revision AS r ON r.entry = l.entry AND r.number = l.revision
     WHERE l.starts > @after AND l.starts <= @until
     UNION ALL

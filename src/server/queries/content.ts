@@ -11,6 +11,7 @@ import { displayValues } from '@/core/design/field-values.ts';
 import { kindOf } from '@/core/design/kinds/index.ts';
 import { searchKey } from '@/core/text.ts';
 import { displayWorld } from './display.ts';
+import { asOf } from '../store/as-of.ts';
 
 /** A stretch of an entry's life; planned where it starts ahead of now. */
 export interface LifeSpan {
@@ -143,7 +144,7 @@ const LIFE = `
   (SELECT json_group_array(json_array(starts, ends, revision)) FROM live_interval WHERE entry = e.id) AS spans`;
 const SHOWN = `
   e.id, e.type, r.name, r."values", r.saved, e.created, ${LIFE},
-  (SELECT path FROM address AS a WHERE a.entry = e.id AND a.role = 'current' AND a.starts <= @at AND (a.ends IS NULL OR a.ends > @at)) AS path`;
+  (SELECT path FROM address AS a WHERE a.entry = e.id AND a.role = 'current' AND ${asOf('a', '@at')}) AS path`;
 
 function firstRows(
   view: SiteView,

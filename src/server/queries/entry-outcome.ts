@@ -14,6 +14,7 @@ import type { Seeing } from './clock.ts';
 import { entryName } from './display.ts';
 import { type Prospect, entryWith, newestValues, prospectOf, readerSeeing } from './preview.ts';
 import type { SiteView } from './site-view.ts';
+import { asOf } from '../store/as-of.ts';
 
 /** What an entry's page would be with the values of its form. */
 export interface EntryOutcome {
@@ -175,7 +176,7 @@ export function retireReach(view: SiteView, actor: Actor, id: string, at: Instan
   const live = found?.reader.liveEntries([id], new Validity(at)).get(id);
   const sql = (text: string) => statement(view.connection, text);
   const rows = sql(
-    `SELECT DISTINCT l.entry AS id FROM reference_edge AS e JOIN live_interval AS l ON l.entry = e.entry AND l.revision = e.revision AND l.starts <= @at AND (l.ends IS NULL OR l.ends > @at) WHERE e.target = @id AND e.entry <> @id`,
+    `SELECT DISTINCT l.entry AS id FROM reference_edge AS e JOIN live_interval AS l ON l.entry = e.entry AND l.revision = e.revision AND ${asOf('l', '@at')} WHERE e.target = @id AND e.entry <> @id`,
   ).all({ id, at }) as { id: string }[];
   const former = sql(
     `SELECT count(DISTINCT path) FROM address WHERE entry = ? AND ends <= ? AND path <> ?`,

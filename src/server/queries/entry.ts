@@ -14,6 +14,7 @@ import type { LifeSpan } from './content.ts';
 import { entryName } from './display.ts';
 import { type Option, optionsOf } from './offers.ts';
 import type { SiteView } from './site-view.ts';
+import { asOf } from '../store/as-of.ts';
 
 /** A plan that lies ahead. */
 export interface PlannedChange {
@@ -100,7 +101,7 @@ export function entryDetail(
   };
 }
 
-const PATH = `SELECT path FROM address WHERE entry = ? AND role = 'current' AND starts <= ? AND (ends IS NULL OR ends > ?)`;
+const PATH = `SELECT path FROM address WHERE entry = ? AND role = 'current' AND ${asOf('')}`;
 
 /** An empty form for a new entry of a type. Null where there is no such type. */
 export function newEntry(

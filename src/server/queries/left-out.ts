@@ -15,6 +15,7 @@ import { type Condition, type ListingPlan, conditionsOf } from '@/core/listing/p
 import { resolveFilter } from '@/core/listing/resolve.ts';
 import { type Instant, covers } from '@/core/time/interval.ts';
 import { addDays, calendarDay, dayStart } from '@/core/time/zone.ts';
+import { asOf } from '../store/as-of.ts';
 
 /** Why an entry is out: a condition by its place in the sentence, from 0; or null where it is not live. */
 export interface Reason {
@@ -140,7 +141,7 @@ function countReasons(out: readonly LeftOutEntry[]): LeftOut['counts'] {
 function candidates(view: SiteView, plan: ListingPlan, { at, find }: Asked): Row[] {
   const sql = `
     SELECT e.id AS entry, e.created, e.published, l.starts, l.ends, r."values", r.name, (SELECT min(starts) FROM live_interval AS n WHERE n.entry = e.id AND n.starts > @at) AS next
-    FROM entry AS e LEFT JOIN live_interval AS l ON l.entry = e.id AND l.starts <= @at AND (l.ends IS NULL OR l.ends > @at)
+    FROM entry AS e LEFT JOIN live_interval AS l ON l.entry = e.id AND ${asOf('l', '@at')}
     JOIN revision AS r ON r.entry = e.id AND r.number = coalesce(l.revision, e.newest)
     WHERE e.type = @type AND e.deleted IS NULL AND (@find = '' OR instr(r.search, @find) > 0) ORDER BY e.created, e.id LIMIT ${LOOKED_AT}`;
   return view.connection.driver
@@ -150,9 +151,7 @@ function candidates(view: SiteView, plan: ListingPlan, { at, find }: Asked): Row
 
 function liveTest(view: SiteView): (id: string, at: Instant) => boolean {
   const one = view.connection.driver
-    .prepare(
-      'SELECT 1 FROM live_interval WHERE entry = ? AND starts <= ? AND (ends IS NULL OR ends > ?)',
-    )
+    .prepare(`SELECT 1 FROM live_interval WHERE entry = ? AND ${asOf('')}`)
     .pluck();
   return (id, at) => one.get(id, at, at) !== undefined;
 }

@@ -6,6 +6,7 @@ import type { Instant } from '@/core/time/interval.ts';
 import { type Actor, permit } from '../permit.ts';
 import { statement } from '../store/statement.ts';
 import type { SiteView } from './site-view.ts';
+import { asOf } from '../store/as-of.ts';
 
 /** Something a control offers. */
 export interface Option {
@@ -92,4 +93,4 @@ export function findEntries(
   }));
 }
 
-const PATH = `SELECT path FROM address AS a WHERE a.entry = e.id AND a.role = 'current' AND a.starts <= @at AND (a.ends IS NULL OR a.ends > @at)`;
+const PATH = `SELECT path FROM address AS a WHERE a.entry = e.id AND a.role = 'current' AND ${asOf('a', '@at')}`;

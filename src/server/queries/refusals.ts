@@ -4,6 +4,7 @@ import type { Instant } from '@/core/time/interval.ts';
 import { statement } from '../store/statement.ts';
 import { StoredTimeline } from '../store/timeline-source.ts';
 import type { SiteView } from './site-view.ts';
+import { asOf } from '../store/as-of.ts';
 
 /** Something about an entry's address that asks for attention. */
 export interface StandingRefusal {
@@ -32,8 +33,7 @@ export function standingRefusals(
   site: CompiledSite,
   at: Instant,
 ): StandingRefusal[] {
-  const covers = (row: string): string =>
-    `${row}.starts <= @at AND (${row}.ends IS NULL OR ${row}.ends > @at)`;
+  const covers = (row: string): string => asOf(row, '@at');
   const sql = `
     SELECT f.entry, f.at, f.code, f.message, f.fix, f.cancelled, f.base, r.name,
       EXISTS (SELECT 1 FROM live_interval AS l WHERE l.entry = f.entry AND ${covers('l')}) AS live,

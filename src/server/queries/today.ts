@@ -4,6 +4,7 @@ import { settledInstant } from '../store/write.ts';
 import { type ComingChange, comingChanges } from './coming.ts';
 import { standingRefusals } from './refusals.ts';
 import type { Instant } from '@/core/time/interval.ts';
+import { asOf } from '../store/as-of.ts';
 
 /** A short account of the site as of an instant. */
 export interface TodayDetail {
@@ -43,9 +44,7 @@ export function todayDetail(view: SiteView, actor: Actor, at: Instant): TodayDet
       .map((t) => ({ key: t.key, label: t.label })),
     frontChosen: site.design.site.front !== undefined,
     pages: driver
-      .prepare(
-        `SELECT count(*) FROM address WHERE role = 'current' AND starts <= ? AND (ends IS NULL OR ends > ?)`,
-      )
+      .prepare(`SELECT count(*) FROM address WHERE role = 'current' AND ${asOf('')}`)
       .pluck()
       .get(at, at) as number,
   };
@@ -58,8 +57,7 @@ function unpublished(view: SiteView, at: Instant): (Omit<DraftRow, 'live'> & { l
   const now = `FROM entry AS e JOIN revision AS r ON r.entry = e.id AND r.number = e.newest WHERE e.unpublished = 1 AND e.deleted IS NULL`;
   const then = `FROM revision AS r CROSS JOIN entry AS e ON e.id = r.entry WHERE r.saved <= @at AND r.number = (SELECT max(number) FROM revision WHERE entry = e.id AND saved <= @at) AND NOT EXISTS (SELECT 1 FROM live_interval AS l WHERE l.entry = e.id AND l.revision = r.number)`;
   const from = at >= settledInstant(view.connection) ? now : then;
-  const live =
-    'EXISTS (SELECT 1 FROM live_interval AS l WHERE l.entry = e.id AND l.starts <= @at AND (l.ends IS NULL OR l.ends > @at)) AS live';
+  const live = `EXISTS (SELECT 1 FROM live_interval AS l WHERE l.entry = e.id AND ${asOf('l', '@at')}) AS live`;
   const rows = view.connection.driver
     .prepare(
       `SELECT e.id, e.type, r.name, r.saved, ${live} ${from} ORDER BY r.saved DESC, r.entry LIMIT 12`,

@@ -19,6 +19,7 @@ import type { SiteReader } from '@/core/site/reader.ts';
 import { PageScope } from '@/core/site/page-scope.ts';
 import { renderEntry } from '@/core/site/render.ts';
 import { Validity, type Instant } from '@/core/time/interval.ts';
+import { asOf } from '../store/as-of.ts';
 
 /** What the Type screen shows of a type. */
 export interface TypeDetail {
@@ -44,8 +45,7 @@ export function typeDetail(
   const design = view.at(at)?.site.design;
   const spec = design?.types.find((t) => t.key === key);
   if (!design || !spec) return null;
-  const sql =
-    'SELECT e.id, r.name FROM entry AS e JOIN revision AS r ON r.entry = e.id AND r.number = e.newest WHERE e.type = ? AND e.deleted IS NULL ORDER BY EXISTS (SELECT 1 FROM live_interval AS l WHERE l.entry = e.id AND l.starts <= ? AND (l.ends IS NULL OR l.ends > ?)) DESC, length(r.name) DESC, e.id LIMIT 100';
+  const sql = `SELECT e.id, r.name FROM entry AS e JOIN revision AS r ON r.entry = e.id AND r.number = e.newest WHERE e.type = ? AND e.deleted IS NULL ORDER BY EXISTS (SELECT 1 FROM live_interval AS l WHERE l.entry = e.id AND ${asOf('l')}) DESC, length(r.name) DESC, e.id LIMIT 100`;
   return {
     spec,
     version: versionOf(spec),

@@ -9,6 +9,7 @@ import {
   memberTable,
   orderTerms,
 } from './index-tables.ts';
+import { asOf } from './as-of.ts';
 
 /** A listing as of an instant in SQL: which rows, and their order. Parameters in order. */
 export interface ListingSql {
@@ -42,14 +43,13 @@ export function listingSql(
   const order = [...plan.sort.flatMap(orderTerms), 'created', 'entry'].join(', ');
   // "+" keeps the index over bounds out of it: nearly every row has started, so it would find nearly all.
   return {
-    from: `FROM ${source}${open}+r.starts <= ? AND (r.ends IS NULL OR r.ends > ?) AND ${filter}`,
+    from: `FROM ${source}${open}+${asOf('r')} AND ${filter}`,
     params,
     order,
   };
 }
 
-const LIVE =
-  'EXISTS (SELECT 1 FROM live_interval AS l WHERE l.entry = TARGET AND l.starts <= ? AND (l.ends IS NULL OR l.ends > ?))';
+const LIVE = `EXISTS (SELECT 1 FROM live_interval AS l WHERE l.entry = TARGET AND ${asOf('l')})`;
 
 class FilterSql {
   constructor(

@@ -12,6 +12,7 @@ import { listingSql } from './listing-sql.ts';
 import { type Prepared, statement } from './statement.ts';
 import { readValues } from './stored-values.ts';
 import type { SubjectStore } from './subject-store.ts';
+import { asOf } from './as-of.ts';
 
 interface EntryRow {
   id: string;
@@ -80,7 +81,7 @@ function kept<T>(known: Map<string, T>, key: string, read: () => T): T {
   return value;
 }
 
-const COVERS = 'starts <= ? AND (ends IS NULL OR ends > ?)';
+const COVERS = asOf('');
 
 /** Reads a stored site for the core, as of the instant of each call's validity. */
 export class StoredReader implements SiteReader {
@@ -110,8 +111,8 @@ export class StoredReader implements SiteReader {
     const alone = ids.length === 1; // by its key; several in one query
     const read = this.sql(
       `SELECT e.id, e.type, e.created, e.author, e.published, l.starts, l.ends, l.revision, a.path, a.starts AS pathStarts, a.ends AS pathEnds
-       FROM entry AS e JOIN live_interval AS l ON l.entry = e.id AND l.starts <= ? AND (l.ends IS NULL OR l.ends > ?)
-       LEFT JOIN address AS a ON a.entry = e.id AND a.role = 'current' AND a.starts <= ? AND (a.ends IS NULL OR a.ends > ?)
+       FROM entry AS e JOIN live_interval AS l ON l.entry = e.id AND ${asOf('l')}
+       LEFT JOIN address AS a ON a.entry = e.id AND a.role = 'current' AND ${asOf('a')}
        WHERE e.id ${alone ? '= ?' : 'IN (SELECT value FROM json_each(?))'}`,
     );
     const found = new Map<string, EntryView>();
@@ -311,7 +312,7 @@ export class StoredReader implements SiteReader {
 
   newestPages(limit: number, validity: Validity): string[] {
     const { at } = validity;
-    const sql = `SELECT e.id FROM address AS a JOIN entry AS e ON e.id = a.entry WHERE a.role = 'current' AND a.starts <= ? AND (a.ends IS NULL OR a.ends > ?) ORDER BY e.published DESC, e.created, e.id LIMIT ?`;
+    const sql = `SELECT e.id FROM address AS a JOIN entry AS e ON e.id = a.entry WHERE a.role = 'current' AND ${asOf('a')} ORDER BY e.published DESC, e.created, e.id LIMIT ?`;
     this.tellAddresses(validity);
     return this.sql(sql).pluck().all(at, at, limit) as string[];
   }
@@ -321,8 +322,8 @@ export class StoredReader implements SiteReader {
     this.tellAddresses(validity);
     const sql = `
       SELECT a.path, a.entry, e.type, l.starts AS updated FROM address AS a JOIN entry AS e ON e.id = a.entry
-      JOIN live_interval AS l ON l.entry = a.entry AND l.starts <= ? AND (l.ends IS NULL OR l.ends > ?)
-      WHERE a.path > ? AND a.role = 'current' AND a.starts <= ? AND (a.ends IS NULL OR a.ends > ?) ORDER BY a.path LIMIT ?`;
+      JOIN live_interval AS l ON l.entry = a.entry AND ${asOf('l')}
+      WHERE a.path > ? AND a.role = 'current' AND ${asOf('a')} ORDER BY a.path LIMIT ?`;
     return this.sql(sql).all(at, at, after ?? '', at, at, limit) as LivePage[];
   }
 

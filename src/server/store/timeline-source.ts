@@ -12,6 +12,7 @@ import type { Instant } from '@/core/time/interval.ts';
 import { type Prepared, statement } from './statement.ts';
 import { readValues } from './stored-values.ts';
 import { SubjectStore } from './subject-store.ts';
+import { asOf } from './as-of.ts';
 
 /** Plans of a deleted entry that lie ahead of its deletion wait until it is brought back. */
 const UNTIL_DELETED =
@@ -43,7 +44,7 @@ export class StoredTimeline implements TimelineSource {
   standing(id: string): Standing {
     const { start } = this;
     const live = this.sql(
-      'SELECT revision, starts FROM live_interval WHERE entry = ? AND starts <= ? AND (ends IS NULL OR ends > ?)',
+      `SELECT revision, starts FROM live_interval WHERE entry = ? AND ${asOf('')}`,
     ).get(id, start, start) as { revision: number; starts: number } | undefined;
     const last =
       live ??
@@ -80,9 +81,7 @@ export class StoredTimeline implements TimelineSource {
 
   holder(path: string): string | null {
     return (
-      (this.sql(
-        `SELECT entry FROM address WHERE path = ? AND role = 'current' AND starts <= ? AND (ends IS NULL OR ends > ?)`,
-      )
+      (this.sql(`SELECT entry FROM address WHERE path = ? AND role = 'current' AND ${asOf('')}`)
         .pluck()
         .get(path, this.start, this.start) as string | undefined) ?? null
     );
