@@ -1,12 +1,16 @@
 const SCHEMES = new Set(['http:', 'https:', 'mailto:', 'tel:']);
 const HERE = 'https://site.invalid/page';
+/** Most links: a path of this site that needs no reading. */
+const PLAIN_PATH = /^\/(?![/\\])[!-[\]-~]*$/;
 
 /**
  * Whether an address may stand in a link, canonical or menu: of the scheme http, https, mailto or tel,
  * or of this site, read as browsers read it (WHATWG URL): "/path" with one slash, "#part", "other".
  */
 export function isSafeLink(address: unknown): address is string {
-  if (typeof address !== 'string' || /[\u0000-\u001f\u007f]|^ | $/.test(address)) return false;
+  if (typeof address !== 'string') return false;
+  if (PLAIN_PATH.test(address)) return true;
+  if (/[\u0000-\u001f\u007f]|^ | $/.test(address)) return false;
   if (URL.canParse(address)) return SCHEMES.has(new URL(address).protocol);
   if (!URL.canParse(address, HERE)) return false;
   return !/^[/\\]{2}/.test(address) && new URL(address, HERE).host === new URL(HERE).host;

@@ -119,8 +119,25 @@ class RichTextWriter {
     return this.children(n, depth);
   }
 
-  /** Words and pictures with their marks: a run of words in bold is one element, whatever else changes in it. */
+  /** Words and pictures with their marks; most have none, or one that ends with them. */
   private inline(nodes: readonly RichNode[] = []): string {
+    let out = '';
+    for (let i = 0; i < nodes.length; i++) {
+      const n = nodes[i]!;
+      const mark = n.marks?.[0];
+      if (mark === undefined) out += this.leaf(n);
+      else if (n.marks!.length > 1 || nodes[i + 1]?.marks?.length) return this.runs(nodes);
+      else {
+        const tag = MARKS.get(mark.type);
+        if (tag === undefined) return this.runs(nodes);
+        out += `<${tag}>${this.leaf(n)}</${tag}>`;
+      }
+    }
+    return out;
+  }
+
+  /** A run of words in bold is one element, whatever else changes in it. */
+  private runs(nodes: readonly RichNode[]): string {
     let out = '';
     const open: RichMark[] = [];
     const close = (): void => {
