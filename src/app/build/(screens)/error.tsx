@@ -1,23 +1,7 @@
 'use client';
 
-import Link from 'next/link';
-import { useEffect } from 'react';
+import { Fault } from '@/ui/builder/shell/fault.tsx';
 
-export default function ScreenError({ error, reset }: { error: Error; reset: () => void }) {
-  useEffect(() => console.error(error), [error]);
-  return (
-    <main className="p-6">
-      <h1>This screen could not be shown</h1>
-      <p className="mt-2 text-muted">
-        A fault in the program stopped it; the server’s log says where. Nothing you saved is lost,
-        and unsaved words are kept in this browser.
-      </p>
-      <div className="mt-4 flex items-center gap-3">
-        <button type="button" className="button" onClick={reset}>
-          Try again
-        </button>
-        <Link href="/build">Go to Today, at now</Link>
-      </div>
-    </main>
-  );
+export default function ScreenError(props: { error: Error; reset: () => void }) {
+  return <Fault title="This screen could not be shown" {...props} />;
 }
