@@ -241,6 +241,48 @@ describe('releasing', () => {
     expect(published.ok).toBe(true);
     expect(s.status('/media-2')).toBe(200);
   });
+
+  test('a listing is not put where a live page stands, nor its further pages', async () => {
+    const listing = { key: 'all', type: 'note', address: '/all' };
+    const third = { entry: { id: 'c', saved: '2026-01-01', live: '2026-01-01' }, title: 'Page-4' };
+    const s = await site({
+      ...FILES,
+      'listings/all.yaml': listing,
+      'types/deep.yaml': { key: 'deep', address: '/x/{title}', fields: note.fields.slice(0, 1) },
+      'entries/deep.yaml': [third],
+    });
+    const move = (address: string) => {
+      const version = versionOf(s.design().listings[0]);
+      return s.run('releaseEdit', { part: 'listings', key: 'all', set: { address }, version });
+    };
+    for (const address of ['/first', '/x'])
+      expect(move(address)).toMatchObject({
+        ok: false,
+        issues: [{ code: 'taken-address', path: 'listings/all/address' }],
+      });
+    expect([s.status('/first'), s.status('/x/page-4'), s.status('/all')]).toEqual([200, 200, 200]);
+    expect(move('/second').ok).toBe(true);
+    expect([s.status('/second'), s.status('/all')]).toEqual([200, 404]);
+  });
+
+  test.each<[string, Record<string, unknown>, number]>([
+    ['a description', { description: 'Other.' }, 0],
+    ['a SEO rule', { seo: { title: '{title}!' } }, 0],
+    ['a pattern that gives the same', { address: '/{title ?? "none"}' }, 1],
+  ])('of %s looks at no more entries than it may move', async (_, set, looked) => {
+    const s = await site();
+    let steps = 0;
+    const version = versionOf(s.design().types[0]);
+    const released = runCommand(
+      s.connection,
+      'releaseEdit',
+      BUILDER,
+      { part: 'types', key: 'note', set, version },
+      { wallClock: LATER + 5000, step: () => steps++ },
+    );
+    expect(released).toMatchObject({ ok: true, value: { moved: 0 } });
+    expect(Math.min(steps, 1)).toBe(looked);
+  });
 });
 
 describe('what a command takes', () => {

@@ -2,7 +2,7 @@ import type { TracedPart } from '../pattern/compile.ts';
 import { type Instant, covers } from '../time/interval.ts';
 import { type AddressReads, addressScope, addressView } from './address-scope.ts';
 import { type BuiltPath, buildPath, fallbackSlug } from './build.ts';
-import type { Refusal, Standing, TimelineEntry, TimelineSource } from './model.ts';
+import type { HeldFact, Refusal, Standing, TimelineEntry, TimelineSource } from './model.ts';
 import type { AddressRules } from './rules.ts';
 
 /** How many pages deep a path is followed; deeper ones count as a circle. */
@@ -18,6 +18,8 @@ export type Wanted =
       exact: boolean;
       clash: 'number' | 'refuse';
       nothingLeft: string | null;
+      /** For an address known to have been held: the base refused meanwhile. */
+      refused?: string | null;
     }
   | Unwanted;
 export type Unwanted = {
@@ -67,11 +69,20 @@ export class Bases {
 
   /** Whether an entry has an address at all while it is live: by its type, by hand, or at "/". */
   hasAddress(entry: TimelineEntry): boolean {
+    const known = this.known(entry);
+    if (known !== undefined) return known !== null;
     return (
       this.rules.byType.has(entry.type.key) ||
       entry.id === this.rules.frontEntry ||
       this.byHand(entry) !== undefined
     );
+  }
+
+  /** The address it is known to have held now; null where it held none, undefined where nothing is known. */
+  private known({ history }: TimelineEntry): HeldFact | null | undefined {
+    const { now } = this.standings;
+    if (!history || now >= history.until) return undefined;
+    return history.held.find((fact) => covers(fact, now)) ?? null;
   }
 
   /** The address set by hand that holds now. */
@@ -84,6 +95,11 @@ export class Bases {
     this.source.step?.();
     const entry = this.source.entry(id)!;
     const exact = { ok: true as const, exact: true, nothingLeft: null };
+    const known = this.known(entry);
+    if (known) {
+      const { path, base, refused } = known;
+      return { ...exact, path, base, refused, clash: 'refuse' };
+    }
     if (id === this.rules.frontEntry) {
       const base = this.base(id);
       const pattern = base?.ok ? base.path : '';

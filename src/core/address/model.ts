@@ -8,6 +8,20 @@ export interface ByHand extends Interval {
   path: string;
 }
 
+/** An address that an entry is known to have held, as its site was saved. `base`: see `Held`. */
+export interface HeldFact extends Interval {
+  path: string;
+  base: string;
+  /** The base it was to have instead and could not; null where there was none. */
+  refused: string | null;
+}
+
+/** All addresses an entry held before an instant; from then on they are worked out again. */
+export interface AddressHistory {
+  until: Instant;
+  held: readonly HeldFact[];
+}
+
 /** What the past, the plans and the saved revisions of one entry are. */
 export interface TimelineEntry {
   id: string;
@@ -19,6 +33,8 @@ export interface TimelineEntry {
   /** By instant and sequence, ascending. */
   plans: readonly Plan[];
   byHand: readonly ByHand[];
+  /** While a saved site is loaded: what is not to be worked out anew. */
+  history?: AddressHistory;
 }
 
 /** An address in the running stretch. */

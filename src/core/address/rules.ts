@@ -2,7 +2,7 @@ import { type Issue, at } from '../issue.ts';
 import { compilePattern } from '../pattern/compile.ts';
 import { isReference } from '../design/field-values.ts';
 import type { Environments } from '../design/environment.ts';
-import type { Design } from '../design/spec.ts';
+import type { ContentType, Design } from '../design/spec.ts';
 import { checkAddressPattern, firstSegment } from './check-pattern.ts';
 import type { AddressRule } from './rule.ts';
 import { circularAddresses, typesReadByAddresses } from './dependencies.ts';
@@ -54,6 +54,24 @@ export function compileAddressRules(
     },
     issues: [...issues, ...circularAddresses(design, byType)],
   };
+}
+
+/** Keys of the types whose entries may get other addresses when one design takes the place of another. */
+export function typesToDealAnew(before: AddressRules, after: AddressRules): Set<string> {
+  const all = after.design.types;
+  if (readBySite(before) !== readBySite(after)) return new Set(all.map((t) => t.key));
+  const known = new Map(before.design.types.map((t) => [t.key, readByAddresses(t)]));
+  return new Set(all.filter((t) => known.get(t.key) !== readByAddresses(t)).map((t) => t.key));
+}
+
+/** What every address reads of the site. */
+function readBySite({ design: { site, slugVersion }, frontEntry }: AddressRules): string {
+  return JSON.stringify([site.language, site.zone, site.name, site.url, slugVersion, frontEntry]);
+}
+
+/** What its own addresses, and those that lead through it, read of a type. */
+function readByAddresses({ id, address, clash, naming, fields }: ContentType): string {
+  return JSON.stringify([id, address, clash, naming, fields]);
 }
 
 /**

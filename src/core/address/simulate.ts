@@ -229,7 +229,7 @@ class Simulation {
     this.bases.path = outer;
     if (!wanted.ok && wanted.base !== standing.held.refused) this.keep(id, wanted);
     if (wanted.base !== standing.held.refused && wanted.ok)
-      standing.held = { ...standing.held, refused: null };
+      standing.held = { ...standing.held, refused: wanted.refused ?? null };
     const moves = wanted.ok && (builtOnMoving || !isSame(standing.held, wanted));
     this.released.set(id, moves);
     return moves;
@@ -269,9 +269,11 @@ class Simulation {
     this.withoutAddress(id, standing, dealt);
   }
 
-  private hold(id: string, standing: Standing, { path, base, nothingLeft }: Dealt): void {
-    standing.held = { path, base, from: this.now, refused: null };
+  private hold(id: string, standing: Standing, dealt: Dealt): void {
+    const { path, base, nothingLeft, refused = null } = dealt;
+    standing.held = { path, base, from: this.now, refused };
     this.holders.set(path, id);
+    if (refused !== null) this.refuse(id, keptBefore(refused, path), false);
     if (nothingLeft !== null) this.refuse(id, { ...nothingLeftOf(nothingLeft, path) }, false);
   }
 
@@ -343,13 +345,24 @@ class Simulation {
 
 /** Whether an address goes on: its base is the same, was refused before, or is by hand what the pattern gives. */
 function isSame(held: Held, wanted: Dealt): boolean {
-  if (held.base === wanted.base || held.refused === wanted.base) return true;
+  if (held.refused === wanted.base) return true;
+  if (held.base === wanted.base) return !wanted.exact || held.path === wanted.path;
   const isByHand = (base: string): boolean => base.startsWith('hand:');
   return (
     held.path === wanted.path &&
     wanted.path !== '/' &&
     isByHand(held.base) !== isByHand(wanted.base)
   );
+}
+
+function keptBefore(refused: string, path: string): Omit<Unwanted, 'ok'> {
+  return {
+    base: refused,
+    code: 'clash',
+    message: `It kept ${path}, since it could not have another address when the site was saved.`,
+    fix: 'Change the title or what else the address reads.',
+    byHand: false,
+  };
 }
 
 function nothingLeftOf(expression: string, path: string): Omit<Unwanted, 'ok'> {

@@ -1,5 +1,6 @@
 import type { Refusal } from '@/core/address/model.ts';
 import { derive } from '../store/derive.ts';
+import type { Instant } from '@/core/time/interval.ts';
 import { raisePublic } from '../store/write.ts';
 import { statement } from '../store/statement.ts';
 import { type CommandContext, Refused } from './definition.ts';
@@ -9,7 +10,7 @@ import { type CommandContext, Refused } from './definition.ts';
  * its address, and where it would take somebody else's live page off the site.
  */
 export function deriveEntry({ connection, site, at, step }: CommandContext, entry: string): void {
-  const before = new Set(cancelledRows(connection).map(keyOf));
+  const before = new Set(cancelledAfter(connection, at).map(keyOf));
   const { refusals, types } = derive(connection, { site, settled: at, touched: [entry], step });
   const cancelled = refusals.filter((r) => r.cancelled);
   const own = cancelled.filter((r) => r.entry === entry);
@@ -33,8 +34,10 @@ export function deriveEntry({ connection, site, at, step }: CommandContext, entr
 type Row = Pick<Refusal, 'entry' | 'at'>;
 const keyOf = ({ entry, at }: Row): string => `${entry}\n${at}`;
 
-function cancelledRows(connection: CommandContext['connection']): Row[] {
-  return statement(connection, 'SELECT entry, at FROM refusal WHERE cancelled = 1').all() as Row[];
+/** What was refused ahead of an instant; what is derived anew lies there. */
+function cancelledAfter(connection: CommandContext['connection'], at: Instant): Row[] {
+  const sql = 'SELECT entry, at FROM refusal WHERE at >= ? AND cancelled = 1';
+  return statement(connection, sql).all(at) as Row[];
 }
 
 /** Whether an entry was live until it was refused, and is not from then on. */

@@ -4,6 +4,7 @@ import type { Connection } from '../db/connection.ts';
 import type { EntryToLoad } from '../files/interpret-entry.ts';
 import type { SiteToLoad } from '../files/read-site.ts';
 import type { ReadMedia } from '../files/read-media.ts';
+import { type Contradiction, contradictions } from '../store/histories.ts';
 import { releaseDesign } from '../store/design-store.ts';
 import { derive } from '../store/derive.ts';
 import { revisionWriter } from '../store/revision-writer.ts';
@@ -12,9 +13,10 @@ import { raisePublic, write } from '../store/write.ts';
 import { type Actor, permit } from '../permit.ts';
 import { Refused } from './definition.ts';
 import { inWords } from './run.ts';
+import type { Subject } from '@/core/design/values.ts';
 import type { Issue, Result } from '@/core/issue.ts';
 import { compileSite } from '@/core/site/compile.ts';
-import type { Refusal } from '@/core/address/model.ts';
+import type { AddressHistory, Refusal } from '@/core/address/model.ts';
 import { type Instant, BEGINNING } from '@/core/time/interval.ts';
 
 /** What was loaded, and what the check found on the way. */
@@ -48,15 +50,21 @@ export function loadSite(
       insertAll(connection, site, at);
       tell('Working out what is live when, and where');
       const compiled = compileSite(site.design).site;
+      const histories = historiesOf(site, at);
       const { refusals } = derive(connection, {
         site: compiled,
         settled: at,
         touched: [],
         fromBeginning: true,
+        histories,
         step: stepTeller(tell),
       });
       const certain = refusals.filter((r) => r.cancelled || r.byHand);
-      if (certain.length > 0) throw new Refused(...certain.map((r) => issueOf(r, byId)));
+      const wrong = [
+        ...certain.map((r) => issueOf(r, byId)),
+        ...contradictions(connection, histories).map((c) => contradictionIssue(c, byId)),
+      ];
+      if (wrong.length > 0) throw new Refused(...wrong);
       raisePublic(connection, [
         'design',
         'subjects',
@@ -114,24 +122,35 @@ function clear({ driver }: Connection): void {
 
 function insertAll(connection: Connection, site: SiteToLoad, at: Instant): void {
   releaseDesign(connection, site.design, BEGINNING, 'load', at);
+  insertSubjects(connection, site.subjects);
+  insertMedia(connection, site.media);
+  insertEntries(connection, site);
+}
+
+function insertSubjects(connection: Connection, subjects: Subject[]): void {
   const subject = statement(
     connection,
     'INSERT INTO subject ("set", key, name, slug, description, parent, position) VALUES (?, ?, ?, ?, ?, ?, ?)',
   );
-  site.subjects.forEach((s, i) =>
-    subject.run(s.set, s.key, s.name, s.slug, s.description, s.parent, i),
-  );
+  subjects.forEach((s, i) => subject.run(s.set, s.key, s.name, s.slug, s.description, s.parent, i));
+}
+
+function insertMedia(connection: Connection, pictures: ReadMedia[]): void {
   const media = statement(
     connection,
     'INSERT INTO media (id, hash, alt, width, height, mime, bytes) VALUES (?, ?, ?, ?, ?, ?, ?)',
   );
-  for (const m of site.media) media.run(m.id, m.hash, m.alt, m.width, m.height, m.mime, m.bytes);
+  for (const m of pictures) media.run(m.id, m.hash, m.alt, m.width, m.height, m.mime, m.bytes);
+}
+
+function insertEntries(connection: Connection, { entries, design }: SiteToLoad): void {
+  const { language } = design.site;
   const entry = statement(
     connection,
     'INSERT INTO entry (id, type, created, author) VALUES (?, ?, ?, ?)',
   );
-  for (const e of site.entries) entry.run(e.id, e.type.key, e.created, e.author);
-  const writeRevision = revisionWriter(connection, site.design.site.language);
+  for (const e of entries) entry.run(e.id, e.type.key, e.created, e.author);
+  const writeRevision = revisionWriter(connection, language);
   const plan = statement(
     connection,
     'INSERT INTO planned_change (entry, language, at, sequence, action, revision, person) VALUES (?, ?, ?, ?, ?, ?, ?)',
@@ -140,12 +159,31 @@ function insertAll(connection: Connection, site: SiteToLoad, at: Instant): void 
     connection,
     'INSERT INTO by_hand (entry, path, starts, ends) VALUES (?, ?, ?, ?)',
   );
-  for (const e of site.entries) {
+  for (const e of entries) {
     for (const revision of e.revisions) writeRevision(e.id, e.type, revision);
-    for (const p of e.plans)
-      plan.run(e.id, site.design.site.language, p.at, p.sequence, p.do, p.revision, e.author);
+    for (const p of e.plans) plan.run(e.id, language, p.at, p.sequence, p.do, p.revision, e.author);
     for (const h of e.byHand) byHand.run(e.id, h.path, h.from, h.to);
   }
+}
+
+/** The addresses that the folder says were held, by entry. */
+function historiesOf({ entries }: SiteToLoad, until: Instant): Map<string, AddressHistory> {
+  return new Map(entries.flatMap(({ id, held }) => (held ? [[id, { until, held }]] : [])));
+}
+
+function contradictionIssue(
+  { entry, fact }: Contradiction,
+  entries: ReadonlyMap<string, EntryToLoad>,
+): Issue {
+  const { raw, held } = entries.get(entry)!;
+  const from = new Date(fact.from).toISOString();
+  return {
+    code: 'wrong-fact',
+    path: raw.file,
+    line: raw.lineOf(['entry', 'held', held!.indexOf(fact)]),
+    message: `It cannot have held ${fact.path} from ${from}: it was not live all the while, or another entry held it.`,
+    fix: 'Mend entry.live or the address, or leave entry.held out to have addresses worked out anew.',
+  };
 }
 
 function issueOf(refusal: Refusal, entries: ReadonlyMap<string, EntryToLoad>): Issue {

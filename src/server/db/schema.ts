@@ -170,7 +170,7 @@ export const refusal = sqliteTable(
     base: text('base'),
     byHand: integer('by_hand', { mode: 'boolean' }).notNull().default(false),
   },
-  (t) => [primaryKey({ columns: [t.entry, t.at] })],
+  (t) => [primaryKey({ columns: [t.entry, t.at] }), index('refusal_at').on(t.at)],
 );
 
 export const subject = sqliteTable(

@@ -36,6 +36,18 @@ const byHand = z.union([
     to: moment.nullable().default(null),
   }),
 ]);
+/** An address held before the folder was saved, and what it was dealt for where that is another. */
+const held = z.strictObject({
+  path: z.string(),
+  base: z
+    .string()
+    .regex(/^((hand:|front:)?\/|front:$)/, 'A base is a path, "hand:" or "front:" and a path.')
+    .optional(),
+  /** The base it was to have instead and could not. */
+  refused: z.string().max(4096).nullable().default(null),
+  from: moment,
+  to: moment.nullable().default(null),
+});
 const listOf = <T extends z.ZodType>(
   item: T,
 ): z.ZodPipe<z.ZodTransform<unknown, unknown>, z.ZodArray<T>> =>
@@ -83,6 +95,8 @@ export const entryForm = z.strictObject({
   live: listOf(live),
   plans: listOf(plan),
   address: listOf(byHand),
+  /** All addresses held so far; left out, they are worked out by the design of the folder. */
+  held: listOf(held),
   /** Older revisions, oldest first: the fields in which they differ. */
   revisions: listOf(
     z.strictObject({

@@ -1,5 +1,5 @@
 import { checkByHand, isReserved, splitPageNumber } from '@/core/address/path.ts';
-import type { ByHand } from '@/core/address/model.ts';
+import type { ByHand, HeldFact } from '@/core/address/model.ts';
 import type { Design } from '@/core/design/spec.ts';
 import type { Values } from '@/core/design/values.ts';
 import type { Issue } from '@/core/issue.ts';
@@ -185,6 +185,35 @@ export class TimingReader {
         );
       return { path: given.path, from, to };
     });
+  }
+
+  /** All addresses held so far, by their starts; null where the file does not say. */
+  held(): HeldFact[] | null {
+    const facts = this.raw.form.held.map((given, i): HeldFact => {
+      const at = ['entry', 'held', i];
+      const wrong = given.path === '/' ? null : checkByHand(given.path);
+      if (wrong !== null)
+        this.told(at, 'wrong-address', `${given.path}: ${wrong}`, 'Write it like "/about/us".');
+      const from = this.moment(given.from, at) ?? BEGINNING;
+      const to = this.moment(given.to ?? undefined, at);
+      if ((to ?? this.now) <= from || (to ?? this.now) > this.now)
+        this.told(
+          at,
+          'wrong-fact',
+          'An address held so far starts before it ends, and both are past.',
+          'Leave the end out of the one that is held still; plan others under entry.address.',
+        );
+      return { path: given.path, base: given.base ?? given.path, refused: given.refused, from, to };
+    });
+    facts.sort((a, b) => a.from - b.from);
+    if (facts.some(({ to }, i) => i < facts.length - 1 && (to === null || to > facts[i + 1]!.from)))
+      this.told(
+        ['entry', 'held'],
+        'overlapping-intervals',
+        'Two of the addresses held so far overlap.',
+        'Let one end where the other starts.',
+      );
+    return facts.length > 0 ? facts : null;
   }
 
   private takenByDesign(path: string): string | null {

@@ -5,7 +5,7 @@ import type { ContentType, Design } from '@/core/design/spec.ts';
 import type { Subject, Values } from '@/core/design/values.ts';
 import { didYouMean } from '@/core/did-you-mean.ts';
 import type { Issue } from '@/core/issue.ts';
-import type { ByHand } from '@/core/address/model.ts';
+import type { ByHand, HeldFact } from '@/core/address/model.ts';
 import type { Plan, Revision } from '@/core/publication/model.ts';
 import { publishedBy } from '@/core/publication/plans.ts';
 import type { Instant } from '@/core/time/interval.ts';
@@ -22,6 +22,8 @@ export interface EntryToLoad {
   revisions: Revision[];
   plans: Plan[];
   byHand: ByHand[];
+  /** The addresses it held so far; null where they are to be worked out. */
+  held: HeldFact[] | null;
   raw: RawEntry;
 }
 
@@ -106,6 +108,7 @@ export class EntryReader {
       revisions,
       plans,
       byHand: timing.byHand(),
+      held: timing.held(),
       raw,
     };
     this.ids.set(id, entry);

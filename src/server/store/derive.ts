@@ -15,10 +15,10 @@ import {
 } from './index-tables.ts';
 import { statement } from './statement.ts';
 import { readValues } from './stored-values.ts';
-import { StoredTimeline } from './timeline-source.ts';
+import { type TimelineExtras, StoredTimeline } from './timeline-source.ts';
 
 /** What a write touched: entries to look at again at its instant, or everything from the beginning. */
-export interface DeriveRequest {
+export interface DeriveRequest extends TimelineExtras {
   site: CompiledSite;
   /** Rows at or before it are facts and stay. */
   settled: Instant;
@@ -26,8 +26,6 @@ export interface DeriveRequest {
   touched: Iterable<string>;
   /** True while loading: nothing is settled yet, and all of the past is derived. */
   fromBeginning?: boolean;
-  /** Shows that long work goes on. */
-  step?: () => void;
 }
 
 /** What deriving changed. */
@@ -45,12 +43,9 @@ export function derive(connection: Connection, request: DeriveRequest): Derived 
   const rebuilt = ensureIndexTables(connection, site.types.values(), site.listings.values());
   const start = request.fromBeginning ? BEGINNING : settled;
   forgetAfter(connection, site, start);
-  const source = new StoredTimeline(connection, site, start, request.step);
-  const timeline = simulate(
-    site.addresses,
-    source,
-    eventsAfter(connection, start, settled, request),
-  );
+  const source = new StoredTimeline(connection, site, start, request);
+  const events = eventsAfter(connection, start, settled, request);
+  const timeline = simulate(site.addresses, source, events);
   const runs = changedRuns(connection, timeline);
   writeTimeline(connection, timeline, runs);
   indexRuns(connection, site, runs, settled, rebuilt);
@@ -92,7 +87,7 @@ function eventsAfter(
   connection: Connection,
   start: Instant,
   settled: Instant,
-  { touched, fromBeginning }: DeriveRequest,
+  { touched, fromBeginning, histories }: DeriveRequest,
 ): Map<Instant, Set<string>> {
   const events = new Map<Instant, Set<string>>();
   const add = (at: Instant, entry: string): void => {
@@ -113,6 +108,10 @@ function eventsAfter(
       'SELECT DISTINCT r.saved AS at, r.entry FROM revision AS r JOIN reference_edge AS e ON e.target = r.entry WHERE r.saved > ?',
     );
     for (const { at, entry } of saved) add(at, entry);
+    for (const [entry, { held }] of histories ?? []) {
+      add(settled, entry);
+      for (const { from, to } of held) for (const at of [from, to]) if (at !== null) add(at, entry);
+    }
   } else for (const entry of touched) add(settled, entry);
   return events;
 }

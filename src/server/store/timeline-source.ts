@@ -2,6 +2,7 @@ import type { Connection } from '../db/connection.ts';
 import type { CompiledSite } from '@/core/site/compile.ts';
 import type { Media, Subject } from '@/core/design/values.ts';
 import {
+  type AddressHistory,
   type Standing,
   type TimelineEntry,
   type TimelineSource,
@@ -18,6 +19,14 @@ import { asOf } from './as-of.ts';
 const UNTIL_DELETED =
   'coalesce((SELECT deleted FROM entry AS d WHERE d.id = planned_change.entry), 9e15)';
 
+/** What a simulation is told besides what is stored. */
+export interface TimelineExtras {
+  /** While loading: the addresses that entries are known to have held, by id. */
+  histories?: ReadonlyMap<string, AddressHistory>;
+  /** Hears of every address worked out, so that long work shows that it goes on. */
+  step?: () => void;
+}
+
 /** Reads entries, and how they stand at an instant, for the simulation; each entry once. */
 export class StoredTimeline implements TimelineSource {
   private readonly entries = new Map<string, TimelineEntry | undefined>();
@@ -29,11 +38,14 @@ export class StoredTimeline implements TimelineSource {
     private readonly site: CompiledSite,
     /** Rows at or before it stand; those after it are to be derived. */
     private readonly start: Instant,
-    /** Hears of every address worked out. */
-    readonly step: () => void = () => undefined,
+    private readonly extras: TimelineExtras = {},
   ) {
     this.subjects = new SubjectStore(connection);
     this.addressFields = [...new Set([...site.addresses.referenceFields.values()].flat())];
+  }
+
+  step(): void {
+    this.extras.step?.();
   }
 
   entry(id: string): TimelineEntry | undefined {
@@ -128,6 +140,16 @@ export class StoredTimeline implements TimelineSource {
     const byHand = this.sql(
       'SELECT path, starts AS "from", ends AS "to" FROM by_hand WHERE entry = ? ORDER BY id',
     ).all(id) as { path: string; from: number; to: number | null }[];
-    return { id, type, created: row.created, author: row.author, revisions, plans, byHand };
+    const history = this.extras.histories?.get(id);
+    return {
+      id,
+      type,
+      created: row.created,
+      author: row.author,
+      revisions,
+      plans,
+      byHand,
+      history,
+    };
   }
 }

@@ -1,0 +1,1 @@
+CREATE INDEX `refusal_at` ON `refusal` (`at`);
