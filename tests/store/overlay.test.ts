@@ -69,7 +69,7 @@ test('a list with unsaved values in it is, page by page, what it would be with t
         const live = connection.driver
           .prepare('SELECT entry, starts AS "from", ends AS "to" FROM live_interval')
           .all() as { entry: string; from: number; to: number | null }[];
-        const seen = withEntries(reader, shown);
+        const seen = withEntries(reader, { entries: shown, moved: new Map() });
         for (const plan of site.listings.values()) {
           const expected = evaluateListing(plan, rows, instant, {
             isLive: (id, t) =>

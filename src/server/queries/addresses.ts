@@ -1,5 +1,5 @@
 import type { Seeing } from './clock.ts';
-import { readerSeeing } from './preview.ts';
+import { readerSeeing } from './drafts.ts';
 import type { SiteView } from './site-view.ts';
 import { type Actor, permit } from '../permit.ts';
 import type { LivePage } from '@/core/site/reader.ts';
@@ -121,10 +121,8 @@ export function tryAddress(
       location: null,
       html: null,
     };
-  const traced = trace(found.site, readerSeeing(view, actor, at, seeing, found.reader), {
-    path,
-    at,
-  });
+  const reader = readerSeeing(view, { actor, at, seeing }, found);
+  const traced = trace(found.site, reader, { path, at });
   return {
     path,
     steps: [...before, ...traced.steps],

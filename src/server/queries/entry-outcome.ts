@@ -12,7 +12,8 @@ import { withEntries } from '../store/overlay-reader.ts';
 import { statement } from '../store/statement.ts';
 import type { Seeing } from './clock.ts';
 import { entryName } from './display.ts';
-import { type Prospect, entryWith, newestValues, prospectOf, readerSeeing } from './preview.ts';
+import { type Prospect, entryWith, newestValues, prospectOf } from './preview.ts';
+import { readerSeeing } from './drafts.ts';
 import type { SiteView } from './site-view.ts';
 import { asOf } from '../store/as-of.ts';
 
@@ -65,9 +66,8 @@ export function entryOutcome(
   const same = live !== undefined && JSON.stringify(live.values) === JSON.stringify(values);
   const prospect = prospectOf(view, site, draft, at);
   const entry = same ? live : entryWith(view, live, draft, prospect.path, at);
-  const shown = same
-    ? readerSeeing(view, actor, at, seeing, reader)
-    : withEntries(readerSeeing(view, actor, at, seeing, reader), [entry]);
+  const others = readerSeeing(view, { actor, at, seeing }, found, draft.id);
+  const shown = same ? others : withEntries(others, { entries: [entry], moved: prospect.moved });
   const page = entry.path === null ? null : renderEntry(site, shown, entry, at);
   const { url } = site.design.site;
   return {
@@ -98,7 +98,7 @@ function statusOf(type: ContentType, entry: EntryView, live: boolean, same: bool
     : 'As the form has it; not live at this instant';
 }
 
-function warningsOf({ from, path, others, refusal }: Prospect): string[] {
+function warningsOf({ from, path, moved: { size: others }, refusal }: Prospect): string[] {
   const words: string[] = [];
   if (refusal) words.push(`${refusal.message} ${refusal.fix}`);
   if (from !== null && path !== null && from !== path)

@@ -4,7 +4,8 @@ import type { Seeing } from './clock.ts';
 import { displayWorld, entryName } from './display.ts';
 import { type Option, optionsOf } from './offers.ts';
 import { type LeftOut, leftOut } from './left-out.ts';
-import { draftsSeen } from './preview.ts';
+import { draftsSeen } from './drafts.ts';
+import { overlayOf } from './preview.ts';
 import type { SiteView } from './site-view.ts';
 import type { Issue } from '@/core/issue.ts';
 import { versionOf } from '@/core/design-edit/changes.ts';
@@ -144,7 +145,7 @@ export function listingOutcome(
       lookedAt: null,
       page: null,
     };
-  const drafts = draftsSeen(view, actor, at, seeing);
+  const drafts = overlayOf(view, current, draftsSeen(view, { actor, at, seeing }), at);
   const reader = withEntries(current.reader, drafts);
   const { ids, total } = reader.listing(plan, new Validity(at), 0, SHOWN);
   const page = edited.ok ? firstPage(compileSite(design).site, reader, plan.listing, at) : null;
@@ -154,7 +155,7 @@ export function listingOutcome(
     pageSize: plan.listing.pageSize,
     page,
     entries: listed(view, reader, plan, ids, at),
-    ...leftOut(view, plan, { at, find, drafts, total }),
+    ...leftOut(view, plan, { at, find, drafts: drafts.entries, total }),
   };
 }
 

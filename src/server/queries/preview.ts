@@ -1,4 +1,4 @@
-import type { AddressRow, Refusal } from '@/core/address/model.ts';
+import type { Refusal, Timeline, TimelineEntry } from '@/core/address/model.ts';
 import { type PathPiece, pathPieces } from '@/core/address/pieces.ts';
 import { explainBase, simulate } from '@/core/address/simulate.ts';
 import type { ContentType } from '@/core/design/spec.ts';
@@ -6,12 +6,10 @@ import type { EntryView, Values } from '@/core/design/values.ts';
 import type { CompiledSite } from '@/core/site/compile.ts';
 import type { SiteReader } from '@/core/site/reader.ts';
 import { type Instant, Validity } from '@/core/time/interval.ts';
-import type { Actor } from '../permit.ts';
-import { withEntries } from '../store/overlay-reader.ts';
+import type { Overlay } from '../store/overlay-reader.ts';
 import { statement } from '../store/statement.ts';
 import { readValues } from '../store/stored-values.ts';
 import { StoredTimeline } from '../store/timeline-source.ts';
-import type { Seeing } from './clock.ts';
 import type { SiteView } from './site-view.ts';
 
 /** What publishing an entry with some values at an instant would do to addresses. */
@@ -23,48 +21,119 @@ export interface Prospect {
   refusal: Refusal | null;
   /** Where it stands as of the instant; null where it does not. */
   from: string | null;
-  /** How many other pages would move with it. */
-  others: number;
+  /** Where other pages would stand that move with it; by id. */
+  moved: ReadonlyMap<string, string>;
 }
 
 /** An entry that need not be stored, with the values it would have. */
 export type Draft = Pick<EntryView, 'id' | 'type' | 'values' | 'author'>;
 
-/** Publishes an entry at an instant, in thought, by the rules themselves. */
-export function prospectOf(
+/** What publishing some drafts at an instant, all at once, would do to addresses. */
+interface Thought {
+  source: StoredTimeline;
+  timeline: Timeline;
+  /** The number of the revision that a draft would be. */
+  numberOf(id: string): number;
+}
+
+/** Publishes drafts at an instant, in thought, by the rules themselves. */
+function publishInThought(
   view: SiteView,
   site: CompiledSite,
-  draft: Draft,
+  drafts: readonly Draft[],
   at: Instant,
-): Prospect {
-  const { id, type, values } = draft;
+): Thought {
   const stored = new StoredTimeline(view.connection, site, at);
-  const known = stored.entry(id);
-  const number = (known?.revisions.at(-1)?.number ?? 0) + 1;
-  const entry = {
+  const published = new Map(
+    drafts.map((draft) => [draft.id, withPublication(stored.entry(draft.id), draft, at)]),
+  );
+  const source = Object.create(stored) as StoredTimeline;
+  source.entry = (id) => published.get(id) ?? stored.entry(id);
+  const timeline = simulate(site.addresses, source, new Map([[at, new Set(published.keys())]]));
+  return { source, timeline, numberOf: (id) => published.get(id)!.revisions.at(-1)!.number };
+}
+
+function withPublication(
+  known: TimelineEntry | undefined,
+  { id, type, values }: Draft,
+  at: Instant,
+): TimelineEntry {
+  const revisions = known?.revisions ?? [];
+  const revision = (revisions.at(-1)?.number ?? 0) + 1;
+  return {
     byHand: [],
     created: at,
     author: '',
     ...known,
     id,
     type,
-    revisions: [...(known?.revisions ?? []), { number, saved: at, values, author: '' }],
-    plans: [{ at, sequence: 0, do: 'publish' as const, revision: number }],
+    revisions: [...revisions, { number: revision, saved: at, values, author: '' }],
+    plans: [{ at, sequence: 0, do: 'publish', revision }],
   };
-  const source = Object.create(stored) as StoredTimeline;
-  source.entry = (other) => (other === id ? entry : stored.entry(other));
-  const before = stored.standing(id);
-  const timeline = simulate(site.addresses, source, new Map([[at, new Set([id])]]));
-  const holds = (row: AddressRow): boolean => row.role === 'current' && row.to === null;
-  const path = timeline.addresses.findLast((r) => r.entry === id && holds(r))?.path ?? null;
-  const moved = timeline.addresses.filter((r) => r.entry !== id && holds(r) && r.from === at);
-  const parts = partsOf(site, source, id, number, at);
+}
+
+/** Where entries stand after an instant whose publications were thought of; by id. */
+function pathsAfter({ timeline }: Thought, at: Instant): Map<string, string> {
+  const dealt = timeline.addresses.filter(
+    ({ role, from, to }) => role === 'current' && to === null && from <= at,
+  );
+  return new Map(dealt.map(({ entry, path }) => [entry, path]));
+}
+
+/** What publishing one draft at an instant would do. */
+export function prospectOf(
+  view: SiteView,
+  site: CompiledSite,
+  draft: Draft,
+  at: Instant,
+): Prospect {
+  const { id } = draft;
+  const thought = publishInThought(view, site, [draft], at);
+  const before = new StoredTimeline(view.connection, site, at).standing(id);
+  const { timeline, source } = thought;
+  const path = pathsAfter(thought, at).get(id) ?? null;
+  const parts = partsOf(site, source, id, thought.numberOf(id), at);
   return {
     path,
     pieces: path === null ? [] : pathPieces(path, parts, site.design.site.language),
     refusal: timeline.refusals.find((r) => r.entry === id) ?? null,
     from: before.live ? (before.held?.path ?? null) : null,
-    others: moved.length,
+    moved: movedBy(thought, [id], at),
+  };
+}
+
+/** Where entries stand that are dealt another address at the instant, but for some; by id. */
+function movedBy({ timeline }: Thought, but: string[], at: Instant): Map<string, string> {
+  const rows = timeline.addresses.filter(
+    ({ entry, role, from, to }) =>
+      role === 'current' && to === null && from === at && !but.includes(entry),
+  );
+  return new Map(rows.map(({ entry, path }) => [entry, path]));
+}
+
+/** A compiled site and what it is read with. */
+export interface Seen {
+  site: CompiledSite;
+  reader: SiteReader;
+}
+
+/** What a site looks like with drafts published at an instant: they themselves, and whom they move. */
+export function overlayOf(
+  view: SiteView,
+  { site, reader }: Seen,
+  drafts: readonly Draft[],
+  at: Instant,
+): Overlay {
+  if (drafts.length === 0) return { entries: [], moved: new Map() };
+  const ids = drafts.map(({ id }) => id);
+  const live = reader.liveEntries(ids, new Validity(at));
+  const thought = publishInThought(view, site, drafts, at);
+  const paths = pathsAfter(thought, at);
+  return {
+    entries: drafts.map((draft) =>
+      entryWith(view, live.get(draft.id), draft, paths.get(draft.id) ?? null, at),
+    ),
+    moved: movedBy(thought, ids, at),
   };
 }
 
@@ -113,43 +182,4 @@ export function newestValues(view: SiteView, id: string | null, at: Instant): Va
   const sql = `SELECT "values" FROM revision WHERE entry = ? AND saved <= ? ORDER BY number DESC LIMIT 1`;
   const json = statement(view.connection, sql).pluck().get(id, at) as string | undefined;
   return json === undefined ? null : readValues(json, view.at(at)!.site.design.site.language);
-}
-
-const MOST_DRAFTS = 200;
-
-/** A person's drafts, saved by an instant, as if they were published then, the latest saved first; none where one sees what is published. */
-export function draftsSeen(view: SiteView, actor: Actor, at: Instant, seeing: Seeing): EntryView[] {
-  const found = seeing === 'published' ? null : view.at(at);
-  if (!found) return [];
-  const sql =
-    'SELECT e.id, e.type, r."values" AS json, r.author FROM entry AS e JOIN revision AS r ON r.entry = e.id AND r.number = e.newest WHERE e.unpublished = 1 AND e.deleted IS NULL AND r.saved <= ? AND r.author = ? ORDER BY r.saved DESC, r.entry LIMIT ?';
-  const rows = statement(view.connection, sql).all(at, actor.name, MOST_DRAFTS) as {
-    id: string;
-    type: string;
-    json: string;
-    author: string;
-  }[];
-  const live = found.reader.liveEntries(
-    rows.map((r) => r.id),
-    new Validity(at),
-  );
-  return rows.flatMap(({ id, type: key, json, author }) => {
-    const type: ContentType | undefined = found.site.types.get(key);
-    if (!type) return [];
-    const values = readValues(json, found.site.design.site.language);
-    const draft = { id, type, values, author };
-    const { path } = prospectOf(view, found.site, draft, at);
-    return [entryWith(view, live.get(id), draft, path, at)];
-  });
-}
-
-/** A reader as of an instant that sees what is published, or that with a person's drafts in its place. */
-export function readerSeeing(
-  view: SiteView,
-  actor: Actor,
-  at: Instant,
-  seeing: Seeing,
-  reader: SiteReader,
-): SiteReader {
-  return withEntries(reader, draftsSeen(view, actor, at, seeing));
 }

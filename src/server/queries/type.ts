@@ -2,7 +2,8 @@ import type { SiteView } from './site-view.ts';
 import { type Actor, permit } from '../permit.ts';
 import { displayWorld, entryName } from './display.ts';
 import { withEntries } from '../store/overlay-reader.ts';
-import { entryWith, newestValues, prospectOf, readerSeeing } from './preview.ts';
+import { entryWith, newestValues, prospectOf } from './preview.ts';
+import { readerSeeing } from './drafts.ts';
 import type { Seeing } from './clock.ts';
 import { StoredReader, RowCache } from '../store/site-reader.ts';
 import { settledInstant } from '../store/write.ts';
@@ -120,7 +121,8 @@ export function typeOutcome(
   const prospect = prospectOf(view, site, draft, at);
   const { path } = prospect;
   const entry: EntryView = entryWith(view, live, draft, path, at);
-  const reader = withEntries(readerSeeing(view, actor, at, seeing, store), [entry]);
+  const others = readerSeeing(view, { actor, at, seeing }, { site, reader: store }, id);
+  const reader = withEntries(others, { entries: [entry], moved: prospect.moved });
   const page = path === null ? null : renderEntry(site, reader, entry, at);
   const world = displayWorld(view, at);
   return {

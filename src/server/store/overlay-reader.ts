@@ -7,11 +7,19 @@ import type { EntryView } from '@/core/design/values.ts';
 import type { PathHolders, SiteReader } from '@/core/site/reader.ts';
 import type { Validity } from '@/core/time/interval.ts';
 
-/** A reader to which some entries look as given, and live: drafts, or what a form holds unsaved. */
-export function withEntries(reader: SiteReader, entries: readonly EntryView[]): SiteReader {
+/** What a site looks like otherwise: drafts, or what a form holds unsaved. */
+export interface Overlay {
+  /** Entries that look as given, and are live. */
+  entries: readonly EntryView[];
+  /** Where other entries stand, which move with them; by id. */
+  moved: ReadonlyMap<string, string>;
+}
+
+/** A reader to which a site looks otherwise. */
+export function withEntries(reader: SiteReader, { entries, moved }: Overlay): SiteReader {
   return entries.length === 0
     ? reader
-    : new OverlayReader(reader, new Map(entries.map((e) => [e.id, e])));
+    : new OverlayReader(reader, new Map(entries.map((e) => [e.id, e])), moved);
 }
 
 class OverlayReader implements SiteReader {
@@ -26,6 +34,7 @@ class OverlayReader implements SiteReader {
   constructor(
     private readonly below: SiteReader,
     private readonly shown: ReadonlyMap<string, EntryView>,
+    private readonly moved: ReadonlyMap<string, string>,
   ) {
     this.livePageCount = (validity) => below.livePageCount(validity);
     this.livePages = (...args) => below.livePages(...args);
@@ -39,25 +48,36 @@ class OverlayReader implements SiteReader {
   liveEntries(ids: readonly string[], validity: Validity): Map<string, EntryView> {
     const found = this.below.liveEntries(ids, validity);
     for (const id of ids) {
-      const entry = this.shown.get(id);
+      const entry = this.shown.get(id) ?? this.elsewhere(found.get(id));
       if (entry) found.set(id, entry);
     }
     return found;
   }
 
+  private elsewhere(entry: EntryView | undefined): EntryView | undefined {
+    const path = entry && this.moved.get(entry.id);
+    return path === undefined ? entry : { ...entry!, path };
+  }
+
   holders(path: string, validity: Validity): PathHolders {
-    const holder = [...this.shown.values()].find((e) => e.path === path);
-    if (holder) return { current: { entry: holder.id, role: 'current' }, former: null };
+    const holder =
+      [...this.shown.values()].find((e) => e.path === path)?.id ??
+      [...this.moved].find(([, to]) => to === path)?.[0];
+    if (holder !== undefined) return { current: { entry: holder, role: 'current' }, former: null };
     const below = this.below.holders(path, validity);
     const { current } = below;
-    return current?.role === 'current' && this.shown.has(current.entry)
-      ? { current: null, former: current.entry }
-      : below;
+    const left = current?.role === 'current' && this.isElsewhere(current.entry);
+    return left ? { current: null, former: current.entry } : below;
+  }
+
+  private isElsewhere(entry: string): boolean {
+    return this.shown.has(entry) || this.moved.has(entry);
   }
 
   currentPath(entry: string, validity: Validity): string | null {
     const shown = this.shown.get(entry);
-    return shown ? shown.path : this.below.currentPath(entry, validity);
+    if (shown) return shown.path;
+    return this.moved.get(entry) ?? this.below.currentPath(entry, validity);
   }
 
   typeOf(entry: string): string | null {

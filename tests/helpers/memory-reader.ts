@@ -1,0 +1,127 @@
+import type { CompiledSite } from '@/core/site/compile.ts';
+import type { LivePage, PathHolders, SiteReader } from '@/core/site/reader.ts';
+import type { EntryView, Media, Subject } from '@/core/design/values.ts';
+import { type ListingRow } from '@/core/listing/columns.ts';
+import { evaluateListing } from '@/core/listing/evaluate.ts';
+import type { ListingPlan } from '@/core/listing/plan.ts';
+import { compareCodePoints } from '@/core/text.ts';
+import type { Validity } from '@/core/time/interval.ts';
+
+/** What a site holds while a test runs: nothing in it ever changes. */
+export interface Held {
+  entries: EntryView[];
+  /** Entries by paths they held and hold no more. */
+  former?: Record<string, string>;
+  subjects?: Subject[];
+  media?: Media[];
+}
+
+/** A reader over lists in memory: the plainest there can be. All its entries are live. */
+export class MemoryReader implements SiteReader {
+  constructor(
+    private readonly site: CompiledSite,
+    private readonly held: Held,
+  ) {}
+
+  liveEntries(ids: readonly string[]): Map<string, EntryView> {
+    const found = this.held.entries.filter(({ id, state }) => ids.includes(id) && state === 'live');
+    return new Map(found.map((e) => [e.id, e]));
+  }
+
+  holders(path: string): PathHolders {
+    const current = this.pages().find((e) => e.path === path);
+    return {
+      current: current ? { entry: current.id, role: 'current' } : null,
+      former: this.held.former?.[path] ?? null,
+    };
+  }
+
+  currentPath(entry: string): string | null {
+    return this.pages().find((e) => e.id === entry)?.path ?? null;
+  }
+
+  typeOf(entry: string): string | null {
+    return this.held.entries.find((e) => e.id === entry)?.type.key ?? null;
+  }
+
+  nameOf(entry: string): string | null {
+    const found = this.held.entries.find((e) => e.id === entry);
+    return found ? String(found.values.title) : null;
+  }
+
+  comingAt(): null {
+    return null;
+  }
+
+  listing(
+    plan: ListingPlan,
+    { at }: Validity,
+    offset: number,
+    limit: number,
+    without: readonly string[] = [],
+  ): { ids: string[]; total: number } {
+    const rows = this.held.entries
+      .filter((e) => e.type.key === plan.type.key && e.state === 'live' && !without.includes(e.id))
+      .map((e): ListingRow => ({
+        entry: e.id,
+        created: e.created,
+        published: e.published!,
+        updated: e.updated!,
+        from: e.updated!,
+        to: null,
+        values: e.values,
+      }));
+    const ids = evaluateListing(plan, rows, at, {
+      keysWithin: (set, key) => this.keysWithin(set, key),
+      isLive: (id) => this.liveEntries([id]).size > 0,
+    });
+    return { ids: ids.slice(offset, offset + limit), total: ids.length };
+  }
+
+  newestPages(limit: number): string[] {
+    const newest = this.pages().sort((a, b) => b.published! - a.published!);
+    return newest.slice(0, limit).map((e) => e.id);
+  }
+
+  livePageCount(): number {
+    return this.pages().length;
+  }
+
+  livePages(after: string | null, limit: number): LivePage[] {
+    return this.pages()
+      .map(({ path, id, type, updated }) => ({
+        path: path!,
+        entry: id,
+        type: type.key,
+        updated: updated!,
+      }))
+      .sort((a, b) => compareCodePoints(a.path, b.path))
+      .filter(({ path }) => after === null || path > after)
+      .slice(0, limit);
+  }
+
+  referrers(targets: readonly string[], fields: readonly string[]): string[] {
+    return this.held.entries
+      .filter(({ values }) =>
+        fields.some((f) => [values[f]].flat().some((v) => targets.includes(String(v)))),
+      )
+      .map((e) => e.id);
+  }
+
+  subject(set: string, key: string): Subject | null {
+    return this.held.subjects?.find((s) => s.set === set && s.key === key) ?? null;
+  }
+
+  keysWithin(set: string, key: string): string[] {
+    const below = (this.held.subjects ?? []).filter((s) => s.set === set && s.parent === key);
+    return [key, ...below.flatMap((s) => this.keysWithin(set, s.key))];
+  }
+
+  media(id: string): Media | null {
+    return this.held.media?.find((m) => m.id === id) ?? null;
+  }
+
+  private pages(): EntryView[] {
+    return this.held.entries.filter((e) => e.path !== null && e.state === 'live');
+  }
+}
