@@ -1,6 +1,6 @@
 import type { PathPiece } from '@/core/address/pieces.ts';
 import type { ContentType } from '@/core/design/spec.ts';
-import type { EntryView } from '@/core/design/values.ts';
+import type { EntryView, Values } from '@/core/design/values.ts';
 import type { Issue } from '@/core/issue.ts';
 import type { CompiledSite } from '@/core/site/compile.ts';
 import type { SiteReader } from '@/core/site/reader.ts';
@@ -63,7 +63,7 @@ export function entryOutcome(
   const values = given?.values ?? newestValues(view, input.id, at) ?? {};
   const draft = { id: input.id ?? `${type.key}-new`, type, values, author: actor.name };
   const live = reader.liveEntries([draft.id], new Validity(at)).get(draft.id);
-  const same = live !== undefined && JSON.stringify(live.values) === JSON.stringify(values);
+  const same = live !== undefined && isSame(type, live.values, values);
   const prospect = prospectOf(view, site, draft, at);
   const entry = same ? live : entryWith(view, live, draft, prospect.path, at);
   const others = readerSeeing(view, { actor, at, seeing }, found, draft.id);
@@ -85,6 +85,11 @@ export function entryOutcome(
     listed: listedIn(site, shown, draft.id, type, at),
     live: live !== undefined,
   };
+}
+
+function isSame({ fields }: ContentType, a: Values, b: Values): boolean {
+  const text = (value: unknown): string => JSON.stringify(value ?? null);
+  return fields.every(({ id }) => text(a[id]) === text(b[id]));
 }
 
 function statusOf(type: ContentType, entry: EntryView, live: boolean, same: boolean): string {

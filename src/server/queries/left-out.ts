@@ -73,10 +73,11 @@ export function leftOut(view: SiteView, plan: ListingPlan, asked: Asked): LeftOu
   const filterAt = (instant: Instant): ReturnType<typeof resolveFilter> =>
     resolveFilter(plan.filter, instant, plan.zone, view.subjects);
   const filter = filterAt(at);
-  const live = liveTest(view);
   const world = displayWorld(view, at);
   const places = conditionsOf(plan.filter);
   const drafts = new Map(asked.drafts.map((d) => [d.id, d]));
+  const published = liveTest(view);
+  const live: typeof published = (id, t) => drafts.has(id) || published(id, t);
   const rows = candidates(view, plan, asked);
   const language = view.at(at)!.site.design.site.language;
   const out: LeftOutEntry[] = [];

@@ -1,7 +1,6 @@
 import type { Refusal, Timeline, TimelineEntry } from '@/core/address/model.ts';
 import { type PathPiece, pathPieces } from '@/core/address/pieces.ts';
 import { explainBase, simulate } from '@/core/address/simulate.ts';
-import type { ContentType } from '@/core/design/spec.ts';
 import type { EntryView, Values } from '@/core/design/values.ts';
 import type { CompiledSite } from '@/core/site/compile.ts';
 import type { SiteReader } from '@/core/site/reader.ts';

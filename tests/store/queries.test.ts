@@ -1,0 +1,446 @@
+import { describe, expect, test } from 'vitest';
+import { runCommand } from '@/server/commands/run.ts';
+import { NotPermitted, type Actor } from '@/server/permit.ts';
+import { addressTable, tryAddress } from '@/server/queries/addresses.ts';
+import { readClock, shellDetail } from '@/server/queries/clock.ts';
+import { changeInWords, comingChanges } from '@/server/queries/coming.ts';
+import { contentTable } from '@/server/queries/content.ts';
+import { entryDetail, newEntry } from '@/server/queries/entry.ts';
+import { entryOutcome, retireReach, whereSeen } from '@/server/queries/entry-outcome.ts';
+import { listingOutcome } from '@/server/queries/listing.ts';
+import { findEntries } from '@/server/queries/offers.ts';
+import { todayDetail } from '@/server/queries/today.ts';
+import { type Files, SITE, at, loadFiles } from '../helpers/folder.ts';
+import { entry } from '../helpers/notes.ts';
+
+const ANN: Actor = { id: 'ann', name: 'Ann', role: 'builder' };
+const NOW = at('2026-07-01T12:00:00Z');
+
+const FILES: Files = {
+  'site.yaml': { ...SITE, language: 'en-IE' },
+  'types/seed.json': {
+    key: 'seed',
+    label: 'Seed',
+    plural: 'Seeds',
+    address: '/seeds/{title}',
+    summary: 'about',
+    fields: [
+      { key: 'title', kind: 'text', required: true },
+      { key: 'about', kind: 'paragraphs' },
+      { key: 'stock', kind: 'number', column: true },
+      { key: 'sow', kind: 'date', column: true },
+      { key: 'friend', kind: 'reference', types: ['seed', 'grower'] },
+    ],
+  },
+  'types/grower.json': {
+    key: 'grower',
+    plural: 'Growers',
+    address: '/growers/{title}',
+    retired: { path: '/growers' },
+    fields: [{ key: 'title', kind: 'text' }],
+  },
+  'listings/in-stock.json': {
+    key: 'in-stock',
+    label: 'In stock',
+    type: 'seed',
+    address: '/in-stock',
+    where: {
+      all: [
+        { field: 'stock', op: 'more-than', value: 10 },
+        { field: 'sow', op: 'on-or-before', value: 'today' },
+      ],
+    },
+    sort: ['title'],
+  },
+  'redirects.yaml': [{ from: '/out', to: 'https://elsewhere.example/' }],
+  'entries/seed.json': [
+    entry('ecole', 'École', ['2026-06-30T08:00:00Z/'], {}, { stock: 12, sow: '2026-03-01' }),
+    entry(
+      'pea',
+      'Pea, early',
+      ['2026-01-01/'],
+      {},
+      { stock: 9, sow: '2026-03-01', friend: 'ines' },
+    ),
+    entry('kale', 'Kale', ['2026-07-02T08:00:00Z/'], {}, { stock: 20, sow: '2026-07-04' }),
+    entry(
+      'bean',
+      'Bean',
+      ['2026-01-01/2026-07-03T09:00:00Z'],
+      {},
+      { stock: 90, sow: '2026-08-01' },
+    ),
+    entry('lost', 'Lost', ['2026-01-01/2026-02-01']),
+    entry('draft', 'Draft', [], { saved: '2026-06-20' }),
+    entry('late', 'Late', [], { created: '2026-08-01', saved: '2026-06-25' }),
+  ],
+  'entries/grower.json': [entry('ines', 'Inés', ['2026-01-01/'])],
+};
+const site = (files: Files = FILES) => loadFiles(files, NOW);
+const ids = (rows: { id: string }[]): string[] => rows.map((r) => r.id);
+
+test('nothing unpublished is told to a visitor', async () => {
+  const { view } = await site();
+  const visitor: Actor = { ...ANN, role: 'visitor' };
+  for (const ask of [
+    () => todayDetail(view, visitor, NOW),
+    () => contentTable(view, visitor, NOW, {}),
+    () => addressTable(view, visitor, NOW, ''),
+    () => tryAddress(view, visitor, '/', NOW, 'draft'),
+    () => entryDetail(view, visitor, 'draft', NOW, NOW),
+    () => newEntry(view, visitor, 'seed', NOW),
+    () => entryOutcome(view, visitor, { id: 'draft', type: 'seed', values: null }, NOW, 'draft'),
+    () => listingOutcome(view, visitor, { key: 'in-stock', set: {}, find: '' }, NOW, 'draft'),
+    () => findEntries(view, visitor, { types: null, words: '', without: null }, NOW),
+    () => whereSeen(view, visitor, 'pea', NOW),
+    () => retireReach(view, visitor, 'pea', NOW),
+    () => shellDetail(view, visitor, NOW),
+  ])
+    expect(ask).toThrow(NotPermitted);
+});
+
+describe('today', () => {
+  test('names drafts, what went live, and what changes in two days', async () => {
+    const { view } = await site();
+    const today = todayDetail(view, ANN, NOW)!;
+    expect(ids(today.drafts)).toEqual(['late', 'draft']);
+    expect(today.draftsTotal).toBe(2);
+    expect(today.wentLive.map((c) => c.entry)).toEqual(['ecole']);
+    expect(today.coming.map(changeInWords)).toEqual([
+      'Kale goes live at /seeds/kale',
+      'Bean leaves /seeds/bean',
+    ]);
+    expect(today.frontChosen).toBe(false);
+  });
+
+  test('as of an instant of the past names what was a draft by then', async () => {
+    const { view } = await site();
+    expect(ids(todayDetail(view, ANN, at('2026-06-22'))!.drafts)).toEqual(['draft']);
+    expect(todayDetail(view, ANN, at('2026-06-01'))!.drafts).toEqual([]);
+  });
+
+  test('a finding goes once it is mended', async () => {
+    const { view, connection } = await site({
+      ...FILES,
+      'entries/star.json': [
+        {
+          entry: { id: 'star', type: 'seed', saved: '2026-01-01', live: '2026-01-01' },
+          title: '★',
+        },
+      ],
+    });
+    expect(todayDetail(view, ANN, NOW)!.findings).toMatchObject([{ entry: 'star' }]);
+    let wallClock = NOW;
+    const run = (name: 'saveEntry' | 'planChange', input: unknown) =>
+      runCommand(connection, name, ANN, input, { wallClock: (wallClock += 60_000) });
+    const values = { title: 'Star' };
+    expect(run('saveEntry', { id: 'star', type: 'seed', values, seen: 1 }).ok).toBe(true);
+    const publish = { entry: 'star', action: 'publish', at: null, revision: null };
+    expect(run('planChange', publish).ok).toBe(true);
+    expect(todayDetail(view, ANN, wallClock + 1)!.findings).toEqual([]);
+  });
+});
+
+describe('the content table', () => {
+  test.each([
+    ['ecole', ['ecole']],
+    ['ÉCOLE', ['ecole']],
+    ['ines', ['ines']],
+    ['pea, e', ['pea']],
+    ['zzz', []],
+  ])('finds by "%s"', async (search, expected) => {
+    const { view } = await site();
+    const { rows, total } = contentTable(view, ANN, NOW, { search });
+    expect(ids(rows)).toEqual(expected);
+    expect(total).toBe(expected.length);
+  });
+
+  test.each([
+    ['name', ['bean', 'draft', 'ecole', 'ines', 'kale', 'late', 'lost', 'pea']],
+    ['-name', ['pea', 'lost', 'late', 'kale', 'ines', 'ecole', 'draft', 'bean']],
+    ['saved', ['late', 'draft', 'bean', 'ecole', 'ines', 'kale', 'lost', 'pea']],
+    ['constructor', ['late', 'draft', 'bean', 'ecole', 'ines', 'kale', 'lost', 'pea']],
+  ])('is sorted by %s', async (sort, expected) => {
+    const { view } = await site();
+    expect(ids(contentTable(view, ANN, NOW, { sort }).rows)).toEqual(expected);
+  });
+
+  test.each([
+    ['live', ['bean', 'ecole', 'ines', 'pea']],
+    ['scheduled', ['kale']],
+    ['retired', ['lost']],
+    ['draft', ['draft', 'late']],
+    ['no such state', []],
+  ])('keeps those that are %s', async (state, expected) => {
+    const { view } = await site();
+    const { rows, total } = contentTable(view, ANN, NOW, { state, sort: 'name' });
+    expect(ids(rows)).toEqual(expected);
+    expect(total).toBe(expected.length);
+  });
+
+  test('of one type has its columns, with values as people read them', async () => {
+    const { view } = await site();
+    const { rows, columns, total } = contentTable(view, ANN, NOW, { type: 'seed', search: 'pea' });
+    expect(columns.map((c) => [c.label, c.numeric])).toEqual([
+      ['Stock', true],
+      ['Sow', false],
+    ]);
+    expect(rows[0]!.cells).toEqual({ stock: '9', sow: '1 Mar 2026' });
+    expect(total).toBe(1);
+    expect(contentTable(view, ANN, NOW, {}).counts).toMatchObject([
+      { type: 'grower', count: 1 },
+      { type: 'seed', count: 7 },
+    ]);
+  });
+
+  test('as of an instant keeps all rows: what is made later is not yet written', async () => {
+    const { view } = await site();
+    const { rows } = contentTable(view, ANN, at('2026-06-22'), { search: 'late' });
+    expect(rows[0]!.state).toBe('not yet written');
+  });
+});
+
+describe('the clock', () => {
+  test.each(['x', '99999999999999999', '0000-01-01T00:00:00Z', '2026-13-01', ''])(
+    'says that "%s" is no instant, and stands at now',
+    async (given) => {
+      const { view } = await site();
+      const clock = readClock(view, { at: given });
+      expect([clock.tense, clock.at === clock.now]).toEqual(['now', true]);
+      expect(clock.problem).toContain('is no instant');
+    },
+  );
+
+  test('reads instants of the years 1 to 9999, local ones in the site’s zone', async () => {
+    const { view } = await site();
+    expect(readClock(view, { at: '2026-07-01T12:00' }).at).toBe(at('2026-07-01T11:00:00Z'));
+    expect(readClock(view, { at: '0001-01-01T00:00:00Z' }).tense).toBe('past');
+    expect(readClock(view, { at: '9999-12-31T00:00:00Z' }).tense).toBe('future');
+    expect(readClock(view, { at: ['2026-07-01', 'x'] }).tense).toBe('now');
+  });
+
+  test('has a tick for each instant, with names whole', async () => {
+    const { view } = await site();
+    const { ticks } = shellDetail(view, ANN, NOW);
+    const first = ticks.find((t) => t.at === at('2026-01-01'))!;
+    expect(first.count).toBe(4);
+    expect(first.names).toContain('Bean');
+    expect(ticks.flatMap((t) => t.names).every((name) => name !== ' early')).toBe(true);
+    expect(first.names.join('|')).toMatch(/Pea, early|Inés|Lost/);
+  });
+
+  test('has ticks ahead, however many changes the past year had', async () => {
+    const { 'entries/grower.json': growers } = FILES;
+    const many = Array.from({ length: 2100 }, (_, i) =>
+      entry(`n${i}`, `N ${i}`, [`${new Date(at('2026-01-01') + i * 60_000).toISOString()}/`]),
+    );
+    const { view } = await site({
+      ...FILES,
+      'entries/grower.json': [...(growers as object[]), ...many],
+    });
+    const { ticks } = shellDetail(view, ANN, NOW);
+    expect(ticks.filter((t) => t.at > NOW).map((t) => t.at)).toEqual([
+      at('2026-07-02T08:00:00Z'),
+      at('2026-07-03T09:00:00Z'),
+    ]);
+    expect(ticks.filter((t) => t.at <= NOW).length).toBeGreaterThan(1000);
+  });
+
+  test('changes are told with their entries, in order', async () => {
+    const { view } = await site();
+    const changes = comingChanges(view, at('2025-12-31'), at('2026-03-01'));
+    expect(changes.map((c) => `${c.entry} ${c.what}`)).toEqual([
+      'bean live',
+      'ines live',
+      'lost live',
+      'pea live',
+      'lost retired',
+    ]);
+  });
+});
+
+describe('addresses', () => {
+  test('are found by path or name, accents or not; former ones too', async () => {
+    const { view } = await site();
+    const found = (search: string): string[] =>
+      addressTable(view, ANN, NOW, search).pages.map((p) => p.path);
+    expect(found('ecole')).toEqual(['/seeds/ecole']);
+    expect(found('INES')).toEqual(['/growers/ines']);
+    expect(found('stock')).toEqual(['/in-stock']);
+    expect(found('')).toEqual([
+      '/',
+      '/growers/ines',
+      '/in-stock',
+      '/seeds/bean',
+      '/seeds/ecole',
+      '/seeds/pea-early',
+    ]);
+    expect(addressTable(view, ANN, NOW, 'lost').former).toEqual([
+      { path: '/seeds/lost', status: 410, location: null },
+    ]);
+  });
+
+  test.each([
+    ['/in-stock?page=2', 200, '/in-stock'],
+    ['https://test.example/seeds/ecole#top', 200, '/seeds/ecole'],
+    ['seeds/ecole', 200, '/seeds/ecole'],
+    ['/seeds/lost', 410, '/seeds/lost'],
+    ['/out', 308, '/out'],
+    ['https://other.example/seeds/ecole', null, '/seeds/ecole'],
+    ['/build/today', null, '/build/today'],
+    ['/api/session', null, '/api/session'],
+    ['/media/abc/160.webp', null, '/media/abc/160.webp'],
+    ['', 200, '/'],
+    ['/%ff', 400, '/%ff'],
+  ])('trying "%s" answers %s for %s', async (given, status, path) => {
+    const { view } = await site();
+    const tried = tryAddress(view, ANN, given, NOW, 'published')!;
+    expect([tried.status, tried.path]).toEqual([status, path]);
+    expect(tried.steps.filter((s) => s.matched)).toHaveLength(1);
+  });
+
+  test('of what goes live later say when, in words without ids', async () => {
+    const { view } = await site();
+    const { steps, status } = tryAddress(view, ANN, '/seeds/kale', NOW, 'published')!;
+    expect(status).toBe(404);
+    expect(steps.at(-1)!.words).toBe(
+      'Nobody stood here by then; “Kale” will from 2 Jul 2026, 09:00.',
+    );
+    const shown = tryAddress(view, ANN, '/seeds/ecole', NOW, 'published')!;
+    expect(shown.steps.at(-1)!.words).toBe('“École” stands here.');
+  });
+});
+
+describe('a listing', () => {
+  const ask = async (set: Record<string, unknown> = {}, find = '') => {
+    const { view } = await site();
+    return listingOutcome(view, ANN, { key: 'in-stock', set, find }, NOW, 'published')!;
+  };
+
+  test('says who is in, and of those left out the value that keeps them out', async () => {
+    const outcome = await ask();
+    expect(ids(outcome.entries)).toEqual(['ecole']);
+    const words = (id: string): string[] =>
+      outcome.leftOut
+        .find((e) => e.id === id)!
+        .reasons.map((r) => (r.actual === null ? r.words : `${r.words}: ${r.actual}`));
+    expect(words('pea')).toEqual(['stock is more than 10: it is 9']);
+    expect(words('bean')).toEqual(['sow is on or before today: it is 1 Aug 2026']);
+    expect(words('draft')).toEqual([
+      'not live at this instant',
+      'stock is more than 10: it is blank',
+      'sow is on or before today: it is blank',
+    ]);
+  });
+
+  test('says when those left out come in, where that is true', async () => {
+    const { leftOut } = await ask();
+    const appears = (id: string) => leftOut.find((e) => e.id === id)!.appears;
+    expect(appears('kale')).toBeNull(); // live on 2 July, sown from 4 July: neither alone brings it in
+    expect(appears('bean')).toBeNull(); // retired before it is sown
+    expect(appears('pea')).toBeNull();
+  });
+
+  test('counts what each condition keeps out, the most first, and puts near misses first', async () => {
+    const { counts, leftOut, leftOutTotal } = await ask();
+    expect(counts.map((c) => c.count)).toEqual(
+      [...counts.map((c) => c.count)].sort((a, b) => b - a),
+    );
+    expect(leftOutTotal).toBe(6);
+    const lengths = leftOut.map((e) => e.reasons.length);
+    expect(lengths).toEqual([...lengths].sort((a, b) => a - b));
+  });
+
+  test('finds one of those left out by name', async () => {
+    expect(ids((await ask({}, 'pea')).leftOut)).toEqual(['pea']);
+  });
+
+  test('follows its sentence while it is edited, and says what is wrong in it', async () => {
+    const wider = await ask({ where: { field: 'stock', op: 'more-than', value: 5 } });
+    expect(ids(wider.entries)).toEqual(['bean', 'ecole', 'pea']);
+    const broken = await ask({ where: { field: 'stok', op: 'is', value: 5 } });
+    expect(broken.issues).toMatchObject([{ code: 'unknown-field' }]);
+    const zero = await ask({ pageSize: 0 });
+    expect(zero.issues[0]!.message).toContain('a whole number from 1 to 500');
+  });
+});
+
+describe('an entry', () => {
+  test('is shown as of an instant: the revision of then, the newest for what lies ahead', async () => {
+    const { view } = await site();
+    expect(entryDetail(view, ANN, 'draft', at('2026-06-22'), NOW)).toMatchObject({
+      name: 'Draft',
+      state: 'draft',
+      path: null,
+    });
+    expect(entryDetail(view, ANN, 'bean', NOW, NOW)).toMatchObject({
+      state: 'live',
+      path: '/seeds/bean',
+      plans: [{ at: at('2026-07-03T09:00:00Z'), action: 'retire' }],
+    });
+    expect(entryDetail(view, ANN, 'nobody', NOW, NOW)).toBeNull();
+    expect(entryDetail(view, ANN, 'constructor', NOW, NOW)).toBeNull();
+  });
+
+  test('has the names of those it points at, and searches for others by their types', async () => {
+    const { view } = await site();
+    const { type } = entryDetail(view, ANN, 'pea', NOW, NOW)!;
+    expect(type.fields.find((f) => f.key === 'friend')).toMatchObject({
+      names: { ines: 'Inés' },
+      entryTypes: ['seed', 'grower'],
+    });
+    const find = (words: string, types: string[] | null, without: string | null = null) =>
+      ids(findEntries(view, ANN, { types, words, without }, NOW));
+    expect(find('ines', null)).toEqual(['ines']);
+    expect(find('ines', ['seed'])).toEqual([]);
+    expect(find('pea', ['seed'], 'pea')).toEqual([]);
+  });
+
+  test('whose form holds something else shows that, and says what publishing it would move', async () => {
+    const { view } = await site();
+    const form = (title: string, seeing: 'published' | 'draft' = 'published') =>
+      entryOutcome(
+        view,
+        ANN,
+        { id: 'ecole', type: 'seed', values: { title, stock: 12, sow: '2026-03-01' } },
+        NOW,
+        seeing,
+      )!;
+    const same = form('École');
+    expect([same.path, same.warnings, same.status]).toEqual(['/seeds/ecole', [], 'Live page']);
+    const other = form('Lycée');
+    expect(other.path).toBe('/seeds/lycee');
+    expect(other.warnings.join(' ')).toMatch(/\/seeds\/ecole.*\/seeds\/lycee/);
+    expect(other.html).toContain('Lycée');
+    expect(form('Pea, early').path).toBe('/seeds/pea-early-2');
+    expect(form('').warnings.join(' ')).toMatch(/blank/);
+    expect(other.listed).toMatchObject([{ label: 'In stock', place: 1 }]);
+  });
+
+  test('is said to be where it can be seen', async () => {
+    const { view } = await site();
+    expect(whereSeen(view, ANN, 'ecole', NOW)).toBe('Live at /seeds/ecole, first in In stock.');
+    expect(whereSeen(view, ANN, 'draft', NOW)).toBe('Draft is not public at the moment.');
+  });
+
+  test('that is to be retired says what goes, what leads on, and who points at it', async () => {
+    const { view } = await site();
+    expect(retireReach(view, ANN, 'ines', NOW)).toMatchObject({
+      path: '/growers/ines',
+      answers: 'leads to /growers',
+      referring: [{ id: 'pea', name: 'Pea, early' }],
+      referringTotal: 1,
+    });
+    expect(retireReach(view, ANN, 'ecole', NOW)).toMatchObject({
+      answers: 'answers 410: gone',
+      listed: ['In stock'],
+      referringTotal: 0,
+    });
+  });
+
+  test('that is new has the defaults of its type', async () => {
+    const { view } = await site();
+    expect(newEntry(view, ANN, 'seed', NOW)).toMatchObject({ id: null, state: 'not yet written' });
+    expect(newEntry(view, ANN, 'nothing', NOW)).toBeNull();
+  });
+});
