@@ -14,9 +14,9 @@ if (unknown)
 const data = resolve(root, process.env.BONTEL_DATA ?? 'data');
 const port = process.env.PORT ?? '4300';
 
+if (fresh) refuseWhileServed();
 await install();
 await buildOnce();
-if (fresh) refuseWhileServed();
 if (fresh)
   for (const name of ['site.db', 'site.db-wal', 'site.db-shm', 'media', 'sizes'])
     rmSync(join(data, name), { recursive: true, force: true });

@@ -40,6 +40,21 @@ export function startBontel(...args: string[]): ChildProcess {
   });
 }
 
+/** Starts the built server with settings that it cannot use; what it prints as it ends. */
+export function serverWith(env: Record<string, string>): Ran {
+  const { status, stdout, stderr } = spawnSync(
+    process.execPath,
+    ['--enable-source-maps', `${root}dist/main.js`],
+    {
+      cwd: root,
+      encoding: 'utf8',
+      timeout: 20_000,
+      env: { ...process.env, BONTEL_BUILDER: 'off', ...env, NODE_ENV: 'production' },
+    },
+  );
+  return { code: status, out: stdout, err: stderr, json: <T>() => JSON.parse(stdout) as T };
+}
+
 /** A port nobody listens on. */
 export function freePort(): Promise<number> {
   return new Promise((resolve, reject) => {
@@ -61,8 +76,11 @@ export interface RunningServer {
 }
 
 /** Starts the built server on a free port, and waits until it answers; it ends with `stop`. */
-export async function startServer(data: string, { builder = false } = {}): Promise<RunningServer> {
-  const port = await freePort();
+export async function startServer(
+  data: string,
+  { builder = false, port }: { builder?: boolean; port?: number } = {},
+): Promise<RunningServer> {
+  port ??= await freePort();
   const args = ['--enable-source-maps', `${root}dist/main.js`];
   const env: NodeJS.ProcessEnv = {
     ...process.env,

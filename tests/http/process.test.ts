@@ -186,23 +186,4 @@ describe('the database under a running server', () => {
       await server.stop();
     }
   });
-
-  test('two that start at once on an old folder both come up', async () => {
-    const data = smallSite();
-    const both = await Promise.all([startServer(data), startServer(data)]);
-    for (const { url } of both) expect((await fetch(`${url}/a`)).status).toBe(200);
-    for (const { stop } of both) expect(await stop()).toBe(0);
-  });
-});
-
-describe('settings that cannot be used are said plainly', () => {
-  test('--version names the version', () => {
-    expect(bontel('--version')).toMatchObject({ code: 0, out: expect.stringMatching(/^\d+\.\d+/) });
-  });
-
-  test('the clock says what stands ahead, or that nothing does', () => {
-    const ran = bontel('clock', '--data', smallSite());
-    expect(ran.code).toBe(0);
-    expect(ran.out.length).toBeGreaterThan(10);
-  });
 });
