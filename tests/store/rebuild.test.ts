@@ -6,7 +6,7 @@ import { runCommand } from '@/server/commands/run.ts';
 import type { Connection } from '@/server/db/connection.ts';
 import { COMMAND_LINE } from '@/server/permit.ts';
 import { loadFiles } from '../helpers/folder.ts';
-import { randomSite } from '../helpers/random-site.ts';
+import { DESIGN, randomSite } from '../helpers/random-site.ts';
 import { derivedRows, dropIndexTables, rebuild } from '../helpers/snapshot.ts';
 
 const entry = fc.constantFrom('v0', 'v1', 'v2', 'g0', 'g1', 'p0', 'p1');
@@ -25,6 +25,7 @@ const step = fc.oneof(
   fc.record({ do: fc.constant('cancel' as const) }),
   fc.record({ do: fc.constantFrom('delete' as const), entry }),
   fc.record({ do: fc.constantFrom('restore' as const), entry }),
+  fc.record({ do: fc.constant('fields' as const), without: fc.constantFrom('shade', 'none') }),
   fc.record({
     do: fc.constant('address' as const),
     pattern: fc.constantFrom(
@@ -34,6 +35,8 @@ const step = fc.oneof(
     ),
   }),
 );
+
+const FIELDS = DESIGN['types/variety.json'] as { fields: { key: string }[] };
 
 /** Entries whose marks do not say what their rows say. */
 function wronglyMarked({ driver }: Connection): unknown[] {
@@ -86,14 +89,14 @@ test('after any writes, deriving everything anew gives the same rows, and what w
               .pluck()
               .get();
             run('restoreEntry', { entry: gone ?? what.entry });
-          } else if (what.do === 'address') {
+          } else if (what.do === 'address' || what.do === 'fields') {
             const variety = view.at(wall)!.site.design.types.find((t) => t.key === 'variety')!;
-            run('releaseEdit', {
-              part: 'types',
-              key: 'variety',
-              set: { address: what.pattern },
-              version: versionOf(variety),
-            });
+            const set =
+              what.do === 'address'
+                ? { address: what.pattern }
+                : { fields: FIELDS.fields.filter((f) => f.key !== what.without) };
+            const version = versionOf(variety);
+            run('releaseEdit', { part: 'types', key: 'variety', set, version });
           } else {
             const at =
               what.after === null ? null : new Date(wall + (what.after + 1) * 60_000).toISOString();

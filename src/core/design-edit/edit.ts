@@ -67,8 +67,29 @@ function put(design: Design, part: EditedPart, key: string, next: Part): Result<
     }));
     return { ok: false, issues };
   }
-  const { issues } = compileSite(parsed.data);
+  const issues = [...changedKinds(design, parsed.data), ...compileSite(parsed.data).issues];
   return issues.length > 0 ? { ok: false, issues } : ok(parsed.data);
+}
+
+/** Fields that are to hold something else under the id they have: their values would be of the old kind. */
+function changedKinds(before: Design, after: Design): Issue[] {
+  const known = new Map(
+    before.types.flatMap((t) => t.fields.map((f) => [`${t.id}/${f.id}`, f] as const)),
+  );
+  return after.types.flatMap((type) =>
+    type.fields.flatMap((field) => {
+      const was = known.get(`${type.id}/${field.id}`);
+      if (!was || (was.kind === field.kind && was.many === field.many)) return [];
+      return [
+        {
+          code: 'kind-changed',
+          path: `types/${type.key}/fields/${field.key}`,
+          message: `${field.label} holds ${was.many ? 'several of ' : ''}${was.kind}, and a field keeps its kind.`,
+          fix: 'Add a field of the other kind, with an id of its own.',
+        },
+      ];
+    }),
+  );
 }
 
 function conflicts(

@@ -6,6 +6,7 @@ import type { LiveInterval } from '@/core/publication/model.ts';
 import type { ContentType } from '@/core/design/spec.ts';
 import { type Instant, BEGINNING } from '@/core/time/interval.ts';
 import {
+  type EnsuredTables,
   ensureIndexTables,
   indexTable,
   indexWriter,
@@ -40,7 +41,7 @@ export interface Derived {
  */
 export function derive(connection: Connection, request: DeriveRequest): Derived {
   const { site, settled } = request;
-  const rebuilt = ensureIndexTables(connection, site.types.values(), site.listings.values());
+  const tables = ensureIndexTables(connection, site.types.values(), site.listings.values());
   const start = request.fromBeginning ? BEGINNING : settled;
   forgetAfter(connection, site, start);
   const source = new StoredTimeline(connection, site, start, request);
@@ -48,11 +49,12 @@ export function derive(connection: Connection, request: DeriveRequest): Derived 
   const timeline = simulate(site.addresses, source, events);
   const runs = changedRuns(connection, timeline);
   writeTimeline(connection, timeline, runs);
-  indexRuns(connection, site, runs, settled, rebuilt);
+  indexRuns(connection, site, runs, settled, tables);
   const types = new Set(
     [...timeline.touched].flatMap((id) => typeOf(connection, site, id)?.key ?? []),
   );
-  for (const type of rebuilt) reindex(connection, site, type, settled, types);
+  for (const key of tables.rebuilt)
+    reindex(connection, site, tables.types.get(key)!, settled, types);
   closeSettled(connection, site, settled);
   return { refusals: timeline.refusals, types };
 }
@@ -206,13 +208,14 @@ function indexRuns(
   site: CompiledSite,
   runs: ReadonlyMap<string, LiveInterval[]>,
   settled: Instant,
-  rebuilt: ContentType[],
+  { rebuilt, types }: EnsuredTables,
 ): void {
   const writers = new Map<string, ReturnType<typeof typeWriter>>();
   for (const [id, rows] of runs) {
     const type = typeOf(connection, site, id);
-    if (!type || rebuilt.includes(type)) continue;
-    if (!writers.has(type.key)) writers.set(type.key, typeWriter(connection, site, type, settled));
+    if (!type || rebuilt.has(type.key)) continue;
+    if (!writers.has(type.key))
+      writers.set(type.key, typeWriter(connection, site, types.get(type.key)!, settled));
     writers.get(type.key)!(id, rows);
   }
 }

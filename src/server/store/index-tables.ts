@@ -1,5 +1,6 @@
 import type { Connection, Statement } from '../db/connection.ts';
-import type { ContentType } from '@/core/design/spec.ts';
+import type { Field } from '@/core/design/field.ts';
+import type { ContentType, Design } from '@/core/design/spec.ts';
 import { type Column, type ListingRow, cell, columnsOf, sortCell } from '@/core/listing/columns.ts';
 import {
   type Condition,
@@ -210,33 +211,76 @@ export function repeatsBounds(type: ContentType, plans: Iterable<ListingPlan>): 
   );
 }
 
-/** Makes the derived tables a design needs anew where their form has changed, without indexes; gives the types whose rows are gone. */
+/** What `ensureIndexTables` found and did. */
+export interface EnsuredTables {
+  /** Keys of the types whose tables were made anew: their rows are gone, and they have no indexes. */
+  rebuilt: Set<string>;
+  /** Each type as its tables have it, by key. */
+  types: Map<string, ContentType>;
+}
+
+/**
+ * Makes the derived tables a design needs anew where their form has changed. Fields of earlier designs
+ * stay in them, so that looking at the past meets no missing column.
+ */
 export function ensureIndexTables(
   { driver }: Connection,
   types: Iterable<ContentType>,
   plans: Iterable<ListingPlan>,
-): ContentType[] {
+): EnsuredTables {
   const all = [...plans];
   const get = driver.prepare('SELECT value FROM meta WHERE key = ?').pluck();
   const set = driver.prepare(
     'INSERT INTO meta (key, value) VALUES (?, ?) ON CONFLICT (key) DO UPDATE SET value = excluded.value',
   );
-  return [...types].filter((type) => {
+  const rebuilt = new Set<string>();
+  const wide = [...types].map((type): [string, ContentType] => {
     const own = all.filter((p) => p.type.key === type.key);
-    const tables = tablesOf(type, own);
-    const form = fingerprint(
-      [...tables, ...indexesOf(type, own)].join(';') +
-        JSON.stringify(
-          type.fields.map((f) => [f.id, f.kind, f.many, f.options?.map((o) => o.key)]),
-        ),
-    );
-    if (get.get(`index:${type.id}`) === form) return false;
+    const form = formOf(type, own);
+    const stored = get.get(`index:${type.id}`) as string | undefined;
+    const known = stored === undefined ? null : (JSON.parse(stored) as StoredForm);
+    if (known?.form === form) return [type.key, withFields(type, known.earlier)];
+    const earlier = earlierFields(driver, type);
+    const widened = withFields(type, earlier);
+    const tables = tablesOf(widened, own).join(';');
     driver.exec(
-      `DROP TABLE IF EXISTS ${indexTable(type)}; DROP TABLE IF EXISTS ${memberTable(type)}; ${tables.join(';')}`,
+      `DROP TABLE IF EXISTS ${indexTable(type)}; DROP TABLE IF EXISTS ${memberTable(type)}; ${tables}`,
     );
-    set.run(`index:${type.id}`, form);
-    return true;
+    set.run(`index:${type.id}`, JSON.stringify({ form, earlier } satisfies StoredForm));
+    rebuilt.add(type.key);
+    return [type.key, widened];
   });
+  return { rebuilt, types: new Map(wide) };
+}
+
+/** What is kept of how a type's tables were made. */
+interface StoredForm {
+  form: string;
+  /** Fields that earlier designs had. */
+  earlier: Field[];
+}
+
+function formOf(type: ContentType, plans: ListingPlan[]): string {
+  const fields = type.fields.map((f) => [f.id, f.kind, f.many, f.options?.map((o) => o.key)]);
+  const sql = [...tablesOf(type, plans), ...indexesOf(type, plans)].join(';');
+  return fingerprint(sql + JSON.stringify(fields));
+}
+
+/** Fields that released designs gave a type and that it has no more, as they were last. */
+function earlierFields(driver: Connection['driver'], type: ContentType): Field[] {
+  const now = new Set(type.fields.map((f) => f.id));
+  const specs = driver.prepare('SELECT spec FROM design_version ORDER BY id').pluck().all();
+  const found = new Map<string, Field>();
+  for (const spec of specs as string[])
+    for (const { id, fields } of (JSON.parse(spec) as Design).types)
+      if (id === type.id) for (const f of fields) if (!now.has(f.id)) found.set(f.id, f);
+  return [...found.values()];
+}
+
+/** A type with more fields; their keys may be in use by others now. */
+function withFields(type: ContentType, more: readonly Field[]): ContentType {
+  const renamed = more.map((f) => ({ ...f, key: `#${f.id}` }));
+  return more.length === 0 ? type : { ...type, fields: [...type.fields, ...renamed] };
 }
 
 /** Makes the indexes of a type's derived tables, once they have been filled. */

@@ -1,1 +1,2 @@
-CREATE INDEX `refusal_at` ON `refusal` (`at`);
+CREATE INDEX `refusal_at` ON `refusal` (`at`);--> statement-breakpoint
+DELETE FROM `meta` WHERE `key` LIKE 'index:%';
