@@ -16,9 +16,9 @@ export function isSafeLink(address: unknown): address is string {
   return !/^[/\\]{2}/.test(address) && new URL(address, HERE).host === new URL(HERE).host;
 }
 
-/** Whether an address may be where a redirect leads: http(s), or a path of this site with one slash. */
+/** Whether an address may be where a redirect leads: as a link, but never relative to the page. */
 export function isSafeTarget(address: string): boolean {
-  return isSafeLink(address) && /^(\/|https?:)/i.test(address);
+  return isSafeLink(address) && /^(\/|https?:|mailto:|tel:)/i.test(address);
 }
 
 /** An address with everything percent-encoded that may not stand in one; codes that are there stay. */

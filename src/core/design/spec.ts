@@ -164,7 +164,10 @@ export const redirectSpec = z.strictObject({
   to: z
     .string()
     .max(4096)
-    .refine(isSafeTarget, 'A redirect leads to a path of this site ("/new"), or to http(s)://….'),
+    .refine(
+      isSafeTarget,
+      'A redirect leads to a path of this site ("/new"), or to http(s)://…, mailto:… or tel:….',
+    ),
   status: z.union([z.literal(301), z.literal(302), z.literal(307), z.literal(308)]).default(308),
 });
 

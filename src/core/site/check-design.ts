@@ -36,7 +36,8 @@ export function checkDesign(design: Design): Issue[] {
 }
 
 function doubled(keys: string[], path: string, what = 'key'): Issue[] {
-  const again = new Set(keys.filter((k, i) => keys.indexOf(k) !== i));
+  const seen = new Set<string>();
+  const again = new Set(keys.filter((k) => seen.size === seen.add(k).size));
   return [...again].map((k) => ({
     code: 'doubled-key',
     path: `${path}/${k}`,
@@ -47,18 +48,19 @@ function doubled(keys: string[], path: string, what = 'key'): Issue[] {
 
 /** Parts of different keys that share an id. */
 function doubledIds(parts: { id: string; key: string }[], path: string): Issue[] {
-  return parts.flatMap(({ id, key }, i) => {
-    const first = parts.slice(0, i).find((p) => p.id === id && p.key !== key);
-    return first
-      ? [
-          {
-            code: 'doubled-id',
-            path: `${path}/${key}/id`,
-            message: `The id "${id}" is also that of "${first.key}".`,
-            fix: 'Give each its own id, or leave it out.',
-          },
-        ]
-      : [];
+  const firstKeys = new Map<string, string>();
+  return parts.flatMap(({ id, key }) => {
+    const first = firstKeys.get(id) ?? key;
+    firstKeys.set(id, first);
+    if (first === key) return [];
+    return [
+      {
+        code: 'doubled-id',
+        path: `${path}/${key}/id`,
+        message: `The id "${id}" is also that of "${first}".`,
+        fix: 'Give each its own id, or leave it out.',
+      },
+    ];
   });
 }
 

@@ -46,16 +46,14 @@ class RichTextWriter {
     if (tag) return `<${tag}>${this.children(n, depth)}</${tag}>`;
     switch (n.type) {
       case 'heading': {
-        const level = Math.min(
-          6,
-          Math.max(this.topHeading, Math.floor(Number(n.attrs?.level)) || 2),
-        );
-        return `<h${level}>${this.inline(n.content)}</h${level}>`;
+        const level = Math.min(6, Math.max(this.topHeading, whole(n.attrs?.level, 2)));
+        const words = this.inline(n.content);
+        return words === '' ? '' : `<h${level}>${words}</h${level}>`;
       }
       case 'bulletList':
         return `<ul>${this.items(n, depth)}</ul>`;
       case 'orderedList': {
-        const start = Math.floor(Number(n.attrs?.start ?? 1));
+        const start = whole(n.attrs?.start, 1);
         return `<ol${start === 1 ? '' : ` start="${start}"`}>${this.items(n, depth)}</ol>`;
       }
       case 'codeBlock':
@@ -171,6 +169,11 @@ class RichTextWriter {
     const named = typeof title === 'string' && title !== '' ? ` title="${escapeHtml(title)}"` : '';
     return `<img src="${escapeHtml(picture.src)}" alt="${escapeHtml(alt)}"${named} width="${picture.width}" height="${picture.height}" loading="lazy">`;
   }
+}
+
+/** An attribute that is to be a whole number; what else it holds counts as left out. */
+function whole(value: unknown, otherwise: number): number {
+  return typeof value === 'number' && Number.isFinite(value) ? Math.floor(value) : otherwise;
 }
 
 function codeBlock({ content, attrs }: RichNode): string {
