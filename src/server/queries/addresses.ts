@@ -3,6 +3,7 @@ import { readerSeeing } from './drafts.ts';
 import type { SiteView } from './site-view.ts';
 import { type Actor, permit } from '../permit.ts';
 import type { LivePage } from '@/core/site/reader.ts';
+import type { CompiledSite } from '@/core/site/compile.ts';
 import { type PageLine, automaticFront, listingPages, pageLines } from '@/core/site/pages.ts';
 import { trace } from '@/core/site/render.ts';
 import type { TraceStep } from '@/core/site/resolve.ts';
@@ -19,7 +20,7 @@ export interface FormerLine {
 
 /** Every path as of an instant, as far as a screen shows them. */
 export interface AddressTable {
-  pages: PageLine[];
+  pages: (PageLine & { shows: string })[];
   /** How many pages there are; all of them where nothing is searched for. */
   total: number;
   former: FormerLine[];
@@ -53,7 +54,7 @@ export function addressTable(
   );
   const former = view.formerPaths(at, search, SHOWN);
   return {
-    pages: pages.slice(0, SHOWN),
+    pages: pages.slice(0, SHOWN).map((page) => ({ ...page, shows: showsOf(site, page) })),
     total: total + lists.length + automatic.length,
     former: former.lines.map(({ path, page }) => ({
       path,
@@ -62,6 +63,13 @@ export function addressTable(
     })),
     formerTotal: former.total,
   };
+}
+
+/** What a page is, in words: "Variety", "Listing, page 2". */
+function showsOf(site: CompiledSite, { entry, type, listing, page }: PageLine): string {
+  if (entry !== null) return site.types.get(type ?? '')?.label ?? '';
+  if (listing === null) return 'Automatic list';
+  return page !== null && page > 1 ? `Listing, page ${page}` : 'Listing';
 }
 
 function fits(text: string, search: string): boolean {

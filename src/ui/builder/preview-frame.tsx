@@ -1,47 +1,79 @@
 'use client';
 
 import { useEffect, useRef, useState } from 'react';
+import { FullDialog } from '../primitives/dialog.tsx';
+import { PageFrame, WIDTHS, WidthChoice } from './page-frame.tsx';
 
-const WIDTHS = [
-  { width: 1160, label: 'Wide' },
-  { width: 768, label: 'Middle' },
-  { width: 390, label: 'Narrow' },
-];
+/** How small a page may be drawn before a narrower one is shown. */
+const LEGIBLE = 0.5;
 
-/** A page as visitors get it, in a sandbox; what it is sent replaces what it shows, and the scroll stays. */
-export function PreviewFrame({
-  html,
-  title,
-  first,
-  at,
-}: {
+interface Props {
   html: string;
   title: string;
+  /** What this is, in the first line. */
   first: string;
   at: number;
-}) {
-  const frame = useRef<HTMLIFrameElement>(null);
+}
+
+/** A page as visitors get it, as wide as can be read beside the settings, or alone at its own size. */
+export function PreviewFrame({ html, title, first, at }: Props) {
+  const { box, space } = useSpace();
+  const [chosen, setChosen] = useState<number | null>(null);
+  const [alone, setAlone] = useState(false);
+  const fitting = WIDTHS.find((w) => space.width / w.width >= LEGIBLE) ?? WIDTHS.at(-1)!;
+  const width = chosen ?? fitting.width;
+  const scale = Math.min(1, space.width / width);
+  const frame = { html, title, at, width };
+  return (
+    <div className="flex min-h-0 flex-1 flex-col">
+      <div className="flex h-9 shrink-0 items-center justify-between gap-3 border-b border-rule px-6 text-note">
+        <p className="truncate font-semibold" title={first}>
+          {first}
+        </p>
+        <div className="flex shrink-0 items-center gap-2 text-muted">
+          <WidthChoice width={width} onChange={setChosen} />
+          at {Math.round(scale * 100)} %
+          <button
+            type="button"
+            className="text-spruce hover:underline"
+            title="The page alone, at its own size"
+            onClick={() => setAlone(true)}
+          >
+            Alone
+          </button>
+        </div>
+      </div>
+      <div ref={box} className="min-h-0 flex-1 overflow-hidden">
+        <PageFrame {...frame} scale={scale} height={space.height} />
+      </div>
+      <FullDialog
+        open={alone}
+        onOpenChange={setAlone}
+        title={first}
+        actions={<WidthChoice width={width} onChange={setChosen} />}
+      >
+        <AlonePage {...frame} />
+      </FullDialog>
+    </div>
+  );
+}
+
+/** A page at its own size, in the middle of what there is. */
+function AlonePage(frame: Omit<Props, 'first'> & { width: number }) {
+  const { box, space } = useSpace();
+  return (
+    <div ref={box} className="flex min-h-0 flex-1 overflow-auto bg-rule">
+      <div className="mx-auto shrink-0">
+        <PageFrame {...frame} scale={1} height={space.height} />
+      </div>
+    </div>
+  );
+}
+
+/** The space that an element has, px. */
+function useSpace() {
   const box = useRef<HTMLDivElement>(null);
-  const [ready, setReady] = useState(false);
-  const [width, setWidth] = useState(WIDTHS[0]!.width);
   const [space, setSpace] = useState({ width: 560, height: 480 });
-
-  useEffect(() => {
-    const listen = (event: MessageEvent): void => {
-      if (event.source !== frame.current?.contentWindow || event.origin !== 'null') return;
-      const data = event.data as { ready?: true };
-      if (data.ready) setReady(true);
-    };
-    window.addEventListener('message', listen);
-    // The frame may have been ready before anybody listened, so it is asked for again.
-    if (frame.current && !frame.current.src) frame.current.src = `/api/preview?at=${at}`;
-    return () => window.removeEventListener('message', listen);
-  }, [at]);
-
-  useEffect(() => {
-    if (ready) frame.current?.contentWindow?.postMessage({ html }, '*');
-  }, [html, ready]);
-
   useEffect(() => {
     const watcher = new ResizeObserver(
       ([entry]) =>
@@ -50,37 +82,5 @@ export function PreviewFrame({
     if (box.current) watcher.observe(box.current);
     return () => watcher.disconnect();
   }, []);
-
-  const scale = Math.min(1, space.width / width);
-  return (
-    <div className="flex min-h-0 flex-1 flex-col">
-      <div className="flex h-9 shrink-0 items-center justify-between gap-3 border-b border-rule px-6 text-note">
-        <p className="truncate font-semibold" title={first}>
-          {first}
-        </p>
-        <label className="flex shrink-0 items-center gap-1 text-muted">
-          <span className="sr-only">Width of the page</span>
-          <select
-            value={width}
-            onChange={(e) => setWidth(Number(e.target.value))}
-            className="h-6 bg-white"
-          >
-            {WIDTHS.map((w) => (
-              <option key={w.width} value={w.width}>{`${w.label}, ${w.width} px`}</option>
-            ))}
-          </select>
-          at {Math.round(scale * 100)} %
-        </label>
-      </div>
-      <div ref={box} className="min-h-0 flex-1 overflow-hidden">
-        <iframe
-          ref={frame}
-          title={title}
-          sandbox="allow-scripts"
-          className="origin-top-left border-0 bg-white"
-          style={{ width, height: space.height / scale, transform: `scale(${scale})` }}
-        />
-      </div>
-    </div>
-  );
+  return { box, space };
 }

@@ -21,9 +21,42 @@ export function Dialog({
         <Radix.Overlay className="fixed inset-0 z-20 bg-ink/30" />
         <Radix.Content
           aria-describedby={undefined}
-          className="fixed top-1/4 left-1/2 z-30 w-[440px] max-w-[92vw] -translate-x-1/2 rounded-md border border-edge bg-white p-6"
+          className="fixed top-1/4 left-1/2 z-30 w-[560px] max-w-[92vw] -translate-x-1/2 rounded-md border border-edge bg-white p-6"
         >
           <Radix.Title className="text-section font-semibold">{title}</Radix.Title>
+          {children}
+        </Radix.Content>
+      </Radix.Portal>
+    </Radix.Root>
+  );
+}
+
+/** Something alone on the screen, until it is closed. */
+export function FullDialog({
+  open,
+  onOpenChange,
+  title,
+  actions,
+  children,
+}: {
+  open: boolean;
+  onOpenChange: (open: boolean) => void;
+  title: string;
+  actions: ReactNode;
+  children: ReactNode;
+}) {
+  return (
+    <Radix.Root open={open} onOpenChange={onOpenChange}>
+      <Radix.Portal>
+        <Radix.Content
+          aria-describedby={undefined}
+          className="fixed inset-0 z-30 flex flex-col bg-white"
+        >
+          <div className="flex h-10 shrink-0 items-center gap-4 border-b border-rule px-6">
+            <Radix.Title className="min-w-0 flex-1 truncate font-semibold">{title}</Radix.Title>
+            {actions}
+            <Radix.Close className="button-quiet h-8">Back</Radix.Close>
+          </div>
           {children}
         </Radix.Content>
       </Radix.Portal>

@@ -4,6 +4,7 @@ import { useRouter } from 'next/navigation';
 import { useEffect, useState } from 'react';
 import type { AddressTable, TriedAddress } from '@/server/queries/addresses.ts';
 import type { Clock } from '@/server/queries/clock.ts';
+import { Table, type TableColumn } from '@/ui/primitives/table.tsx';
 import { counted, entryHref, instantWords } from '../format.ts';
 import { Panes } from '../panes.tsx';
 import { PreviewFrame } from '../preview-frame.tsx';
@@ -82,70 +83,79 @@ export function AddressesScreen({
   );
 }
 
+/** A path with what it shows, or where it leads. */
+interface AddressRow {
+  path: string;
+  shows: string;
+  /** Title of what it shows, or the place it leads to. */
+  title: string;
+  /** The screen of what it shows; null for former addresses. */
+  href: string | null;
+}
+
+function rowsOf({ pages, former }: AddressTable): AddressRow[] {
+  return [
+    ...pages.map(({ path, shows, title, entry, listing }) => ({
+      path,
+      shows,
+      title,
+      href: entry === null ? `/build/listings/${listing ?? ''}` : entryHref(entry),
+    })),
+    ...former.map(({ path, status, location }) => ({
+      path,
+      shows: status === 410 ? 'Gone' : 'Leads to',
+      title: location ?? '',
+      href: null,
+    })),
+  ];
+}
+
 /** Paths that show something, then those that lead elsewhere or are gone. */
 function AddressRows({ table, onTry }: { table: AddressTable; onTry: (path: string) => void }) {
+  const columns: TableColumn<AddressRow>[] = [
+    {
+      key: 'path',
+      head: 'Path',
+      className: 'max-w-[300px] truncate',
+      cell: ({ path, href }) => (
+        <button
+          type="button"
+          className={`block max-w-full truncate text-left font-mono text-note hover:underline ${href === null ? 'text-muted' : 'text-spruce'}`}
+          title={path}
+          onClick={() => onTry(path)}
+        >
+          {path}
+        </button>
+      ),
+    },
+    {
+      key: 'shows',
+      head: 'Shows',
+      className: 'whitespace-nowrap text-muted',
+      cell: ({ shows }) => shows,
+    },
+    {
+      key: 'title',
+      head: 'Title',
+      headClassName: 'wide-cell',
+      className: 'wide-cell max-w-[200px] truncate',
+      cell: ({ title, href }) =>
+        href === null ? (
+          <span className="text-muted">{title}</span>
+        ) : (
+          <ClockLink href={href} className="text-ink hover:underline">
+            {title}
+          </ClockLink>
+        ),
+    },
+  ];
   return (
-    <table className="table">
-      <thead>
-        <tr>
-          <th scope="col">Path</th>
-          <th scope="col">Shows</th>
-          <th scope="col">Title</th>
-        </tr>
-      </thead>
-      <tbody>
-        {table.pages.map((page) => (
-          <tr key={page.path}>
-            <td className="max-w-[300px] truncate">
-              <button
-                type="button"
-                className="block max-w-full truncate font-mono text-note text-spruce hover:underline"
-                title={page.path}
-                onClick={() => onTry(page.path)}
-              >
-                {page.path}
-              </button>
-            </td>
-            <td className="whitespace-nowrap text-muted">
-              {page.entry === null
-                ? page.listing === null
-                  ? 'automatic list'
-                  : `listing${page.page! > 1 ? `, page ${page.page}` : ''}`
-                : page.type}
-            </td>
-            <td className="max-w-[200px] truncate">
-              <ClockLink
-                href={
-                  page.entry === null
-                    ? `/build/listings/${page.listing ?? ''}`
-                    : entryHref(page.entry)
-                }
-                className="text-ink hover:underline"
-              >
-                {page.title}
-              </ClockLink>
-            </td>
-          </tr>
-        ))}
-        {table.former.map((f) => (
-          <tr key={`former ${f.path}`}>
-            <td className="max-w-[300px] truncate">
-              <button
-                type="button"
-                className="block max-w-full truncate font-mono text-note text-muted hover:underline"
-                onClick={() => onTry(f.path)}
-              >
-                {f.path}
-              </button>
-            </td>
-            <td className="whitespace-nowrap text-muted">
-              {f.status === 410 ? 'gone' : 'leads to'}
-            </td>
-            <td className="max-w-[200px] truncate text-muted">{f.location ?? ''}</td>
-          </tr>
-        ))}
-      </tbody>
-    </table>
+    <Table
+      label="Addresses"
+      columns={columns}
+      rows={rowsOf(table)}
+      keyOf={({ path, href }) => `${href === null} ${path}`}
+    />
   );
 }
 

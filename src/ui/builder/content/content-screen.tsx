@@ -3,7 +3,8 @@
 import { useRouter } from 'next/navigation';
 import { useEffect, useState } from 'react';
 import type { Clock } from '@/server/queries/clock.ts';
-import type { ContentFilters, ContentTable } from '@/server/queries/content.ts';
+import type { ContentFilters, ContentRow, ContentTable } from '@/server/queries/content.ts';
+import { Table, type TableColumn } from '@/ui/primitives/table.tsx';
 import { counted, dayWords, entryHref } from '../format.ts';
 import { ClockLink } from '../shell/clock-link.tsx';
 import { useClockParameters } from '../shell/use-clock.ts';
@@ -128,81 +129,104 @@ function ContentRows({
   sort: string;
   onSort: (sort: string) => void;
 }) {
+  const by = (key: string, label: string, first: Order): Pick<Head, 'head' | 'sort'> => ({
+    head: <SortButton column={key} label={label} sort={sort} first={first} onSort={onSort} />,
+    sort: orderOf(sort, key, first),
+  });
+  const columns: TableColumn<ContentRow>[] = [
+    {
+      key: 'name',
+      ...by('name', 'Name', 'ascending'),
+      className: 'max-w-[280px] truncate font-[550]',
+      cell: ({ id, name }) => (
+        <ClockLink href={entryHref(id)} className="text-ink hover:underline">
+          {name}
+        </ClockLink>
+      ),
+    },
+    ...(showsType ? [TYPE_COLUMN] : []),
+    ...table.columns.map(({ key, label, numeric }): Head => ({
+      key: `field ${key}`,
+      head: label,
+      headClassName: numeric ? '!text-right' : '',
+      className: `max-w-[160px] truncate ${numeric ? 'text-right' : ''}`,
+      cell: ({ cells }) => cells[key],
+    })),
+    {
+      key: 'state',
+      head: 'State',
+      className: 'whitespace-nowrap',
+      cell: ({ state }) => (
+        <span className={state === 'scheduled' ? 'text-amber-text' : ''}>{state}</span>
+      ),
+    },
+    {
+      key: 'life',
+      head: <LifeHead scale={scale} zone={zone} />,
+      headClassName: 'wide-cell w-[260px]',
+      className: 'wide-cell',
+      cell: ({ spans, created }) => <LifeBar spans={spans} created={created} scale={scale} />,
+    },
+    {
+      key: 'address',
+      head: 'Address',
+      headClassName: 'wide-cell',
+      className: 'wide-cell max-w-[280px] truncate text-muted',
+      cell: ({ path }) => path ?? '',
+    },
+    {
+      key: 'saved',
+      ...by('saved', 'Saved', 'descending'),
+      className: 'whitespace-nowrap text-muted',
+      cell: ({ saved }) => dayWords(saved, zone),
+    },
+  ];
   return (
-    <table className="table">
-      <thead className="sticky top-0 z-10 bg-paper">
-        <tr>
-          <SortHead column="name" label="Name" sort={sort} onSort={onSort} />
-          {showsType && <th scope="col">Type</th>}
-          {table.columns.map((c) => (
-            <th key={c.key} scope="col" className={c.numeric ? '!text-right' : ''}>
-              {c.label}
-            </th>
-          ))}
-          <th scope="col">State</th>
-          <th scope="col" className="w-[260px]">
-            <LifeHead scale={scale} zone={zone} />
-          </th>
-          <th scope="col">Address</th>
-          <SortHead column="saved" label="Saved" sort={sort} onSort={onSort} />
-        </tr>
-      </thead>
-      <tbody>
-        {table.rows.map((row) => (
-          <tr key={row.id}>
-            <td className="max-w-[280px] truncate font-[550]">
-              <ClockLink href={entryHref(row.id)} className="text-ink hover:underline">
-                {row.name}
-              </ClockLink>
-            </td>
-            {showsType && <td className="whitespace-nowrap text-muted">{row.typeLabel}</td>}
-            {table.columns.map((c) => (
-              <td key={c.key} className={`max-w-[160px] truncate ${c.numeric ? 'text-right' : ''}`}>
-                {row.cells[c.key]}
-              </td>
-            ))}
-            <td
-              className={`whitespace-nowrap ${row.state === 'scheduled' ? 'text-amber-text' : ''}`}
-            >
-              {row.state}
-            </td>
-            <td>
-              <LifeBar spans={row.spans} created={row.created} scale={scale} />
-            </td>
-            <td className="max-w-[280px] truncate text-muted">{row.path ?? ''}</td>
-            <td className="whitespace-nowrap text-muted">{dayWords(row.saved, zone)}</td>
-          </tr>
-        ))}
-      </tbody>
-    </table>
+    <Table label="Content" sticky columns={columns} rows={table.rows} keyOf={({ id }) => id} />
   );
 }
 
+type Head = TableColumn<ContentRow>;
+type Order = 'ascending' | 'descending';
+
+const TYPE_COLUMN: Head = {
+  key: 'type',
+  head: 'Type',
+  className: 'whitespace-nowrap text-muted',
+  cell: ({ typeLabel }) => typeLabel,
+};
+
+/** How rows are ordered by a column, of which `first` is the order that comes without a "-". */
+function orderOf(sort: string, column: string, first: Order): Order | 'none' {
+  if (sort === column) return first;
+  if (sort !== `-${column}`) return 'none';
+  return first === 'ascending' ? 'descending' : 'ascending';
+}
+
 /** A column's head that orders the table by it; pressed again, the other way round. */
-function SortHead({
+function SortButton({
   column,
   label,
   sort,
+  first,
   onSort,
 }: {
   column: string;
   label: string;
   sort: string;
+  first: Order;
   onSort: (sort: string) => void;
 }) {
-  const by = sort === column || sort === `-${column}`;
-  const down = sort.startsWith('-');
-  const order = by ? (down ? 'descending' : 'ascending') : 'none';
+  const order = orderOf(sort, column, first);
+  const arrow = { ascending: ' ↑', descending: ' ↓', none: '' }[order];
   return (
-    <th scope="col" aria-sort={order}>
-      <button
-        type="button"
-        className={by ? 'font-semibold text-ink' : ''}
-        onClick={() => onSort(by && !down ? `-${column}` : column)}
-      >
-        {label}
-        <span aria-hidden>{by ? (down ? ' ↑' : ' ↓') : ''}</span>
-      </button>
-    </th>
+    <button
+      type="button"
+      className={order === 'none' ? '' : 'font-semibold text-ink'}
+      onClick={() => onSort(sort === column ? `-${column}` : column)}
+    >
+      {label}
+      <span aria-hidden>{arrow}</span>
+    </button>
   );
 }

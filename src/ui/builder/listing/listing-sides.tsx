@@ -1,12 +1,35 @@
 'use client';
 
-import { Fragment } from 'react';
 import type { Clock } from '@/server/queries/clock.ts';
-import type { Reason } from '@/server/queries/left-out.ts';
-import type { ListingOutcome } from '@/server/queries/listing.ts';
+import type { LeftOutEntry, Reason } from '@/server/queries/left-out.ts';
+import type { ListedEntry, ListingOutcome } from '@/server/queries/listing.ts';
+import { Table, type TableColumn } from '@/ui/primitives/table.tsx';
 import { counted, entryHref, instantWords } from '../format.ts';
 import { ClockLink } from '../shell/clock-link.tsx';
 import { useClockParameters } from '../shell/use-clock.ts';
+
+const nameColumn = <Row extends { id: string; name: string }>(head: string): TableColumn<Row> => ({
+  key: 'name',
+  head,
+  className: 'font-[550]',
+  cell: ({ id, name }) => (
+    <ClockLink href={entryHref(id)} className="text-ink hover:underline">
+      {name}
+    </ClockLink>
+  ),
+});
+
+const IN_COLUMNS: TableColumn<ListedEntry>[] = [
+  { key: 'place', head: '', className: 'w-8 text-right text-muted', cell: (_, i) => i + 1 },
+  nameColumn(''),
+  { key: 'sorted', head: '', className: 'text-muted', cell: ({ sorted }) => sorted },
+  {
+    key: 'path',
+    head: '',
+    className: 'wide-cell max-w-[200px] truncate text-muted',
+    cell: ({ path }) => path,
+  },
+];
 
 /** Who is in, in order, with page breaks marked. */
 export function InSide({ outcome }: { outcome: ListingOutcome }) {
@@ -20,38 +43,46 @@ export function InSide({ outcome }: { outcome: ListingOutcome }) {
     );
   return (
     <div className="px-6 py-2">
-      <table className="table">
-        <tbody>
-          {outcome.entries.map((entry, i) => (
-            <Fragment key={entry.id}>
-              {i % outcome.pageSize === 0 && (
-                <tr>
-                  <th
-                    colSpan={4}
-                    scope="rowgroup"
-                    className="!pt-3"
-                  >{`Page ${i / outcome.pageSize + 1}`}</th>
-                </tr>
-              )}
-              <tr>
-                <td className="w-8 text-right text-muted">{i + 1}</td>
-                <td className="font-[550]">
-                  <ClockLink href={entryHref(entry.id)} className="text-ink hover:underline">
-                    {entry.name}
-                  </ClockLink>
-                </td>
-                <td className="text-muted">{entry.sorted}</td>
-                <td className="max-w-[200px] truncate text-muted">{entry.path}</td>
-              </tr>
-            </Fragment>
-          ))}
-        </tbody>
-      </table>
+      <Table
+        label="In this listing"
+        columns={IN_COLUMNS}
+        rows={outcome.entries}
+        keyOf={({ id }) => id}
+        groupOf={(_, i) => (i % outcome.pageSize === 0 ? `Page ${i / outcome.pageSize + 1}` : null)}
+      />
       {outcome.total > outcome.entries.length && (
         <p className="py-2 text-muted">{`and ${counted(outcome.total - outcome.entries.length, 'more entry', 'more entries')}`}</p>
       )}
     </div>
   );
+}
+
+function leftOutColumns(clock: Clock, go: (at: number) => void): TableColumn<LeftOutEntry>[] {
+  return [
+    nameColumn('Entry'),
+    {
+      key: 'reasons',
+      head: 'Out because it fails',
+      cell: ({ reasons }) =>
+        reasons.map((reason) => <ReasonLine key={reason.words} reason={reason} />),
+    },
+    {
+      key: 'appears',
+      head: <span className="sr-only">When it comes in</span>,
+      className: 'text-right whitespace-nowrap',
+      cell: ({ appears }) =>
+        appears !== null && (
+          <button
+            type="button"
+            className="button-quiet !text-amber-text"
+            title="Look at that instant"
+            onClick={() => go(appears)}
+          >
+            {`Appears ${instantWords(appears, clock.zone, clock.now)}`}
+          </button>
+        ),
+    },
+  ];
 }
 
 /** Who is left out, near misses first, with what keeps each out. */
@@ -92,45 +123,12 @@ export function LeftOutSide({
         value={find}
         onChange={(e) => onFind(e.target.value)}
       />
-      <table className="table">
-        <thead>
-          <tr>
-            <th scope="col">Entry</th>
-            <th scope="col">Out because it fails</th>
-            <th scope="col">
-              <span className="sr-only">When it comes in</span>
-            </th>
-          </tr>
-        </thead>
-        <tbody>
-          {outcome.leftOut.map((entry) => (
-            <tr key={entry.id}>
-              <td className="font-[550]">
-                <ClockLink href={entryHref(entry.id)} className="text-ink hover:underline">
-                  {entry.name}
-                </ClockLink>
-              </td>
-              <td>
-                {entry.reasons.map((reason) => (
-                  <ReasonLine key={reason.words} reason={reason} />
-                ))}
-              </td>
-              <td className="text-right whitespace-nowrap">
-                {entry.appears !== null && (
-                  <button
-                    type="button"
-                    className="button-quiet !text-amber-text"
-                    title="Look at that instant"
-                    onClick={() => set({ at: entry.appears })}
-                  >
-                    {`Appears ${instantWords(entry.appears, clock.zone, clock.now)}`}
-                  </button>
-                )}
-              </td>
-            </tr>
-          ))}
-        </tbody>
-      </table>
+      <Table
+        label="Left out"
+        columns={leftOutColumns(clock, (at) => set({ at }))}
+        rows={outcome.leftOut}
+        keyOf={({ id }) => id}
+      />
       {outcome.leftOut.length === 0 && (
         <p className="py-2 text-muted">{`Nobody left out is called “${find}”.`}</p>
       )}

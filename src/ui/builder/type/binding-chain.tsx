@@ -3,6 +3,7 @@
 import { type ReactNode, useState } from 'react';
 import type { Issue } from '@/core/issue.ts';
 import type { TypeDetail, TypeOutcome } from '@/server/queries/type.ts';
+import { Table } from '@/ui/primitives/table.tsx';
 import { Line } from '@/ui/primitives/line.tsx';
 import { AddressParts } from '../address-parts.tsx';
 import { ClockLink } from '../shell/clock-link.tsx';
@@ -326,27 +327,35 @@ function Fields({
   outcome: TypeOutcome;
 }) {
   return (
-    <table className="table">
-      <thead>
-        <tr>
-          <th scope="col">Field</th>
-          <th scope="col">Kind</th>
-          <th scope="col">For {outcome.specimen}</th>
-        </tr>
-      </thead>
-      <tbody>
-        {spec.fields.map((f) => (
-          <tr key={f.id}>
-            <td className="whitespace-nowrap">
-              {f.label} <code className="font-mono text-note text-muted">{f.key}</code>
-            </td>
-            <td className="whitespace-nowrap text-muted">{`${kinds[f.id] ?? f.kind}${f.many ? ', several' : ''}${f.required ? ', required' : ''}`}</td>
-            <td className="max-w-[220px] truncate">
-              {outcome.fields.find((o) => o.id === f.id)?.value}
-            </td>
-          </tr>
-        ))}
-      </tbody>
-    </table>
+    <Table
+      label="Fields"
+      columns={[
+        {
+          key: 'field',
+          head: 'Field',
+          className: 'whitespace-nowrap',
+          cell: ({ key, label }) => (
+            <>
+              {label} <code className="font-mono text-note text-muted">{key}</code>
+            </>
+          ),
+        },
+        {
+          key: 'kind',
+          head: 'Kind',
+          className: 'whitespace-nowrap text-muted',
+          cell: ({ id, kind, many, required }) =>
+            `${kinds[id] ?? kind}${many ? ', several' : ''}${required ? ', required' : ''}`,
+        },
+        {
+          key: 'value',
+          head: `For ${outcome.specimen}`,
+          className: 'max-w-[220px] truncate',
+          cell: ({ id }) => outcome.fields.find((o) => o.id === id)?.value,
+        },
+      ]}
+      rows={spec.fields}
+      keyOf={({ id }) => id}
+    />
   );
 }

@@ -9,14 +9,16 @@ export default async function Page({ searchParams }: { searchParams: SearchParam
     href: `/build/listings/${l.key}`,
     name: l.label,
     what: design!.types.find((t) => t.key === l.type)?.plural ?? l.type,
-    set: l.address ?? 'inside templates only',
-    note: `${l.pageSize} to a page`,
+    address: l.address ?? null,
+    size: `${l.pageSize} to a page`,
   }));
+  rows.sort((a, b) => a.name.localeCompare(b.name, 'en'));
   return (
     <PartList
       title="Listings"
       intro="Which entries, in what order, how many to a page, drawn as which card, and where."
-      columns={['Listing', 'Of', 'Address', '']}
+      heads={['Listing', 'Of']}
+      without="inside templates only"
       rows={rows}
       empty="No listings yet."
     />

@@ -1,3 +1,4 @@
+import { counted } from '@/ui/builder/format.ts';
 import { PartList } from '@/ui/builder/type/part-list.tsx';
 import { type SearchParams, openScreen } from '../../screen.ts';
 
@@ -10,14 +11,15 @@ export default async function Page({ searchParams }: { searchParams: SearchParam
     href: `/build/types/${t.key}`,
     name: t.label,
     what: t.description,
-    set: t.address ?? 'no pages of its own',
-    note: `${t.fields.length} fields`,
+    address: t.address ?? null,
+    size: counted(t.fields.length, 'field'),
   }));
   return (
     <PartList
       title="Types"
       intro="What kinds of content there are, and what each becomes."
-      columns={['Type', 'What it is', 'Address', '']}
+      heads={['Type', 'What it is']}
+      without="no pages of its own"
       rows={rows}
       empty="No types yet. Load a site folder to begin: npx bontel load FOLDER"
     />

@@ -1,0 +1,75 @@
+'use client';
+
+import { useEffect, useRef, useState } from 'react';
+
+/** Widths at which a page is looked at, px. */
+export const WIDTHS = [
+  { width: 1160, label: 'Wide' },
+  { width: 768, label: 'Middle' },
+  { width: 390, label: 'Narrow' },
+];
+
+interface Props {
+  html: string;
+  title: string;
+  at: number;
+  /** Width of the page, px, and what of it is shown: 1 is as visitors see it. */
+  width: number;
+  scale: number;
+  /** Height there is for it, px. */
+  height: number;
+}
+
+/** A page in a sandbox of its own; what it is sent replaces what it shows, and the scroll stays. */
+export function PageFrame({ html, title, at, width, scale, height }: Props) {
+  const frame = useRef<HTMLIFrameElement>(null);
+  const [ready, setReady] = useState(false);
+
+  useEffect(() => {
+    const listen = (event: MessageEvent): void => {
+      if (event.source !== frame.current?.contentWindow || event.origin !== 'null') return;
+      const data = event.data as { ready?: true };
+      if (data.ready) setReady(true);
+    };
+    window.addEventListener('message', listen);
+    // The frame may have been ready before anybody listened, so it is asked for again.
+    if (frame.current && !frame.current.src) frame.current.src = `/api/preview?at=${at}`;
+    return () => window.removeEventListener('message', listen);
+  }, [at]);
+
+  useEffect(() => {
+    if (ready) frame.current?.contentWindow?.postMessage({ html }, '*');
+  }, [html, ready]);
+
+  return (
+    <iframe
+      ref={frame}
+      title={title}
+      sandbox="allow-scripts"
+      className="origin-top-left border-0 bg-white"
+      style={{ width, height: height / scale, transform: `scale(${scale})` }}
+    />
+  );
+}
+
+/** Which width a page is looked at. */
+export function WidthChoice({
+  width,
+  onChange,
+}: {
+  width: number;
+  onChange: (width: number) => void;
+}) {
+  return (
+    <select
+      aria-label="Width of the page"
+      value={width}
+      onChange={(e) => onChange(Number(e.target.value))}
+      className="h-6 bg-white"
+    >
+      {WIDTHS.map((w) => (
+        <option key={w.width} value={w.width}>{`${w.label}, ${w.width} px`}</option>
+      ))}
+    </select>
+  );
+}
