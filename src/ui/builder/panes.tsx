@@ -34,7 +34,7 @@ export function Panes({
   };
   const [, left, right] = STANCES[stance];
   return (
-    <div
+    <main
       className="panes"
       style={{ '--panes': `minmax(0, ${left}) minmax(0, ${right})` } as CSSProperties}
     >
@@ -78,6 +78,6 @@ export function Panes({
         </div>
         {outcome}
       </section>
-    </div>
+    </main>
   );
 }

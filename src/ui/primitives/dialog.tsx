@@ -1,7 +1,7 @@
 'use client';
 
 import { Dialog as Radix } from 'radix-ui';
-import type { ReactNode } from 'react';
+import { type ReactNode, useRef } from 'react';
 
 /** A question in front of the screen. */
 export function Dialog({
@@ -15,11 +15,13 @@ export function Dialog({
   title: string;
   children: ReactNode;
 }) {
+  const focusBack = useFocusBack();
   return (
     <Radix.Root open={open} onOpenChange={onOpenChange}>
       <Radix.Portal>
         <Radix.Overlay className="fixed inset-0 z-20 bg-ink/30" />
         <Radix.Content
+          {...focusBack}
           aria-describedby={undefined}
           className="fixed top-1/4 left-1/2 z-30 w-[560px] max-w-[92vw] -translate-x-1/2 rounded-md border border-edge bg-white p-6"
         >
@@ -45,10 +47,12 @@ export function FullDialog({
   actions: ReactNode;
   children: ReactNode;
 }) {
+  const focusBack = useFocusBack();
   return (
     <Radix.Root open={open} onOpenChange={onOpenChange}>
       <Radix.Portal>
         <Radix.Content
+          {...focusBack}
           aria-describedby={undefined}
           className="fixed inset-0 z-30 flex flex-col bg-white"
         >
@@ -62,4 +66,18 @@ export function FullDialog({
       </Radix.Portal>
     </Radix.Root>
   );
+}
+
+/** When it closes, the focus goes back to where it was. */
+function useFocusBack() {
+  const from = useRef<Element | null>(null);
+  return {
+    onOpenAutoFocus: () => {
+      from.current = document.activeElement;
+    },
+    onCloseAutoFocus: (event: Event) => {
+      event.preventDefault();
+      if (from.current instanceof HTMLElement) from.current.focus();
+    },
+  };
 }

@@ -16,6 +16,7 @@ export function LinkLine({
   onDone: () => void;
 }) {
   const [href, setHref] = useState(String(editor.getAttributes('link').href ?? ''));
+  const [homeless, setHomeless] = useState('');
   const finder = useId();
   const apply = (to: string): void => {
     const chain = editor.chain().focus();
@@ -68,10 +69,13 @@ export function LinkLine({
         label="Or to an entry, by name"
         types={null}
         at={at}
-        onPick={({ path, name }) =>
-          path === null ? setHref(`${name} has no address yet`) : apply(path)
-        }
+        onPick={({ path, name }) => (path === null ? setHomeless(name) : apply(path))}
       />
+      {homeless !== '' && (
+        <p role="status" className="text-alarm sm:col-start-2">
+          {`“${homeless}” has no address at this instant, so nothing can lead there.`}
+        </p>
+      )}
     </div>
   );
 }
