@@ -1,5 +1,30 @@
 import next from 'eslint-config-next/core-web-vitals';
 import typescript from 'eslint-config-next/typescript';
+import jsdoc from 'eslint-plugin-jsdoc';
+
+/** Files whose classes implement an interface. */
+const IMPLEMENTING = [
+  'src/core/site/page-scope.ts',
+  'src/core/template/tree-compiler.ts',
+  'src/server/store/overlay-reader.ts',
+  'src/server/store/site-reader.ts',
+  'src/server/store/timeline-source.ts',
+];
+
+/** Which exports need a doc comment. */
+function documented({ methods }) {
+  return {
+    publicOnly: { esm: true },
+    enableFixer: false,
+    checkConstructors: false,
+    require: {
+      FunctionDeclaration: true,
+      ClassDeclaration: true,
+      MethodDefinition: methods,
+    },
+    contexts: ['TSInterfaceDeclaration', 'TSTypeAliasDeclaration', 'VariableDeclaration'],
+  };
+}
 
 const config = [
   {
@@ -29,6 +54,18 @@ const config = [
       ],
       'react-hooks/set-state-in-effect': 'off',
     },
+  },
+  {
+    files: ['src/core/**', 'src/server/**', 'src/ui/primitives/**'],
+    // A pattern function says itself what it does, in its own `doc`.
+    ignores: ['**/*.test.ts', '**/*.d.ts', 'src/core/pattern/functions/*.ts'],
+    plugins: { jsdoc },
+    rules: { 'jsdoc/require-jsdoc': ['error', documented({ methods: true })] },
+  },
+  {
+    // What a method of an interface does, the interface says.
+    files: IMPLEMENTING,
+    rules: { 'jsdoc/require-jsdoc': ['error', documented({ methods: false })] },
   },
   {
     files: ['src/core/**'],

@@ -8,6 +8,7 @@ export interface RichNode {
   marks?: RichMark[];
   text?: string;
 }
+/** A mark on words: bold, a link, … */
 export interface RichMark {
   type: string;
   attrs?: Record<string, unknown>;

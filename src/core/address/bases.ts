@@ -22,6 +22,7 @@ export type Wanted =
       refused?: string | null;
     }
   | Unwanted;
+/** Why an entry can have no address, and the base it was to be dealt for. */
 export type Unwanted = {
   ok: false;
   base: string;

@@ -44,10 +44,6 @@ export class Rows {
     this.timeline.refusals.push(refusal);
   }
 
-  refusalOf(entry: string): Refusal | undefined {
-    return this.timeline.refusals.findLast((r) => r.entry === entry);
-  }
-
   /** Closes what runs on, and gives all rows of the entries touched. */
   finish(standings: ReadonlyMap<string, Standing>): Timeline {
     const { touched, live, addresses, published } = this.timeline;

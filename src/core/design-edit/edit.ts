@@ -5,6 +5,7 @@ import { versionOf, withChanges } from './changes.ts';
 
 /** The parts of a design that are edited by themselves. */
 export const EDITED_PARTS = ['types', 'listings', 'templates'] as const;
+/** The name of a list of parts in a design. */
 export type EditedPart = (typeof EDITED_PARTS)[number];
 
 /** An edit of one type, listing or template: what is set, and which version of it was opened. */

@@ -9,6 +9,7 @@ export interface Block {
   [property: string]: unknown;
 }
 
+/** What every block has, whatever its kind. */
 export const blockShape: z.ZodType<Block> = z.looseObject({
   block: z.string().min(1),
   id: z.string().max(64).optional(),

@@ -22,21 +22,25 @@ export const OPERATORS = [
   'blank',
   'not-blank',
 ] as const;
+/** How a condition compares. */
 export type Operator = (typeof OPERATORS)[number];
 
 const literal = z.union([z.string(), z.number(), z.boolean()]);
 
+/** A comparison of a field. */
 export const conditionSpec = z.strictObject({
   field: z.string(),
   op: z.enum(OPERATORS),
   /** One value, or several for *any of*, *all of*, *none of*; none for *blank*. Dates may be relative: `today + 3`. */
   value: z.union([literal, z.array(literal)]).optional(),
 });
+/** A comparison as it is stored. */
 export type ConditionSpec = z.output<typeof conditionSpec>;
 
 /** A group of filters: all, any or none of them hold. */
 export type FilterSpec =
   ConditionSpec | { all: FilterSpec[] } | { any: FilterSpec[] } | { none: FilterSpec[] };
+/** A condition, or a group of filters. */
 export const filterSpec: z.ZodType<FilterSpec> = z.lazy(() =>
   z.union([
     conditionSpec,
@@ -47,6 +51,7 @@ export const filterSpec: z.ZodType<FilterSpec> = z.lazy(() =>
 );
 
 const direction = z.enum(['ascending', 'descending']);
+/** One key of an order. */
 export const sortSpec = z
   .union([
     z.string().transform((field) => ({
@@ -61,10 +66,12 @@ export const sortSpec = z
     }),
   ])
   .describe('A field key ("-" before it for descending), or {field, direction, blanks}.');
+/** A key of an order as it is stored. */
 export type SortSpec = z.output<typeof sortSpec>;
 
 const PAGE_SIZE = 'How many stand on a page is a whole number from 1 to 500.';
 
+/** A listing as it is stored. */
 export const listingSpec = z
   .strictObject({
     id: key.optional(),

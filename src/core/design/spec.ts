@@ -5,6 +5,7 @@ import type { Field } from './field.ts';
 import { key } from './key.ts';
 import { FIELD_KINDS, kindOf } from './kinds/index.ts';
 import { blockShape } from './block.ts';
+import { withBlockIds } from './block-ids.ts';
 import { listingSpec } from './listing-spec.ts';
 import { sentence } from './words.ts';
 import { isZone } from '../time/zone.ts';
@@ -83,6 +84,7 @@ function unknownKind(input: unknown): string {
   return `There is no field kind "${given.slice(0, 60)}". ${fix}`;
 }
 
+/** SEO rules of a type, or of the site. */
 export const seoSpec = z.strictObject({
   title: z.string().optional(),
   description: z.string().optional(),
@@ -97,8 +99,10 @@ export const seoSpec = z.strictObject({
   shareType: z.enum(['website', 'article', 'profile']).optional(),
   sitemap: z.boolean().optional(),
 });
+/** SEO rules; what is left out is decided further out. */
 export type SeoRules = z.output<typeof seoSpec>;
 
+/** A content type as it is stored. */
 export const typeSpec = z
   .strictObject({
     id: key.optional(),
@@ -135,8 +139,10 @@ export const typeSpec = z
     const naming = t.naming ?? (t.fields.find((f) => kindOf(f).names) ?? t.fields[0]!).key;
     return { ...t, id: t.id ?? t.key, label, plural: t.plural ?? `${label} entries`, naming };
   });
+/** A content type with its defaults filled in. */
 export type ContentType = z.output<typeof typeSpec>;
 
+/** A template as it is stored. */
 export const templateSpec = z
   .strictObject({
     key,
@@ -148,9 +154,15 @@ export const templateSpec = z
     /** Blocks for the frame's named slots other than `main`. */
     slots: z.record(z.string(), z.array(blockShape)).default({}),
   })
-  .transform((t) => ({ ...t, label: t.label ?? sentence(t.key) }));
+  .transform(({ blocks, slots, ...t }) => ({
+    ...t,
+    ...withBlockIds({ blocks, slots }),
+    label: t.label ?? sentence(t.key),
+  }));
+/** A template with its defaults filled in. */
 export type Template = z.output<typeof templateSpec>;
 
+/** A set of subjects; its subjects are content. */
 export const subjectSetSpec = z
   .strictObject({
     key,
@@ -159,6 +171,7 @@ export const subjectSetSpec = z
   })
   .transform((s) => ({ ...s, label: s.label ?? sentence(s.key) }));
 
+/** A redirect set by hand; 308 unless set otherwise (RFC 9110 §15.4). */
 export const redirectSpec = z.strictObject({
   from: z.string().startsWith('/', 'A redirect starts at a path: "/old".').max(3072),
   to: z
@@ -171,6 +184,7 @@ export const redirectSpec = z.strictObject({
   status: z.union([z.literal(301), z.literal(302), z.literal(307), z.literal(308)]).default(308),
 });
 
+/** What holds for the whole site. */
 export const siteSpec = z.strictObject({
   name: z.string().min(1),
   strapline: z.string().default(''),
@@ -198,6 +212,7 @@ export const siteSpec = z.strictObject({
   seo: seoSpec.default({}),
 });
 
+/** A whole design as it is stored. */
 export const designSpec = z.strictObject({
   site: siteSpec,
   types: z.array(typeSpec),

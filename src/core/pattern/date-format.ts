@@ -5,6 +5,7 @@ import { dateParts } from './date-parts.ts';
 export type DateValue = string | number;
 
 const STYLES = ['short', 'medium', 'long', 'full'] as const;
+/** The name of a form of dates. */
 export type DateStyle = (typeof STYLES)[number];
 
 const formatters = new Map<string, Intl.DateTimeFormat>();

@@ -43,6 +43,7 @@ export class ExpressionCompiler {
     private readonly issues: Issue[],
   ) {}
 
+  /** The expression compiled; null, with issues, where it cannot be. */
   compile(e: Expression): CompiledExpression | null {
     switch (e.kind) {
       case 'string':

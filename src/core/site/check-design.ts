@@ -1,5 +1,6 @@
 import type { Issue } from '../issue.ts';
 import { unknownName } from '../did-you-mean.ts';
+import { doubledBlockIds } from '../design/block-ids.ts';
 import type { DesignNames } from '../design/field.ts';
 import { kindOf } from '../design/kinds/index.ts';
 import type { ContentType, Design } from '../design/spec.ts';
@@ -30,6 +31,14 @@ export function checkDesign(design: Design): Issue[] {
       design.listings.flatMap((l) => l.address ?? []),
       'listings',
       'address',
+    ),
+    ...design.templates.flatMap(({ key, blocks, slots }) =>
+      doubledBlockIds([blocks, slots]).map((id) => ({
+        code: 'doubled-id',
+        path: `templates/${key}/blocks`,
+        message: `Two blocks have the id "${id}".`,
+        fix: 'Give each its own id, or leave it out.',
+      })),
     ),
     ...design.types.flatMap((t) => checkType(t, design, names)),
   ];

@@ -12,6 +12,7 @@ export const BEGINNING: Instant = -8_640_000_000_000_000;
 
 /** The first and the last instant that can be written: years 1 to 9999 in UTC. */
 export const FIRST_INSTANT: Instant = -62_135_596_800_000;
+/** The end of the year 9999, ms UTC. */
 export const LAST_INSTANT: Instant = 253_402_300_799_999;
 
 /** Whether an instant lies in the years 1 to 9999. */

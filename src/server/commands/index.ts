@@ -16,6 +16,7 @@ export const COMMANDS = {
   restoreEntry,
   releaseEdit,
 } as const;
+/** The name of a command. */
 export type CommandName = keyof typeof COMMANDS;
 /** What a command takes. */
 export type CommandInput<N extends CommandName> = z.input<(typeof COMMANDS)[N]['input']>;

@@ -16,6 +16,7 @@ export const meta = sqliteTable('meta', {
   value: text('value').notNull(),
 });
 
+/** Entries; `deleted` ends their intervals, and their past stays. */
 export const entry = sqliteTable(
   'entry',
   {
@@ -41,6 +42,7 @@ export const entry = sqliteTable(
   ],
 );
 
+/** Immutable saved states, by entry and number. */
 export const revision = sqliteTable(
   'revision',
   {
@@ -63,6 +65,7 @@ export const revision = sqliteTable(
   ],
 );
 
+/** Publications and retirements that were asked for. */
 export const plannedChange = sqliteTable(
   'planned_change',
   {
@@ -86,6 +89,7 @@ export const plannedChange = sqliteTable(
   ],
 );
 
+/** Addresses set by hand, while their intervals run. */
 export const byHand = sqliteTable(
   'by_hand',
   {
@@ -100,6 +104,7 @@ export const byHand = sqliteTable(
   (t) => [index('by_hand_entry').on(t.entry)],
 );
 
+/** What was, is and will be live: derived. */
 export const liveInterval = sqliteTable(
   'live_interval',
   {
@@ -119,6 +124,7 @@ export const liveInterval = sqliteTable(
   ],
 );
 
+/** Who holds which path when: derived. */
 export const address = sqliteTable(
   'address',
   {
@@ -173,6 +179,7 @@ export const refusal = sqliteTable(
   (t) => [primaryKey({ columns: [t.entry, t.at] }), index('refusal_at').on(t.at)],
 );
 
+/** Tags and categories. */
 export const subject = sqliteTable(
   'subject',
   {
@@ -187,6 +194,7 @@ export const subject = sqliteTable(
   (t) => [primaryKey({ columns: [t.set, t.key] })],
 );
 
+/** Pictures and fonts; the files stand in the data folder, by their hash. */
 export const media = sqliteTable('media', {
   /** File name below the site folder's `media/`. */
   id: text('id').primaryKey(),
@@ -198,6 +206,7 @@ export const media = sqliteTable('media', {
   bytes: integer('bytes').notNull(),
 });
 
+/** Released designs, each from an instant on. */
 export const designVersion = sqliteTable(
   'design_version',
   {

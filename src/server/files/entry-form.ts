@@ -106,6 +106,7 @@ export const entryForm = z.strictObject({
     }),
   ),
 });
+/** What stands under `entry:`, read. */
 export type EntryForm = z.output<typeof entryForm>;
 
 /** An entry as its file gives it. */

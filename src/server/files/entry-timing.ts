@@ -30,6 +30,7 @@ export class TimingReader {
     private readonly findings: Issue[],
   ) {}
 
+  /** When the entry was made; null where the file does not say. */
   created(): Instant | null {
     return this.moment(this.raw.form.created, ['entry', 'created']);
   }

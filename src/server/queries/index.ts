@@ -29,6 +29,7 @@ export const QUERIES = {
   tryAddress,
   publicFile,
 } as const;
+/** The name of a query. */
 export type QueryName = keyof typeof QUERIES;
 type AfterView<F> = F extends (view: SiteView, ...rest: infer R) => unknown ? R : never;
 /** What a query takes after the view. */

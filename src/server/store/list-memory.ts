@@ -41,6 +41,7 @@ export class ListMemory {
     return list;
   }
 
+  /** Forgets all lists: something was written. */
   clear(): void {
     this.lists.clear();
   }

@@ -44,6 +44,7 @@ export const CONTROLS = [
   'entry',
   'subject',
 ] as const;
+/** The name of a control that values are edited with. */
 export type ControlName = (typeof CONTROLS)[number];
 
 /** What showing a value to people may look up. */
