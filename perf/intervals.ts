@@ -8,7 +8,6 @@ import { readSite } from '@/server/files/read-site.ts';
 import { SiteView } from '@/server/queries/site-view.ts';
 import { Validity } from '@/core/time/interval.ts';
 import { type PerfRow, medians, row } from './measure.ts';
-import { freshReader } from './queries.ts';
 
 const DAY = 86_400_000;
 const ENTRIES = 10_000;
@@ -88,8 +87,7 @@ export async function measureIntervals(cache: string): Promise<PerfRow> {
     .pluck();
   const count = driver.prepare(`SELECT count(*) FROM hand WHERE ${where}`).pluck();
   const byHand = (): unknown => ({ ids: page.all(now, now), total: count.get(now, now) });
-  const ours = (): unknown =>
-    freshReader(view, site).listing(plan, new Validity(now), OFFSET, SIZE);
+  const ours = (): unknown => view.readerOf(site).listing(plan, new Validity(now), OFFSET, SIZE);
   assert.deepEqual(ours(), byHand());
   const times = (make: () => unknown) => (): void => {
     for (let i = 0; i < 40; i++) make();

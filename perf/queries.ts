@@ -1,11 +1,7 @@
 import assert from 'node:assert/strict';
 import { listingSpec } from '@/core/design/listing-spec.ts';
 import { planListing } from '@/core/listing/plan.ts';
-import { sortKey } from '@/core/listing/sort-key.ts';
 import { Validity } from '@/core/time/interval.ts';
-import type { CompiledSite } from '@/core/site/compile.ts';
-import { RowCache, StoredReader } from '@/server/store/site-reader.ts';
-import { settledInstant } from '@/server/store/write.ts';
 import type { SiteView } from '@/server/queries/site-view.ts';
 import { type PerfRow, medians, row } from './measure.ts';
 
@@ -22,41 +18,9 @@ function measureListing(view: SiteView): PerfRow {
   const { site } = view.at(now)!;
   const { plan } = planListing(listingSpec.parse(MEASURED), site.design);
   const { driver } = view.connection;
-  driver.exec(
-    'CREATE TEMP TABLE hand (stock INTEGER NOT NULL, title TEXT NOT NULL, created INTEGER NOT NULL, entry TEXT NOT NULL, difficulty TEXT NOT NULL, starts INTEGER NOT NULL, ends INTEGER)',
-  );
-  const rows = driver
-    .prepare(
-      `SELECT c_stock AS stock, s_title AS title, created, entry, c_difficulty AS difficulty, starts, ends FROM index_variety WHERE open = 1`,
-    )
-    .all() as { title: string; stock: number | null }[];
-  assert.ok(
-    rows.length > 100_000 &&
-      rows.every((r) => r.stock !== null && r.title.startsWith(sortKey('').slice(0, 0))),
-  );
-  const insert = driver.prepare(
-    'INSERT INTO hand VALUES (@stock, @title, @created, @entry, @difficulty, @starts, @ends)',
-  );
-  driver.transaction(() => rows.forEach((r) => insert.run(r)))();
-  driver.exec(
-    'CREATE INDEX temp.hand_order ON hand (difficulty, stock DESC, title, created, entry, starts, ends)',
-  );
-  const page = driver
-    .prepare(
-      `SELECT entry FROM hand WHERE difficulty = 'easy' AND starts <= ? AND (ends IS NULL OR ends > ?) ORDER BY stock DESC, title, created, entry LIMIT ${SIZE} OFFSET ${OFFSET}`,
-    )
-    .pluck();
-  const count = driver
-    .prepare(
-      `SELECT count(*) FROM hand WHERE difficulty = 'easy' AND starts <= ? AND (ends IS NULL OR ends > ?)`,
-    )
-    .pluck();
-  const byHand = (): { ids: string[]; total: number } => ({
-    ids: page.all(now, now) as string[],
-    total: count.get(now, now) as number,
-  });
+  const byHand = listingByHand(driver, now);
   const ours = (): { ids: string[]; total: number } =>
-    freshReader(view, site).listing(plan!, new Validity(now), OFFSET, SIZE);
+    view.readerOf(site).listing(plan!, new Validity(now), OFFSET, SIZE);
   assert.deepEqual(ours(), byHand());
   const times = (make: () => unknown) => (): void => {
     for (let i = 0; i < 60; i++) make();
@@ -70,15 +34,39 @@ function measureListing(view: SiteView): PerfRow {
   );
 }
 
-/** A reader that remembers nothing from before. */
-export function freshReader(view: SiteView, site: CompiledSite): StoredReader {
-  return new StoredReader(
-    view.connection,
-    site,
-    view.subjects,
-    new RowCache(),
-    settledInstant(view.connection),
+/** The same listing over a table and an index made for it alone. */
+function listingByHand(
+  driver: SiteView['connection']['driver'],
+  now: number,
+): () => { ids: string[]; total: number } {
+  fillByHand(driver);
+  const live = `FROM hand WHERE difficulty = 'easy' AND starts <= ? AND (ends IS NULL OR ends > ?)`;
+  const order = `ORDER BY stock DESC, title, created, entry LIMIT ${SIZE} OFFSET ${OFFSET}`;
+  const page = driver.prepare(`SELECT entry ${live} ${order}`).pluck();
+  const count = driver.prepare(`SELECT count(*) ${live}`).pluck();
+  return () => ({
+    ids: page.all(now, now) as string[],
+    total: count.get(now, now) as number,
+  });
+}
+
+function fillByHand(driver: SiteView['connection']['driver']): void {
+  driver.exec(`CREATE TEMP TABLE hand (stock INTEGER NOT NULL, title TEXT NOT NULL,
+    created INTEGER NOT NULL, entry TEXT NOT NULL, difficulty TEXT NOT NULL,
+    starts INTEGER NOT NULL, ends INTEGER)`);
+  const rows = driver
+    .prepare(
+      `SELECT c_stock AS stock, s_title AS title, created, entry, c_difficulty AS difficulty,
+         starts, ends FROM index_variety WHERE open = 1`,
+    )
+    .all() as { title: string; stock: number | null }[];
+  assert.ok(rows.length > 100_000 && rows.every((r) => r.stock !== null && r.title !== ''));
+  const insert = driver.prepare(
+    'INSERT INTO hand VALUES (@stock, @title, @created, @entry, @difficulty, @starts, @ends)',
   );
+  driver.transaction(() => rows.forEach((r) => insert.run(r)))();
+  driver.exec(`CREATE INDEX temp.hand_order
+    ON hand (difficulty, stock DESC, title, created, entry, starts, ends)`);
 }
 
 /** The listing measured; the measured site has it, so that it has its index. */

@@ -31,32 +31,9 @@ const markdown = (front: object, body: string): string => `---\n${yaml(front)}--
 const days = (n: number): string => (n < 0 ? `today - P${-n}D` : `today + P${n}D`);
 
 function varietyFile(v: Variety): string {
-  const { older, saved, plans, live } = v;
-  const form = {
-    id: v.id,
-    ...(older
-      ? {
-          created: older.saved,
-          saved,
-          revisions: [
-            {
-              saved: older.saved,
-              values: {
-                ...(older.title ? { title: older.title } : {}),
-                ...(older.summary ? { summary: older.summary } : {}),
-              },
-            },
-          ],
-        }
-      : {}),
-    ...(live.length > 0
-      ? { live: older ? live.map((l) => ({ from: l.split('/')[0], revision: 1 })) : live }
-      : {}),
-    ...(plans ? { plans } : {}),
-  };
   return markdown(
     {
-      entry: form,
+      entry: { id: v.id, ...historyOf(v) },
       title: v.title,
       latinName: v.latin,
       summary: v.summary,
@@ -73,6 +50,23 @@ function varietyFile(v: Variety): string {
     },
     v.story,
   );
+}
+
+/** When a variety was written and is public. */
+function historyOf({ older, saved, plans, live }: Variety): object {
+  const planned = plans ? { plans } : {};
+  if (!older) return { ...(live.length > 0 ? { live } : {}), ...planned };
+  const values = {
+    ...(older.title ? { title: older.title } : {}),
+    ...(older.summary ? { summary: older.summary } : {}),
+  };
+  return {
+    created: older.saved,
+    saved,
+    revisions: [{ saved: older.saved, values }],
+    ...(live.length > 0 ? { live: live.map((l) => ({ from: l.split('/')[0], revision: 1 })) } : {}),
+    ...planned,
+  };
 }
 
 function csv(rows: Record<string, string | number>[]): string {

@@ -1,5 +1,19 @@
 import type { Command } from 'commander';
+import type { SiteView } from '@/server/queries/site-view.ts';
 import { type Exit, type ReadOptions, printJson, withSite } from './output.ts';
+
+/** A path with what it answers. */
+interface Row {
+  path: string;
+  kind: string;
+  title: string;
+  type: string | null;
+  entry: string | null;
+  listing: string | null;
+  page: number | null;
+  status: number;
+  location: string | null;
+}
 
 /** `bontel pages`: every path that answers 200 with HTML, by path. */
 export function pagesCommand(program: Command, exit: Exit): void {
@@ -15,41 +29,43 @@ export function pagesCommand(program: Command, exit: Exit): void {
     .option('--json', 'print JSON')
     .action((options: ReadOptions & { all?: boolean }) => {
       withSite(options, (view, at) => {
-        const pages = (view.pages(at) ?? []).map((p) => ({
-          path: p.path,
-          kind: p.kind as string,
-          title: p.title,
-          type: p.type,
-          entry: p.entry,
-          listing: p.listing,
-          page: p.page,
-          status: 200,
-          location: null as string | null,
-        }));
-        const former = options.all ? view.formerPaths(at).lines : [];
-        const rows = [
-          ...pages,
-          ...former.map(({ path, page }) => ({
-            path,
-            kind: page.kind as string,
-            title: '',
-            type: null,
-            entry: null,
-            listing: null,
-            page: null,
-            status: page.status,
-            location: page.headers.location ?? null,
-          })),
-        ];
+        const rows = [...pageRows(view, at), ...(options.all ? formerRows(view, at) : [])];
         rows.sort((a, b) => (a.path < b.path ? -1 : a.path > b.path ? 1 : 0));
-        if (options.json)
-          printJson(options.all ? rows : rows.map(({ status: _, location: __, ...row }) => row));
-        else
-          for (const row of rows)
-            process.stdout.write(
-              `${row.status}  ${row.path}  ${row.location === null ? row.title : `→ ${row.location}`}\n`,
-            );
+        if (!options.json) process.stdout.write(rows.map(lineOf).join(''));
+        else printJson(options.all ? rows : rows.map(({ status: _, location: __, ...row }) => row));
       });
       exit(0);
     });
+}
+
+function pageRows(view: SiteView, at: number): Row[] {
+  return (view.pages(at) ?? []).map(({ path, kind, title, type, entry, listing, page }) => ({
+    path,
+    kind,
+    title,
+    type,
+    entry,
+    listing,
+    page,
+    status: 200,
+    location: null,
+  }));
+}
+
+function formerRows(view: SiteView, at: number): Row[] {
+  return view.formerPaths(at).lines.map(({ path, page }) => ({
+    path,
+    kind: page.kind,
+    title: '',
+    type: null,
+    entry: null,
+    listing: null,
+    page: null,
+    status: page.status,
+    location: page.headers.location ?? null,
+  }));
+}
+
+function lineOf({ status, path, title, location }: Row): string {
+  return `${status}  ${path}  ${location === null ? title : `→ ${location}`}\n`;
 }

@@ -53,20 +53,6 @@ function typeSeo(
 ): CompiledSeo {
   const rich = type.fields.find((f) => valueKindOf(f) === 'richtext');
   const path = `types/${type.key}/seo`;
-  const pictures = type.fields.filter((f) => valueKindOf(f) === 'media');
-  const { picture: chosen } = type.seo;
-  const picture = pictures.find((f) => chosen === undefined || f.key === chosen);
-  if (chosen !== undefined && !picture)
-    issues.push({
-      code: 'unknown-field',
-      path: `${path}/picture`,
-      message: `${type.label} has no picture field "${chosen}".`,
-      fix: didYouMean(
-        chosen,
-        pictures.map((f) => f.key),
-        'Name a field that holds a picture.',
-      ),
-    });
   const compile = compiler(env, issues);
   const summary = type.summary === undefined ? [] : [builtIn(type, type.summary)];
   return finish(
@@ -84,10 +70,29 @@ function typeSeo(
         ...compile(rich && `{limit(firstParagraph(${rich.key}), 155)}`, path),
       ],
       canonical: compile(type.seo.canonical, `${path}/canonical`)[0] ?? null,
-      picture: picture?.id ?? null,
+      picture: sharePicture(type, path, issues),
     },
     { ...site, ...type.seo },
   );
+}
+
+/** Id of the field with the share picture: the one named, else the first of pictures. */
+function sharePicture(type: ContentType, path: string, issues: Issue[]): string | null {
+  const pictures = type.fields.filter((f) => valueKindOf(f) === 'media');
+  const { picture: chosen } = type.seo;
+  const picture = pictures.find((f) => chosen === undefined || f.key === chosen);
+  if (chosen !== undefined && !picture)
+    issues.push({
+      code: 'unknown-field',
+      path: `${path}/picture`,
+      message: `${type.label} has no picture field "${chosen}".`,
+      fix: didYouMean(
+        chosen,
+        pictures.map((f) => f.key),
+        'Name a field that holds a picture.',
+      ),
+    });
+  return picture?.id ?? null;
 }
 
 function builtIn(type: ContentType, key: string): string {

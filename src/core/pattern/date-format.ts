@@ -87,14 +87,7 @@ function field(token: string, p: LocalTime, language: string): string {
       return token.length === 2 ? String(p.year % 100).padStart(2, '0') : pad(p.year);
     case 'M':
     case 'L':
-      return token.length <= 2
-        ? pad(p.month)
-        : name(
-            { month: width(token.length - 3) },
-            Date.UTC(2001, p.month - 1, 1),
-            language,
-            'month',
-          );
+      return token.length <= 2 ? pad(p.month) : monthName(token, p, language);
     case 'd':
       return pad(p.day);
     case 'E':
@@ -120,6 +113,11 @@ function field(token: string, p: LocalTime, language: string): string {
         'dayPeriod',
       );
   }
+}
+
+function monthName(token: string, { month }: LocalTime, language: string): string {
+  const form = { month: width(token.length - 3) };
+  return name(form, Date.UTC(2001, month - 1, 1), language, 'month');
 }
 
 function width(n: number): 'short' | 'long' | 'narrow' {

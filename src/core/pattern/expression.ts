@@ -35,6 +35,16 @@ export interface FieldChain {
   readsPath: boolean;
 }
 
+type PathExpression = Extract<Expression, { kind: 'path' }>;
+type Named = PathExpression['names'][number];
+
+/** How far a path has been followed. */
+interface Walk {
+  type: ValueType;
+  read: (scope: Scope) => unknown;
+  chain: FieldChain;
+}
+
 /** Checks and compiles expressions against an environment; what is wrong is added to `issues`. */
 export class ExpressionCompiler {
   constructor(
@@ -59,11 +69,8 @@ export class ExpressionCompiler {
     }
   }
 
-  private path(e: Extract<Expression, { kind: 'path' }>): CompiledExpression | null {
-    const [head, ...rest] = e.names as [
-      { name: string; range: TextRange },
-      ...{ name: string; range: TextRange }[],
-    ];
+  private path(e: PathExpression): CompiledExpression | null {
+    const [head, ...rest] = e.names;
     if (e.names.length > MAX_HOPS)
       return this.fail(
         'too-many-hops',
@@ -71,27 +78,31 @@ export class ExpressionCompiler {
         `A path has at most ${MAX_HOPS} names.`,
         'Shorten the path.',
       );
-    const root = this.env.roots.get(head.name);
-    const member = root ?? this.env.own?.member(head.name);
+    const root = this.env.roots.get(head!.name);
+    const member = root ?? this.env.own?.member(head!.name);
     if (!member)
       return this.unknownName(
-        head,
+        head!,
         [...(this.env.own?.memberNames() ?? []), ...this.env.roots.keys()],
         this.env.own?.name ?? 'this place',
       );
-    if (!this.allowed(member, head)) return null;
-    let type = member.type();
-    let read =
-      root && root.field === undefined
-        ? rootReader(head.name)
-        : (scope: Scope): unknown => member.read(scope.own, scope);
-    const chain: FieldChain = {
-      root: root && root.field === undefined ? head.name : '',
-      fields: member.field === undefined ? [] : [member.field],
-      references: member.reference ? 1 : 0,
-      readsPath: false,
+    if (!this.allowed(member, head!)) return null;
+    const end = this.walk(startOf(head!.name, member, root !== undefined), rest);
+    if (!end || !this.isValue(end.type, e)) return null;
+    end.chain.readsPath = end.type.kind === 'path';
+    return {
+      type: end.type,
+      read: end.read,
+      chains: [end.chain],
+      ...(rest.length === 0 && !root ? { ownText: member.ownText } : {}),
     };
-    for (const { name, range } of rest) {
+  }
+
+  /** Goes on from part to part; null, with an issue, where one is not there. */
+  private walk(start: Walk, names: readonly Named[]): Walk | null {
+    let { type, read } = start;
+    const { chain } = start;
+    for (const { name, range } of names) {
       if (type.kind !== 'object')
         return this.fail(
           'no-members',
@@ -109,21 +120,19 @@ export class ExpressionCompiler {
       const inner = next.type();
       type = { ...inner, many: inner.many || type.many };
     }
-    if (type.kind === 'object' && type.object!.naming === undefined) {
-      return this.fail(
-        'not-a-value',
-        e.range,
-        `"${e.names.map((n) => n.name).join('.')}" is ${type.object!.name}, not a value.`,
-        `Add one of its parts: ${type.object!.memberNames().slice(0, 6).join(', ')}.`,
-      );
-    }
-    chain.readsPath = type.kind === 'path';
-    return {
-      type,
-      read,
-      chains: [chain],
-      ...(rest.length === 0 && !root ? { ownText: member.ownText } : {}),
-    };
+    return { type, read, chain };
+  }
+
+  /** Whether a path ends at a value, and not at something that only has parts. */
+  private isValue({ kind, object }: ValueType, e: PathExpression): boolean {
+    if (kind !== 'object' || object!.naming !== undefined) return true;
+    this.fail(
+      'not-a-value',
+      e.range,
+      `"${e.names.map((n) => n.name).join('.')}" is ${object!.name}, not a value.`,
+      `Add one of its parts: ${object!.memberNames().slice(0, 6).join(', ')}.`,
+    );
+    return false;
   }
 
   private allowed(member: Member, at: { name: string; range: TextRange }): boolean {
@@ -200,7 +209,11 @@ export class ExpressionCompiler {
       );
       return false;
     }
-    if (!parameter.literal) return true;
+    return !parameter.literal || this.literalFits(fn, parameter, arg);
+  }
+
+  /** Whether an argument that must be written out is, and is one that the function knows. */
+  private literalFits(fn: PatternFunction, parameter: Parameter, arg: Expression): boolean {
     if (arg.kind !== 'string' && arg.kind !== 'number') {
       this.fail(
         'argument-literal',
@@ -210,7 +223,7 @@ export class ExpressionCompiler {
       );
       return false;
     }
-    const wrong = parameter.literal(arg.value, this.inAddress);
+    const wrong = parameter.literal!(arg.value, this.inAddress);
     if (wrong !== null) this.fail('argument-value', arg.range, wrong, 'For example "yyyy-MM-dd".');
     return wrong === null;
   }
@@ -271,6 +284,21 @@ export class ExpressionCompiler {
     });
     return null;
   }
+}
+
+/** Where a path starts: at a root of the place, or at a member of the entry itself. */
+function startOf(name: string, member: Member, isRoot: boolean): Walk {
+  const atRoot = isRoot && member.field === undefined;
+  return {
+    type: member.type(),
+    read: atRoot ? rootReader(name) : (scope) => member.read(scope.own, scope),
+    chain: {
+      root: atRoot ? name : '',
+      fields: member.field === undefined ? [] : [member.field],
+      references: member.reference ? 1 : 0,
+      readsPath: false,
+    },
+  };
 }
 
 function rootReader(name: string): (scope: Scope) => unknown {

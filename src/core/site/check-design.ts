@@ -75,62 +75,58 @@ function doubledIds(parts: { id: string; key: string }[], path: string): Issue[]
 
 function checkType(type: ContentType, design: Design, names: DesignNames): Issue[] {
   const path = `types/${type.key}`;
-  const keys = type.fields.map((f) => f.key);
-  const issues = [
-    ...doubled(keys, `${path}/fields`),
+  const ids = type.fields.map((f) => f.id);
+  return [
     ...doubled(
-      type.fields.map((f) => f.id),
+      type.fields.map((f) => f.key),
       `${path}/fields`,
-      'id',
     ),
+    ...doubled(ids, `${path}/fields`, 'id'),
+    ...checkNamed(type, path),
+    ...checkTree(type, path),
+    ...checkRetired(type, design, path),
+    ...type.fields.flatMap((f) => kindOf(f).check(f, `${path}/fields/${f.key}`, names)),
   ];
-  for (const [property, name] of [
-    ['naming', type.naming],
-    ['summary', type.summary],
-  ] as const) {
-    if (name !== undefined && !keys.includes(name))
-      issues.push(
-        unknownName(`${path}/${property}`, `${type.label} has no field "${name}".`, name, keys),
-      );
-  }
-  const within = type.fields.filter((f) => f.sitsWithin);
-  if (within.length > 1)
-    issues.push({
+}
+
+/** Whether the fields that name and introduce an entry are there. */
+function checkNamed({ label, naming, summary, fields }: ContentType, path: string): Issue[] {
+  const keys = fields.map((f) => f.key);
+  return Object.entries({ naming, summary }).flatMap(([property, name]) =>
+    name === undefined || keys.includes(name)
+      ? []
+      : [unknownName(`${path}/${property}`, `${label} has no field "${name}".`, name, keys)],
+  );
+}
+
+function checkTree({ fields }: ContentType, path: string): Issue[] {
+  const [, second] = fields.filter((f) => f.sitsWithin);
+  if (!second) return [];
+  return [
+    {
       code: 'several-within',
-      path: `${path}/fields/${within[1]!.key}`,
+      path: `${path}/fields/${second.key}`,
       message: 'Only one reference of a type makes the tree of pages.',
       fix: 'Leave sitsWithin on one of them.',
-    });
-  if (
-    typeof type.retired === 'object' &&
-    'listing' in type.retired &&
-    !design.listings.some((l) => l.key === (type.retired as { listing: string }).listing)
-  ) {
-    issues.push(
-      unknownName(
-        `${path}/retired`,
-        `There is no listing "${type.retired.listing}".`,
-        type.retired.listing,
-        design.listings.map((l) => l.key),
-      ),
-    );
-  }
-  const { retired } = type;
-  const over =
-    typeof retired === 'object' && 'listing' in retired
-      ? design.listings.find((l) => l.key === retired.listing)
-      : undefined;
-  const isFront =
-    design.site.front && 'listing' in design.site.front && design.site.front.listing === over?.key;
-  if (over && over.address === undefined && !isFront)
-    issues.push({
+    },
+  ];
+}
+
+/** Whether retired pages lead to a listing that stands somewhere. */
+function checkRetired({ retired }: ContentType, { listings, site }: Design, path: string): Issue[] {
+  if (typeof retired !== 'object' || !('listing' in retired)) return [];
+  const { listing: key } = retired;
+  const listing = listings.find((l) => l.key === key);
+  const keys = listings.map((l) => l.key);
+  if (!listing) return [unknownName(`${path}/retired`, `There is no listing "${key}".`, key, keys)];
+  const isFront = site.front && 'listing' in site.front && site.front.listing === key;
+  if (listing.address !== undefined || isFront) return [];
+  return [
+    {
       code: 'no-address',
       path: `${path}/retired`,
-      message: `The listing "${over.key}" has no address, so nothing can lead there.`,
+      message: `The listing "${key}" has no address, so nothing can lead there.`,
       fix: 'Give it one, or name another listing.',
-    });
-  return [
-    ...issues,
-    ...type.fields.flatMap((f) => kindOf(f).check(f, `${path}/fields/${f.key}`, names)),
+    },
   ];
 }

@@ -37,55 +37,64 @@ export interface CompiledSite {
 /** Compiles a design. `issues` names everything wrong in it; the site is there all the same, less what is broken. */
 export function compileSite(design: Design): { site: CompiledSite; issues: Issue[] } {
   const environments = new Environments(design);
-  const issues: Issue[] = checkDesign(design);
   const addresses = compileAddressRules(design, environments);
   const templates = compileTemplates(design, environments);
   const seo = compileSeo(design, environments);
-  const listings = new Map<string, ListingPlan>();
-  for (const listing of design.listings) {
-    const planned = planListing(listing, design);
-    issues.push(
-      ...planned.issues.map((issue) => ({
-        ...issue,
-        path: `listings/${listing.key}/${issue.path}`,
-      })),
-    );
-    if (planned.plan) listings.set(listing.key, planned.plan);
-  }
-  const { front } = design.site;
+  const listings = planListings(design);
   const css = styleOf(design.css);
   const site: CompiledSite = {
     design,
     environments,
     types: new Map(design.types.map((t) => [t.key, t])),
     addresses: addresses.rules,
-    listings,
+    listings: listings.plans,
     listingAt: new Map(
-      design.listings.flatMap((l) =>
-        l.address === undefined ? [] : [[l.address, l.key] as const],
+      design.listings.flatMap(({ address, key }) =>
+        address === undefined ? [] : [[address, key] as const],
       ),
     ),
-    frontListing: front && 'listing' in front && listings.has(front.listing) ? front.listing : null,
-    frontEntry: addresses.rules.frontEntry,
+    ...frontOf(design, listings.plans),
     templates: templates.templates,
     seo: seo.seo,
     redirects: new Map(
-      design.redirects.map((r) => [normalOf(r.from), { to: r.to, status: r.status }]),
+      design.redirects.map(({ from, to, status }) => [normalOf(from), { to, status }]),
     ),
     css,
     styleKey: fingerprint(css),
   };
+  const issues = [
+    ...checkDesign(design),
+    ...listings.issues,
+    ...addresses.issues,
+    ...templates.issues,
+    ...seo.issues,
+    ...frontIssues(design),
+    ...listingAddressIssues(design),
+    ...redirectIssues(design),
+  ];
+  return { site, issues };
+}
+
+function planListings(design: Design): { plans: Map<string, ListingPlan>; issues: Issue[] } {
+  const plans = new Map<string, ListingPlan>();
+  const issues: Issue[] = [];
+  for (const listing of design.listings) {
+    const planned = planListing(listing, design);
+    const path = `listings/${listing.key}`;
+    issues.push(...planned.issues.map((issue) => ({ ...issue, path: `${path}/${issue.path}` })));
+    if (planned.plan) plans.set(listing.key, planned.plan);
+  }
+  return { plans, issues };
+}
+
+/** What is chosen for `/`, where it can be shown. */
+function frontOf(
+  { site: { front } }: Design,
+  plans: ReadonlyMap<string, ListingPlan>,
+): Pick<CompiledSite, 'frontListing' | 'frontEntry'> {
   return {
-    site,
-    issues: [
-      ...issues,
-      ...addresses.issues,
-      ...templates.issues,
-      ...seo.issues,
-      ...frontIssues(design),
-      ...listingAddressIssues(design),
-      ...redirectIssues(design),
-    ],
+    frontListing: front && 'listing' in front && plans.has(front.listing) ? front.listing : null,
+    frontEntry: front && 'entry' in front ? front.entry : null,
   };
 }
 

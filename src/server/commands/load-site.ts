@@ -42,39 +42,43 @@ export function loadSite(
 ): Result<Loaded> {
   permit(actor, 'load');
   keepFiles(dataFolder, site.media);
+  return inWords(() => ({
+    entries: site.entries.length,
+    pictures: site.media.length,
+    findings: write(connection, wallClock, (at) => replaceSite(connection, site, at, tell)),
+  }));
+}
+
+/** Puts a site in place of what is there; gives what is told of it. @throws Refused */
+function replaceSite(
+  connection: Connection,
+  site: SiteToLoad,
+  at: Instant,
+  tell: (step: string) => void,
+): Issue[] {
   const byId = new Map(site.entries.map((e) => [e.id, e]));
-  return inWords(() => {
-    const findings = write(connection, wallClock, (at) => {
-      tell(`Writing ${site.entries.length} entries`);
-      clear(connection);
-      insertAll(connection, site, at);
-      tell('Working out what is live when, and where');
-      const compiled = compileSite(site.design).site;
-      const histories = historiesOf(site, at);
-      const { refusals } = derive(connection, {
-        site: compiled,
-        settled: at,
-        touched: [],
-        fromBeginning: true,
-        histories,
-        step: stepTeller(tell),
-      });
-      const certain = refusals.filter((r) => r.cancelled || r.byHand);
-      const wrong = [
-        ...certain.map((r) => issueOf(r, byId)),
-        ...contradictions(connection, histories).map((c) => contradictionIssue(c, byId)),
-      ];
-      if (wrong.length > 0) throw new Refused(...wrong);
-      raisePublic(connection, [
-        'design',
-        'subjects',
-        'media',
-        ...site.design.types.map((t) => `type:${t.key}`),
-      ]);
-      return [...site.findings, ...refusals.map((r) => issueOf(r, byId))];
-    });
-    return { entries: site.entries.length, pictures: site.media.length, findings };
+  tell(`Writing ${site.entries.length} entries`);
+  clear(connection);
+  insertAll(connection, site, at);
+  tell('Working out what is live when, and where');
+  const histories = historiesOf(site, at);
+  const { refusals } = derive(connection, {
+    site: compileSite(site.design).site,
+    settled: at,
+    touched: [],
+    fromBeginning: true,
+    histories,
+    step: stepTeller(tell),
   });
+  const certain = refusals.filter((r) => r.cancelled || r.byHand);
+  const wrong = [
+    ...certain.map((r) => issueOf(r, byId)),
+    ...contradictions(connection, histories).map((c) => contradictionIssue(c, byId)),
+  ];
+  if (wrong.length > 0) throw new Refused(...wrong);
+  const types = site.design.types.map((t) => `type:${t.key}`);
+  raisePublic(connection, ['design', 'subjects', 'media', ...types]);
+  return [...site.findings, ...refusals.map((r) => issueOf(r, byId))];
 }
 
 /** Copies files under their hash; a file that is there already is the same file. */

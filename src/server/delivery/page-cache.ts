@@ -48,18 +48,7 @@ export class CachedPage {
   }
 
   private encode(coding: Coding): Encoded {
-    const plain = Buffer.from(this.page.body);
-    const body =
-      coding === 'br'
-        ? brotliCompressSync(plain, {
-            params: {
-              [constants.BROTLI_PARAM_QUALITY]: 5,
-              [constants.BROTLI_PARAM_SIZE_HINT]: plain.length,
-            },
-          })
-        : coding === 'gzip'
-          ? gzipSync(plain)
-          : plain;
+    const body = compressed(Buffer.from(this.page.body), coding);
     const etag =
       coding === 'identity' ? this.headers.etag! : this.headers.etag!.replace(/"$/, `-${coding}"`);
     const unchanged = Object.entries({ ...this.headers, etag }).flat();
@@ -69,25 +58,29 @@ export class CachedPage {
       String(body.length),
       ...(coding === 'identity' ? [] : ['content-encoding', coding]),
     ];
-    const kept = new Set([
-      'etag',
-      'cache-control',
-      'content-language',
-      'vary',
-      'last-modified',
-      'content-security-policy',
-      'x-content-type-options',
-      'referrer-policy',
-    ]);
-    return {
-      body,
-      etag,
-      headers,
-      headersUnchanged: pairs(unchanged).flatMap(([name, value]) =>
-        kept.has(name) ? [name, value] : [],
-      ),
-    };
+    const headersUnchanged = pairs(unchanged).filter(([name]) => ON_304.has(name));
+    return { body, etag, headers, headersUnchanged: headersUnchanged.flat() };
   }
+}
+
+/** What a 304 repeats of the answer it stands for (RFC 9110 §15.4.5), and what guards it. */
+const ON_304 = new Set([
+  'etag',
+  'cache-control',
+  'content-language',
+  'vary',
+  'last-modified',
+  'content-security-policy',
+  'x-content-type-options',
+  'referrer-policy',
+]);
+
+function compressed(plain: Buffer, coding: Coding): Buffer {
+  if (coding === 'identity') return plain;
+  if (coding === 'gzip') return gzipSync(plain);
+  const { BROTLI_PARAM_QUALITY, BROTLI_PARAM_SIZE_HINT } = constants;
+  const params = { [BROTLI_PARAM_QUALITY]: 5, [BROTLI_PARAM_SIZE_HINT]: plain.length };
+  return brotliCompressSync(plain, { params });
 }
 
 function pairs(list: string[]): [string, string][] {

@@ -1,4 +1,4 @@
-import type { Definition, Link, Nodes, PhrasingContent, Root, Table } from 'mdast';
+import type { Definition, Link, List, Nodes, PhrasingContent, Root, Table } from 'mdast';
 import { fromMarkdown } from 'mdast-util-from-markdown';
 import { gfmStrikethroughFromMarkdown } from 'mdast-util-gfm-strikethrough';
 import { gfmTableFromMarkdown } from 'mdast-util-gfm-table';
@@ -78,20 +78,8 @@ class MarkdownReader {
       }
       case 'blockquote':
         return [{ type: 'blockquote', content: orBlank(this.blocks(node.children)) }];
-      case 'list': {
-        const loose = node.spread === true || node.children.some((item) => item.spread);
-        const attrs = {
-          ...(node.ordered && node.start !== 1 ? { start: node.start ?? 1 } : {}),
-          ...(loose ? { loose: true } : {}),
-        };
-        return [
-          {
-            type: node.ordered ? 'orderedList' : 'bulletList',
-            ...(Object.keys(attrs).length > 0 ? { attrs } : {}),
-            content: this.blocks(node.children),
-          },
-        ];
-      }
+      case 'list':
+        return [this.list(node)];
       case 'listItem': {
         const content = this.blocks(node.children);
         const starts = content[0]?.type === 'paragraph';
@@ -113,6 +101,19 @@ class MarkdownReader {
       default:
         return [];
     }
+  }
+
+  private list(node: List): RichNode {
+    const loose = node.spread === true || node.children.some((item) => item.spread);
+    const attrs = {
+      ...(node.ordered && node.start !== 1 ? { start: node.start ?? 1 } : {}),
+      ...(loose ? { loose: true } : {}),
+    };
+    return {
+      type: node.ordered ? 'orderedList' : 'bulletList',
+      ...(Object.keys(attrs).length > 0 ? { attrs } : {}),
+      content: this.blocks(node.children),
+    };
   }
 
   private table(node: Table): RichNode {

@@ -93,18 +93,7 @@ function entryOf(
   body: RawEntry['body'],
 ): Read {
   if (typeof value !== 'object' || value === null || Array.isArray(value))
-    return {
-      entries: [],
-      issues: [
-        {
-          code: 'wrong-form',
-          path: yaml.file,
-          line: yaml.lineOf(at),
-          message: 'An entry is written as fields with their values.',
-          fix: 'Write "title: …" and so on.',
-        },
-      ],
-    };
+    return { entries: [], issues: [noFields(yaml.file, yaml.lineOf(at))] };
   const { entry: rawForm = {}, ...fields } = value as Record<string, unknown>;
   const parsed = entryForm.safeParse(rawForm ?? {});
   if (!parsed.success)
@@ -129,6 +118,11 @@ function entryOf(
     ],
     issues: [],
   };
+}
+
+function noFields(path: string, line: number): Issue {
+  const message = 'An entry is written as fields with their values.';
+  return { code: 'wrong-form', path, line, message, fix: 'Write "title: …" and so on.' };
 }
 
 function readTable(file: string, text: string): Read {

@@ -26,50 +26,43 @@ export async function readSite(
   folder: string,
   now: Instant,
 ): Promise<{ site: SiteToLoad | null; issues: Issue[] }> {
-  if (!existsSync(folder) || !statSync(folder).isDirectory()) {
-    return {
-      site: null,
-      issues: [
-        {
-          code: 'no-folder',
-          path: folder,
-          message: 'There is no such folder.',
-          fix: 'Name a folder with a site.yaml in it.',
-        },
-      ],
-    };
-  }
+  if (!existsSync(folder) || !statSync(folder).isDirectory())
+    return { site: null, issues: [noFolder(folder)] };
   const { files, issues: stray } = listFiles(folder);
   const { design, subjects, issues, locate } = readDesign(folder, files);
-  const media = await readMediaFiles(folder, files);
+  const { media, issues: wrongMedia } = await readMediaFiles(folder, files);
   const raw = readEntries(folder, files);
   const all = [
     ...stray,
     ...issues,
     ...doubledSubjects(subjects),
-    ...media.issues,
+    ...wrongMedia,
     ...raw.issues,
     ...strayFiles(files),
   ];
   if (!design) return { site: null, issues: all };
   all.push(...compileSite(design).issues.map(locate));
-  const reader = new EntryReader(design, subjects, new Set(media.media.map((m) => m.id)), now);
+  const reader = new EntryReader(design, subjects, new Set(media.map((m) => m.id)), now);
   const entries = raw.entries.flatMap((r) => reader.read(r) ?? []);
   reader.checkTogether();
-  all.push(...reader.issues);
-  const front = design.site.front;
-  if (front && 'entry' in front && !entries.some((e) => e.id === front.entry)) {
-    const ids = entries.map((e) => e.id);
-    const message = `There is no entry "${front.entry}".`;
-    all.push(locate(unknownName('site/front', message, front.entry, ids)));
-  }
+  all.push(...reader.issues, ...frontEntryIssues(design, entries).map(locate));
+  if (all.length > 0) return { site: null, issues: all };
+  return { site: { design, subjects, entries, media, findings: reader.findings }, issues: [] };
+}
+
+function noFolder(path: string): Issue {
   return {
-    site:
-      all.length > 0
-        ? null
-        : { design, subjects, entries, media: media.media, findings: reader.findings },
-    issues: all,
+    code: 'no-folder',
+    path,
+    message: 'There is no such folder.',
+    fix: 'Name a folder with a site.yaml in it.',
   };
+}
+
+function frontEntryIssues({ site: { front } }: Design, entries: EntryToLoad[]): Issue[] {
+  if (!front || !('entry' in front) || entries.some((e) => e.id === front.entry)) return [];
+  const ids = entries.map((e) => e.id);
+  return [unknownName('site/front', `There is no entry "${front.entry}".`, front.entry, ids)];
 }
 
 function doubledSubjects(subjects: Subject[]): Issue[] {

@@ -44,27 +44,37 @@ export function readYaml(
   }));
   if (issues.length > 0) return { yaml: null, issues };
   keepAsWritten(document);
-  let value: unknown;
-  try {
-    checkShape(document);
-    value = document.toJS({ maxAliasCount: 1000 });
-  } catch (error) {
-    return {
-      yaml: null,
-      issues: [
-        {
-          code: 'malformed-yaml',
-          path: file,
-          line: error instanceof WrongShape ? lineAt(error.offset) : firstLine,
-          message: `This YAML cannot be read: ${(error as Error).message}.`,
-          fix: 'Write values out in place of aliases, and nest less.',
-        },
-      ],
-    };
+  const read = valueOf(document);
+  if ('problem' in read) {
+    const line = read.offset === null ? firstLine : lineAt(read.offset);
+    return { yaml: null, issues: [unreadable(file, line, read.problem)] };
   }
   return {
-    yaml: { file, value, lineOf: (path) => lineOf(document, path, lineAt, firstLine) },
+    yaml: { file, value: read.value, lineOf: (path) => lineOf(document, path, lineAt, firstLine) },
     issues: [],
+  };
+}
+
+/** The plain value of a document, or why it has none and where. */
+function valueOf(
+  document: Document,
+): { value: unknown } | { problem: string; offset: number | null } {
+  try {
+    checkShape(document);
+    return { value: document.toJS({ maxAliasCount: 1000 }) };
+  } catch (error) {
+    const offset = error instanceof WrongShape ? error.offset : null;
+    return { problem: (error as Error).message, offset };
+  }
+}
+
+function unreadable(path: string, line: number, problem: string): Issue {
+  return {
+    code: 'malformed-yaml',
+    path,
+    line,
+    message: `This YAML cannot be read: ${problem}.`,
+    fix: 'Write values out in place of aliases, and nest less.',
   };
 }
 

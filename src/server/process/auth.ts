@@ -28,6 +28,34 @@ const ACCOUNT = 'builder@site.invalid';
 
 /** Loads the sign-in library and its database; called once, after the server listens. */
 export async function startAuth(data: DataFolder, baseUrl: string): Promise<Auth> {
+  const issued: string[] = [];
+  const auth = await loadLibrary(data, baseUrl, issued);
+  return {
+    async signInLink() {
+      await auth.api.signInMagicLink({
+        body: { email: ACCOUNT, name: 'Builder' },
+        headers: new Headers(),
+      });
+      return `${baseUrl}/build/sign-in#${issued.pop()}`;
+    },
+    async consume(token, ip) {
+      const url = `${baseUrl}/api/auth/magic-link/verify?token=${encodeURIComponent(token)}`;
+      return sessionOf(await auth.handler(new Request(url, { headers: { 'x-bontel-ip': ip } })));
+    },
+    async signOut(headers) {
+      const { headers: answer } = await auth.api.signOut({ headers, returnHeaders: true });
+      const cookies = [...answer.entries()].filter(([name]) => name === 'set-cookie');
+      return Response.json({ ok: true }, { headers: new Headers(cookies) });
+    },
+    async actor(headers) {
+      const session = await auth.api.getSession({ headers });
+      return session && { id: session.user.id, name: session.user.name, role: 'builder' };
+    },
+  };
+}
+
+/** The library over its own database; tokens of links are put to `issued`. */
+async function loadLibrary(data: DataFolder, baseUrl: string, issued: string[]) {
   const [{ betterAuth }, { magicLink }, { getMigrations }, { default: Database }] =
     await Promise.all([
       import('better-auth'),
@@ -35,7 +63,6 @@ export async function startAuth(data: DataFolder, baseUrl: string): Promise<Auth
       import('better-auth/db/migration'),
       import('better-sqlite3'),
     ]);
-  const issued: string[] = [];
   const secret = secretOf(data);
   ownFile(data.operations);
   const database = new Database(data.operations, { timeout: 5000 });
@@ -60,45 +87,19 @@ export async function startAuth(data: DataFolder, baseUrl: string): Promise<Auth
     ],
   };
   await twice(async () => (await getMigrations(options)).runMigrations());
-  const auth = betterAuth(options);
-  return {
-    async signInLink() {
-      await auth.api.signInMagicLink({
-        body: { email: ACCOUNT, name: 'Builder' },
-        headers: new Headers(),
-      });
-      return `${baseUrl}/build/sign-in#${issued.pop()}`;
-    },
-    async consume(token, ip) {
-      const url = `${baseUrl}/api/auth/magic-link/verify?token=${encodeURIComponent(token)}`;
-      const response = await auth.handler(new Request(url, { headers: { 'x-bontel-ip': ip } }));
-      const cookies = response.headers.getSetCookie();
-      if (
-        cookies.length === 0 ||
-        response.status >= 400 ||
-        response.headers.get('location')?.includes('error=')
-      ) {
-        return Response.json(
-          { message: 'This link was used already or is older than 15 minutes.' },
-          { status: 401 },
-        );
-      }
-      const headers = new Headers();
-      for (const cookie of cookies) headers.append('set-cookie', cookie);
-      return Response.json({ ok: true }, { headers });
-    },
-    async signOut(headers) {
-      const { headers: answer } = await auth.api.signOut({ headers, returnHeaders: true });
-      return Response.json(
-        { ok: true },
-        { headers: new Headers([...answer.entries()].filter(([name]) => name === 'set-cookie')) },
-      );
-    },
-    async actor(headers) {
-      const session = await auth.api.getSession({ headers });
-      return session && { id: session.user.id, name: session.user.name, role: 'builder' };
-    },
-  };
+  return betterAuth(options);
+}
+
+/** The session that the library gives for a link, or why there is none. */
+function sessionOf({ headers: given, status }: Response): Response {
+  const cookies = given.getSetCookie();
+  if (cookies.length === 0 || status >= 400 || given.get('location')?.includes('error=')) {
+    const message = 'This link was used already or is older than 15 minutes.';
+    return Response.json({ message }, { status: 401 });
+  }
+  const headers = new Headers();
+  for (const cookie of cookies) headers.append('set-cookie', cookie);
+  return Response.json({ ok: true }, { headers });
 }
 
 /** A random secret made at first start, readable by its owner only. */

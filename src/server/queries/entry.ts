@@ -65,39 +65,54 @@ export function entryDetail(
   now: Instant,
 ): EntryDetail | null {
   permit(actor, 'read-unpublished');
-  const sql = (text: string) => statement(view.connection, text);
-  const row = sql('SELECT type FROM entry WHERE id = ? AND (deleted IS NULL OR deleted > ?)').get(
-    id,
-    at,
-  ) as { type: string } | undefined;
+  const found = `SELECT type FROM entry WHERE id = ? AND (deleted IS NULL OR deleted > ?)`;
+  const key = statement(view.connection, found).pluck().get(id, at) as string | undefined;
   const site = view.at(at)?.site;
-  const type = row && site?.types.get(row.type);
+  const type = key === undefined ? undefined : site?.types.get(key);
   if (!site || !type) return null;
-  const revisions = sql(
-    'SELECT number, saved, author, name, "values" FROM revision WHERE entry = ? ORDER BY number',
-  ).all(id) as RevisionRow[];
+  const { revisions, ...stored } = storedOf(view, id, at, now);
   const shown = revisions.findLast((r) => r.saved <= at) ?? revisions[0];
+  const newest = revisions.at(-1);
   const values = readValues(shown?.values ?? '{}', site.design.site.language);
-  const spans = sql(
-    'SELECT starts AS "from", ends AS "to", revision FROM live_interval WHERE entry = ? ORDER BY starts',
-  ).all(id) as LifeSpan[];
   return {
     id,
     type: formType(view, type, values),
     values: Object.fromEntries(type.fields.map((f) => [f.id, values[f.id] ?? null])),
     name: shown?.name ?? id,
-    revision: revisions.at(-1)?.number ?? null,
-    author: revisions.at(-1)?.author ?? null,
+    revision: newest?.number ?? null,
+    author: newest?.author ?? null,
     saved: shown?.saved ?? null,
-    state: stateAt({ revisions, intervals: spans }, at).state,
-    spans,
-    plans: sql(
-      'SELECT id, at, action, revision FROM planned_change WHERE entry = ? AND at > ? ORDER BY at, sequence',
-    ).all(id, now) as PlannedChange[],
-    refusals: sql(
+    state: stateAt({ revisions, intervals: stored.spans }, at).state,
+    ...stored,
+  };
+}
+
+type Stored = Pick<EntryDetail, 'spans' | 'plans' | 'refusals' | 'path'> & {
+  revisions: RevisionRow[];
+};
+
+/** What is stored of an entry: all its revisions and intervals, and what lies ahead. */
+function storedOf(view: SiteView, id: string, at: Instant, now: Instant): Stored {
+  const all = (sql: string, ...values: unknown[]): unknown[] =>
+    statement(view.connection, sql).all(id, ...values);
+  return {
+    revisions: all(
+      'SELECT number, saved, author, name, "values" FROM revision WHERE entry = ? ORDER BY number',
+    ) as RevisionRow[],
+    spans: all(
+      `SELECT starts AS "from", ends AS "to", revision FROM live_interval
+         WHERE entry = ? ORDER BY starts`,
+    ) as LifeSpan[],
+    plans: all(
+      `SELECT id, at, action, revision FROM planned_change
+         WHERE entry = ? AND at > ? ORDER BY at, sequence`,
+      now,
+    ) as PlannedChange[],
+    refusals: all(
       'SELECT at, message, fix FROM refusal WHERE entry = ? AND at >= ? ORDER BY at',
-    ).all(id, at) as EntryDetail['refusals'],
-    path: (sql(PATH).pluck().get(id, at, at) as string | undefined) ?? null,
+      at,
+    ) as EntryDetail['refusals'],
+    path: (statement(view.connection, PATH).pluck().get(id, at, at) as string | undefined) ?? null,
   };
 }
 

@@ -12,8 +12,8 @@ import { holds } from '@/core/listing/evaluate.ts';
 import { failedConditions } from '@/core/listing/explain.ts';
 import { OPERATOR_WORDS } from '@/core/listing/operators.ts';
 import { type Condition, type ListingPlan, conditionsOf } from '@/core/listing/plan.ts';
-import { resolveFilter } from '@/core/listing/resolve.ts';
-import { type Instant, covers } from '@/core/time/interval.ts';
+import { type ResolvedFilter, resolveFilter } from '@/core/listing/resolve.ts';
+import { type Instant, type Interval, covers } from '@/core/time/interval.ts';
 import { addDays, calendarDay, dayStart } from '@/core/time/zone.ts';
 import { asOf } from '../store/as-of.ts';
 
@@ -69,43 +69,9 @@ interface Asked {
 
 /** Those a listing leaves out, near misses first, with what keeps each out and when it comes in. */
 export function leftOut(view: SiteView, plan: ListingPlan, asked: Asked): LeftOut {
-  const { at, total } = asked;
-  const filterAt = (instant: Instant): ReturnType<typeof resolveFilter> =>
-    resolveFilter(plan.filter, instant, plan.zone, view.subjects);
-  const filter = filterAt(at);
-  const world = displayWorld(view, at);
-  const places = conditionsOf(plan.filter);
-  const drafts = new Map(asked.drafts.map((d) => [d.id, d]));
-  const published = liveTest(view);
-  const live: typeof published = (id, t) => drafts.has(id) || published(id, t);
   const rows = candidates(view, plan, asked);
-  const language = view.at(at)!.site.design.site.language;
-  const out: LeftOutEntry[] = [];
-  for (const stored of rows) {
-    const row = rowOf(stored, drafts.get(stored.entry), at, language);
-    const isLive = stored.starts !== null || drafts.has(stored.entry);
-    if (isLive && holds(filter, row, (id) => live(id, at))) continue;
-    const failed = failedConditions(filter, row, (id) => live(id, at));
-    const reasons: Reason[] = [
-      ...(isLive ? [] : [{ words: 'not live at this instant', actual: null, condition: null }]),
-      ...failed.map((c) => ({
-        words: inWords(c, world),
-        actual: actualOf(c, row, world),
-        condition: places.indexOf(c),
-      })),
-    ];
-    const instants = isLive
-      ? failed.flatMap((c) => crossings(c, row, plan.zone))
-      : stored.next === null
-        ? []
-        : [stored.next];
-    const runs = isLive ? { from: row.from, to: row.to } : { from: at, to: null };
-    const appears = instants
-      .filter((t) => t > at && covers(runs, t))
-      .sort((a, b) => a - b)
-      .find((t) => holds(filterAt(t), row, (id) => live(id, t)));
-    out.push({ id: stored.entry, name: stored.name, reasons, appears: appears ?? null });
-  }
+  const explainer = new Explainer(view, plan, asked);
+  const out = rows.flatMap((row) => explainer.explain(row) ?? []);
   out.sort((a, b) => a.reasons.length - b.reasons.length || a.name.localeCompare(b.name));
   const all = view.connection.driver
     .prepare('SELECT count(*) FROM entry WHERE type = ? AND deleted IS NULL')
@@ -113,10 +79,73 @@ export function leftOut(view: SiteView, plan: ListingPlan, asked: Asked): LeftOu
     .get(plan.type.key) as number;
   return {
     leftOut: out.slice(0, SHOWN),
-    leftOutTotal: Math.max(out.length, all - total),
+    leftOutTotal: Math.max(out.length, all - asked.total),
     counts: countReasons(out),
     lookedAt: rows.length === LOOKED_AT ? LOOKED_AT : null,
   };
+}
+
+/** Says of entries why a listing leaves them out. */
+class Explainer {
+  private readonly at: Instant;
+  private readonly filter: ResolvedFilter;
+  private readonly places: Condition[];
+  private readonly drafts: Map<string, EntryView>;
+  private readonly world: DisplayWorld;
+  private readonly language: string;
+  private readonly live: (id: string, at: Instant) => boolean;
+
+  constructor(
+    private readonly view: SiteView,
+    private readonly plan: ListingPlan,
+    { at, drafts }: Asked,
+  ) {
+    this.at = at;
+    this.filter = this.filterAt(at);
+    this.places = conditionsOf(plan.filter);
+    this.drafts = new Map(drafts.map((d) => [d.id, d]));
+    this.world = displayWorld(view, at);
+    this.language = view.at(at)!.site.design.site.language;
+    const published = liveTest(view);
+    this.live = (id, t) => this.drafts.has(id) || published(id, t);
+  }
+
+  /** Why an entry is out; null where it is in. */
+  explain(stored: Row): LeftOutEntry | null {
+    const row = rowOf(stored, this.drafts.get(stored.entry), this.at, this.language);
+    const isLive = stored.starts !== null || this.drafts.has(stored.entry);
+    const live = (id: string): boolean => this.live(id, this.at);
+    if (isLive && holds(this.filter, row, live)) return null;
+    const failed = failedConditions(this.filter, row, live);
+    const reasons: Reason[] = [
+      ...(isLive ? [] : [{ words: 'not live at this instant', actual: null, condition: null }]),
+      ...failed.map((c) => ({
+        words: inWords(c, this.world),
+        actual: actualOf(c, row, this.world),
+        condition: this.places.indexOf(c),
+      })),
+    ];
+    const appears = isLive
+      ? this.appears(row, failed)
+      : this.firstOf([stored.next ?? []].flat(), row, { from: this.at, to: null });
+    return { id: stored.entry, name: stored.name, reasons, appears };
+  }
+
+  private appears(row: ListingRow, failed: readonly Condition[]): Instant | null {
+    const instants = failed.flatMap((c) => crossings(c, row, this.plan.zone));
+    return this.firstOf(instants, row, row);
+  }
+
+  /** The first of some instants, while the row runs, at which it is in. */
+  private firstOf(instants: Instant[], row: ListingRow, runs: Interval): Instant | null {
+    const ahead = instants.filter((t) => t > this.at && covers(runs, t)).sort((a, b) => a - b);
+    return ahead.find((t) => holds(this.filterAt(t), row, (id) => this.live(id, t))) ?? null;
+  }
+
+  private filterAt(instant: Instant): ResolvedFilter {
+    const { filter, zone } = this.plan;
+    return resolveFilter(filter, instant, zone, this.view.subjects);
+  }
 }
 
 function rowOf(row: Row, draft: EntryView | undefined, at: Instant, language: string): ListingRow {

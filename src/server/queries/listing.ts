@@ -133,18 +133,7 @@ export function listingOutcome(
     design,
   );
   const issues = edited.ok ? [] : edited.issues;
-  if (!plan)
-    return {
-      issues,
-      total: 0,
-      pageSize: 1,
-      entries: [],
-      leftOut: [],
-      leftOutTotal: 0,
-      counts: [],
-      lookedAt: null,
-      page: null,
-    };
+  if (!plan) return { ...NOTHING, issues };
   const drafts = overlayOf(view, current, draftsSeen(view, { actor, at, seeing }), at);
   const reader = withEntries(current.reader, drafts);
   const { ids, total } = reader.listing(plan, new Validity(at), 0, SHOWN);
@@ -158,6 +147,18 @@ export function listingOutcome(
     ...leftOut(view, plan, { at, find, drafts: drafts.entries, total }),
   };
 }
+
+/** The outcome of a listing that cannot be read. */
+const NOTHING: Omit<ListingOutcome, 'issues'> = {
+  total: 0,
+  pageSize: 1,
+  entries: [],
+  leftOut: [],
+  leftOutTotal: 0,
+  counts: [],
+  lookedAt: null,
+  page: null,
+};
 
 function firstPage(
   site: CompiledSite,

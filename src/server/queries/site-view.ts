@@ -49,16 +49,16 @@ export class SiteView {
     if (!released) return null;
     return {
       site: released.site,
-      reader: new StoredReader(
-        this.connection,
-        released.site,
-        this.subjects,
-        this.rows,
-        settledInstant(this.connection),
-      ),
+      reader: this.readerOf(released.site, this.rows),
       until: released.until,
       since: released.since,
     };
+  }
+
+  /** A reader for a design that need not be released; it remembers nothing from before. */
+  readerOf(site: CompiledSite, rows = new RowCache()): StoredReader {
+    const settled = settledInstant(this.connection);
+    return new StoredReader(this.connection, site, this.subjects, rows, settled);
   }
 
   /** A page as of an instant; null while no site is loaded. */

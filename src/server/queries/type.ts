@@ -2,11 +2,10 @@ import type { SiteView } from './site-view.ts';
 import { type Actor, permit } from '../permit.ts';
 import { displayWorld, entryName } from './display.ts';
 import { withEntries } from '../store/overlay-reader.ts';
-import { entryWith, newestValues, prospectOf } from './preview.ts';
+import { type Prospect, entryWith, newestValues, prospectOf } from './preview.ts';
 import { readerSeeing } from './drafts.ts';
 import type { Seeing } from './clock.ts';
-import { StoredReader, RowCache } from '../store/site-reader.ts';
-import { settledInstant } from '../store/write.ts';
+import type { StoredReader } from '../store/site-reader.ts';
 import type { Issue } from '@/core/issue.ts';
 import type { ContentType, Template } from '@/core/design/spec.ts';
 import type { EntryView, Values } from '@/core/design/values.ts';
@@ -97,45 +96,28 @@ export function typeOutcome(
 ): TypeOutcome | null {
   permit(actor, 'read-unpublished');
   const current = view.at(at);
-  if (!current) return null;
-  const before = current.site.types.get(key);
-  if (!before) return null;
+  const before = current?.site.types.get(key);
+  if (!current || !before) return null;
   const version = versionOf(before);
   const edited = applyEdit(current.site.design, { part: 'types', key, set, version });
   const site = edited.ok ? compileSite(edited.value).site : current.site;
-  const type = site.types.get(key);
-  if (!type) return null;
-  const store = new StoredReader(
-    view.connection,
-    site,
-    view.subjects,
-    new RowCache(),
-    settledInstant(view.connection),
-  );
-  const live =
-    specimen === null ? undefined : store.liveEntries([specimen], new Validity(at)).get(specimen);
-  const stored = live && seeing === 'published' ? live.values : newestValues(view, specimen, at);
-  const values = stored ?? standInValues(type, view);
-  const id = specimen ?? `${key}-stand-in`;
+  const type = site.types.get(key)!;
+  const store = view.readerOf(site);
+  const { id, live, values, standIn } = shownAs(view, store, type, { specimen, at, seeing });
   const draft = { id, type, values, author: actor.name };
   const prospect = prospectOf(view, site, draft, at);
   const { path } = prospect;
-  const entry: EntryView = entryWith(view, live, draft, path, at);
+  const entry = entryWith(view, live, draft, path, at);
   const others = readerSeeing(view, { actor, at, seeing }, { site, reader: store }, id);
   const reader = withEntries(others, { entries: [entry], moved: prospect.moved });
   const page = path === null ? null : renderEntry(site, reader, entry, at);
   const world = displayWorld(view, at);
   return {
     issues: edited.ok ? [] : edited.issues,
-    specimen: stored ? entryName(view, id) : 'Stand-in, never published',
-    standIn: !stored,
+    specimen: standIn ? 'Stand-in, never published' : entryName(view, id),
+    standIn,
     path,
-    noPath:
-      path !== null
-        ? null
-        : type.address === undefined
-          ? 'This type has no address pattern: its entries stand in listings and on other pages.'
-          : (prospect.refusal?.message ?? 'It would have no address.'),
+    noPath: whyNoPath(type, prospect),
     pieces: prospect.pieces,
     title: page?.meta?.title ?? '',
     description: page?.meta?.description ?? null,
@@ -144,6 +126,31 @@ export function typeOutcome(
     card: cardHtml(site, reader, entry, at),
     fields: type.fields.map((f) => ({ id: f.id, value: displayValues(values, f, world) })),
   };
+}
+
+/** The specimen as one sees it, or a stand-in where there is none. */
+function shownAs(
+  view: SiteView,
+  store: StoredReader,
+  type: ContentType,
+  { specimen, at, seeing }: { specimen: string | null; at: Instant; seeing: Seeing },
+): { id: string; live: EntryView | undefined; values: Values; standIn: boolean } {
+  const live =
+    specimen === null ? undefined : store.liveEntries([specimen], new Validity(at)).get(specimen);
+  const stored = live && seeing === 'published' ? live.values : newestValues(view, specimen, at);
+  return {
+    id: specimen ?? `${type.key}-stand-in`,
+    live,
+    values: stored ?? standInValues(type, view),
+    standIn: !stored,
+  };
+}
+
+function whyNoPath({ address }: ContentType, { path, refusal }: Prospect): string | null {
+  if (path !== null) return null;
+  return address === undefined
+    ? 'This type has no address pattern: its entries stand in listings and on other pages.'
+    : (refusal?.message ?? 'It would have no address.');
 }
 
 /** Invented values by field kind, for a type without entries. */

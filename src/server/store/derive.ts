@@ -1,7 +1,7 @@
 import type { Connection } from '../db/connection.ts';
 import type { CompiledSite } from '@/core/site/compile.ts';
 import { simulate } from '@/core/address/simulate.ts';
-import type { Refusal, Timeline } from '@/core/address/model.ts';
+import type { AddressRow, Refusal, Timeline } from '@/core/address/model.ts';
 import type { LiveInterval } from '@/core/publication/model.ts';
 import type { ContentType } from '@/core/design/spec.ts';
 import { type Instant, BEGINNING } from '@/core/time/interval.ts';
@@ -65,7 +65,9 @@ function forgetAfter(connection: Connection, site: CompiledSite, start: Instant)
   // Until they are derived again, planned publications publish nothing.
   statement(
     connection,
-    'UPDATE entry SET unpublished = NOT EXISTS (SELECT 1 FROM live_interval AS l WHERE l.entry = entry.id AND l.revision = entry.newest AND l.starts <= ?) WHERE id IN (SELECT entry FROM live_interval WHERE starts > ?)',
+    `UPDATE entry SET unpublished = NOT EXISTS (SELECT 1 FROM live_interval AS l
+       WHERE l.entry = entry.id AND l.revision = entry.newest AND l.starts <= ?)
+     WHERE id IN (SELECT entry FROM live_interval WHERE starts > ?)`,
   ).run(start, start);
   for (const table of ['live_interval', 'address']) {
     driver.prepare(`DELETE FROM ${table} WHERE starts > ?`).run(start);
@@ -74,7 +76,8 @@ function forgetAfter(connection: Connection, site: CompiledSite, start: Instant)
   for (const type of site.types.values()) {
     driver
       .prepare(
-        `DELETE FROM ${memberTable(type)} WHERE (entry, starts) IN (SELECT entry, starts FROM ${indexTable(type)} WHERE starts > ?)`,
+        `DELETE FROM ${memberTable(type)} WHERE (entry, starts) IN
+           (SELECT entry, starts FROM ${indexTable(type)} WHERE starts > ?)`,
       )
       .run(start);
     driver.prepare(`DELETE FROM ${indexTable(type)} WHERE starts > ?`).run(start);
@@ -107,7 +110,8 @@ function eventsAfter(
     add(at, entry);
   if (fromBeginning) {
     const saved = rows(
-      'SELECT DISTINCT r.saved AS at, r.entry FROM revision AS r JOIN reference_edge AS e ON e.target = r.entry WHERE r.saved > ?',
+      `SELECT DISTINCT r.saved AS at, r.entry FROM revision AS r
+         JOIN reference_edge AS e ON e.target = r.entry WHERE r.saved > ?`,
     );
     for (const { at, entry } of saved) add(at, entry);
     for (const [entry, { held }] of histories ?? []) {
@@ -150,47 +154,57 @@ function writeTimeline(
   { touched, addresses, published, refusals }: Timeline,
   runs: ReadonlyMap<string, LiveInterval[]>,
 ): void {
-  const dropLive = statement(
+  writeRuns(connection, runs, published);
+  writeAddresses(connection, touched, addresses);
+  writeRefusals(connection, refusals);
+}
+
+function writeRuns(
+  connection: Connection,
+  runs: ReadonlyMap<string, LiveInterval[]>,
+  published: Timeline['published'],
+): void {
+  const drop = statement(connection, 'DELETE FROM live_interval WHERE entry = ? AND ends IS NULL');
+  const add = statement(
     connection,
-    'DELETE FROM live_interval WHERE entry = ? AND ends IS NULL',
+    `INSERT OR REPLACE INTO live_interval
+       (entry, language, starts, ends, revision, shared_revision) VALUES (?, ?, ?, ?, ?, ?)`,
   );
-  const addLive = statement(
+  const mark = statement(
     connection,
-    'INSERT OR REPLACE INTO live_interval (entry, language, starts, ends, revision, shared_revision) VALUES (?, ?, ?, ?, ?, ?)',
-  );
-  const setPublished = statement(
-    connection,
-    'UPDATE entry SET published = ?, unpublished = NOT EXISTS (SELECT 1 FROM live_interval AS l WHERE l.entry = entry.id AND l.revision = entry.newest) WHERE id = ?',
+    `UPDATE entry SET published = ?, unpublished = NOT EXISTS (SELECT 1 FROM live_interval AS l
+       WHERE l.entry = entry.id AND l.revision = entry.newest) WHERE id = ?`,
   );
   for (const [id, rows] of runs) {
-    dropLive.run(id);
-    for (const r of rows)
-      addLive.run(r.entry, r.language, r.from, r.to, r.revision, r.sharedRevision);
-    setPublished.run(published.get(id) ?? null, id);
+    drop.run(id);
+    for (const r of rows) add.run(r.entry, r.language, r.from, r.to, r.revision, r.sharedRevision);
+    mark.run(published.get(id) ?? null, id);
   }
-  const dropAddress = statement(connection, 'DELETE FROM address WHERE entry = ? AND ends IS NULL');
-  for (const id of touched) dropAddress.run(id);
-  const addAddress = statement(
+}
+
+function writeAddresses(
+  connection: Connection,
+  touched: ReadonlySet<string>,
+  addresses: readonly AddressRow[],
+): void {
+  const drop = statement(connection, 'DELETE FROM address WHERE entry = ? AND ends IS NULL');
+  const add = statement(
     connection,
-    'INSERT OR REPLACE INTO address (path, language, entry, starts, ends, role, base) VALUES (?, ?, ?, ?, ?, ?, ?)',
+    `INSERT OR REPLACE INTO address
+       (path, language, entry, starts, ends, role, base) VALUES (?, ?, ?, ?, ?, ?, ?)`,
   );
-  for (const r of addresses)
-    addAddress.run(r.path, r.language, r.entry, r.from, r.to, r.role, r.base);
-  const addRefusal = statement(
+  for (const id of touched) drop.run(id);
+  for (const r of addresses) add.run(r.path, r.language, r.entry, r.from, r.to, r.role, r.base);
+}
+
+function writeRefusals(connection: Connection, refusals: readonly Refusal[]): void {
+  const add = statement(
     connection,
-    'INSERT OR REPLACE INTO refusal (entry, at, code, message, fix, cancelled, base, by_hand) VALUES (?, ?, ?, ?, ?, ?, ?, ?)',
+    `INSERT OR REPLACE INTO refusal
+       (entry, at, code, message, fix, cancelled, base, by_hand) VALUES (?, ?, ?, ?, ?, ?, ?, ?)`,
   );
-  for (const r of refusals)
-    addRefusal.run(
-      r.entry,
-      r.at,
-      r.code,
-      r.message,
-      r.fix,
-      r.cancelled ? 1 : 0,
-      r.base,
-      r.byHand ? 1 : 0,
-    );
+  for (const { entry, at, code, message, fix, cancelled, base, byHand } of refusals)
+    add.run(entry, at, code, message, fix, cancelled ? 1 : 0, base, byHand ? 1 : 0);
 }
 
 function typeOf(
@@ -230,7 +244,8 @@ function typeWriter(
   const write = indexWriter(connection, type, site.listings.values());
   const table = indexTable(type);
   const dropMembers = connection.driver.prepare(
-    `DELETE FROM ${memberTable(type)} WHERE entry = ? AND starts IN (SELECT starts FROM ${table} WHERE entry = ? AND ends IS NULL)`,
+    `DELETE FROM ${memberTable(type)} WHERE entry = ? AND starts IN
+       (SELECT starts FROM ${table} WHERE entry = ? AND ends IS NULL)`,
   );
   const drop = connection.driver.prepare(`DELETE FROM ${table} WHERE entry = ? AND ends IS NULL`);
   const values = statement(
@@ -270,7 +285,10 @@ function reindex(
   types: Set<string>,
 ): void {
   const write = indexWriter(connection, type, site.listings.values());
-  const sql = `SELECT l.entry, l.starts AS "from", l.ends AS "to", l.revision, e.created, e.published, r."values" FROM entry AS e JOIN live_interval AS l ON l.entry = e.id JOIN revision AS r ON r.entry = l.entry AND r.number = l.revision WHERE e.type = ?`;
+  const sql = `SELECT l.entry, l.starts AS "from", l.ends AS "to", l.revision, e.created,
+      e.published, r."values"
+    FROM entry AS e JOIN live_interval AS l ON l.entry = e.id
+    JOIN revision AS r ON r.entry = l.entry AND r.number = l.revision WHERE e.type = ?`;
   type Row = {
     entry: string;
     from: number;

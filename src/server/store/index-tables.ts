@@ -1,4 +1,4 @@
-import type { Connection, Statement } from '../db/connection.ts';
+import type { Connection } from '../db/connection.ts';
 import type { Field } from '@/core/design/field.ts';
 import type { ContentType, Design } from '@/core/design/spec.ts';
 import { type Column, type ListingRow, cell, columnsOf, sortCell } from '@/core/listing/columns.ts';
@@ -79,8 +79,13 @@ function tablesOf(type: ContentType, plans: ListingPlan[]): string[] {
     .map((name) => `, ${name} ${types.get(name) ?? 'INTEGER'}`)
     .join('');
   return [
-    `CREATE TABLE ${table} (entry TEXT NOT NULL, starts INTEGER NOT NULL, ends INTEGER, open INTEGER NOT NULL, revision INTEGER NOT NULL, created INTEGER NOT NULL, published INTEGER NOT NULL, updated INTEGER NOT NULL, ${columns.join(', ')}, PRIMARY KEY (entry, starts)) WITHOUT ROWID`,
-    `CREATE TABLE ${memberTable(type)} (field TEXT NOT NULL, key TEXT NOT NULL, entry TEXT NOT NULL, starts INTEGER NOT NULL${repeated}, PRIMARY KEY (field, key, entry, starts)) WITHOUT ROWID`,
+    `CREATE TABLE ${table} (entry TEXT NOT NULL, starts INTEGER NOT NULL, ends INTEGER,
+       open INTEGER NOT NULL, revision INTEGER NOT NULL, created INTEGER NOT NULL,
+       published INTEGER NOT NULL, updated INTEGER NOT NULL, ${columns.join(', ')},
+       PRIMARY KEY (entry, starts)) WITHOUT ROWID`,
+    `CREATE TABLE ${memberTable(type)} (field TEXT NOT NULL, key TEXT NOT NULL,
+       entry TEXT NOT NULL, starts INTEGER NOT NULL${repeated},
+       PRIMARY KEY (field, key, entry, starts)) WITHOUT ROWID`,
   ];
 }
 
@@ -305,53 +310,47 @@ export function indexWriter(
 ): (row: ListingRow, revision: number, settled: Instant) => void {
   const columns = stored(type);
   const own = [...plans].filter((p) => p.type.key === type.key);
-  const led = new Set(own.flatMap((plan) => leadingMember(plan)?.condition.column.name ?? []));
-  const repeated = repeatedColumns(type, own);
-  const names = [
-    'entry',
-    'starts',
-    'ends',
-    'open',
-    'revision',
-    'created',
-    'published',
-    'updated',
-    ...columns.flatMap(namesOf),
-  ];
-  const into = (table: string, into: string[], how = 'INSERT'): Statement =>
-    driver.prepare(
-      `${how} INTO ${table} (${into.join(', ')}) VALUES (${into.map(() => '?').join(', ')})`,
-    );
-  const insert = into(indexTable(type), names);
-  const member = into(
-    memberTable(type),
-    ['field', 'key', 'entry', 'starts', ...repeated],
-    'INSERT OR IGNORE',
-  );
-  const none = repeated.map(() => null);
-  const places = repeated.map((name) => names.indexOf(name));
+  const names = [...FIXED, ...columns.flatMap(namesOf)];
+  const insert = driver.prepare(insertSql('INSERT', indexTable(type), names));
+  const writeMembers = memberWriter(driver, type, own, names);
   return (row, revision, settled) => {
     const open = row.to === null || row.to > settled ? 1 : 0;
+    const { entry, from, to, created, published, updated } = row;
     const values = columns.flatMap((c) =>
       sortColumn(c) === cellColumn(c) ? [sqlCell(row, c)] : [sqlCell(row, c), sortCell(row, c)],
     );
-    const all = [
-      row.entry,
-      row.from,
-      row.to,
-      open,
-      revision,
-      row.created,
-      row.published,
-      row.updated,
-      ...values,
-    ];
+    const all = [entry, from, to, open, revision, created, published, updated, ...values];
     insert.run(...all);
-    for (const column of columns) {
-      if (!isManyValued(column)) continue;
+    writeMembers(row, all);
+  };
+}
+
+/** The columns that every index table begins with. */
+const FIXED = ['entry', 'starts', 'ends', 'open', 'revision', 'created', 'published', 'updated'];
+
+function insertSql(how: string, table: string, names: string[]): string {
+  return `${how} INTO ${table} (${names.join(', ')}) VALUES (${names.map(() => '?').join(', ')})`;
+}
+
+/** Writes the members of a row's many-valued fields, with what the member table repeats of the row. */
+function memberWriter(
+  driver: Connection['driver'],
+  type: ContentType,
+  plans: ListingPlan[],
+  names: string[],
+): (row: ListingRow, all: unknown[]) => void {
+  const many = stored(type).filter(isManyValued);
+  const led = new Set(plans.flatMap((plan) => leadingMember(plan)?.condition.column.name ?? []));
+  const repeated = repeatedColumns(type, plans);
+  const places = repeated.map((name) => names.indexOf(name));
+  const none = repeated.map(() => null);
+  const into = ['field', 'key', 'entry', 'starts', ...repeated];
+  const insert = driver.prepare(insertSql('INSERT OR IGNORE', memberTable(type), into));
+  return (row, all) => {
+    for (const column of many) {
       const more = led.has(column.name) ? places.map((i) => all[i]) : none;
       for (const key of cell(row, column) as string[])
-        member.run(column.field!.id, key, row.entry, row.from, ...more);
+        insert.run(column.field!.id, key, row.entry, row.from, ...more);
     }
   };
 }

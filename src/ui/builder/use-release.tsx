@@ -62,62 +62,77 @@ export function useRelease({ part, key, edits, allowed, reach = [], clock }: Edi
     const done = await attempt(() => command('releaseEdit', input), told);
     if (done) edits.drop();
   };
-  const overtaken = issues.some((i) => i.code === 'changed-since');
   const buttons = (
-    <div className="flex gap-2">
-      {edits.changed && (
-        <button
-          type="button"
-          className="button"
-          disabled={busy}
-          onClick={() => {
-            edits.drop();
-            hush();
-          }}
-        >
-          Undo changes
-        </button>
-      )}
-      <button
-        type="button"
-        className={edits.changed ? 'button button-main' : 'button'}
-        disabled={!edits.changed || busy || !allowed}
-        onClick={() => void tryOut()}
-      >
-        {busy ? 'Working …' : 'Release now …'}
-      </button>
-    </div>
+    <ReleaseButtons
+      changed={edits.changed}
+      busy={busy}
+      allowed={allowed}
+      onDrop={after(edits.drop, hush)}
+      onRelease={() => void tryOut()}
+    />
   );
   const panel = (
     <>
-      {overtaken && (
-        <p className="flex gap-2">
-          <button
-            type="button"
-            className="button"
-            onClick={() => {
-              edits.rebase();
-              hush();
-            }}
-          >
-            Keep mine on top
-          </button>
-          <button
-            type="button"
-            className="button"
-            onClick={() => {
-              edits.drop();
-              hush();
-            }}
-          >
-            Drop mine
-          </button>
-        </p>
+      {issues.some((i) => i.code === 'changed-since') && (
+        <Overtaken onKeep={after(edits.rebase, hush)} onDrop={after(edits.drop, hush)} />
       )}
       <Ask asking={asking} reach={reach} onClose={() => setAsking(null)} onRelease={release} />
     </>
   );
   return { issues, said: said?.words === '' ? null : said, buttons, panel };
+}
+
+const after =
+  (first: () => void, then: () => void): (() => void) =>
+  () => {
+    first();
+    then();
+  };
+
+function ReleaseButtons({
+  changed,
+  busy,
+  allowed,
+  onDrop,
+  onRelease,
+}: {
+  changed: boolean;
+  busy: boolean;
+  allowed: boolean;
+  onDrop: () => void;
+  onRelease: () => void;
+}) {
+  return (
+    <div className="flex gap-2">
+      {changed && (
+        <button type="button" className="button" disabled={busy} onClick={onDrop}>
+          Undo changes
+        </button>
+      )}
+      <button
+        type="button"
+        className={changed ? 'button button-main' : 'button'}
+        disabled={!changed || busy || !allowed}
+        onClick={onRelease}
+      >
+        {busy ? 'Working …' : 'Release now …'}
+      </button>
+    </div>
+  );
+}
+
+/** What is to become of edits begun on what somebody else has changed since. */
+function Overtaken({ onKeep, onDrop }: { onKeep: () => void; onDrop: () => void }) {
+  return (
+    <p className="flex gap-2">
+      <button type="button" className="button" onClick={onKeep}>
+        Keep mine on top
+      </button>
+      <button type="button" className="button" onClick={onDrop}>
+        Drop mine
+      </button>
+    </p>
+  );
 }
 
 /** What a release would do, before it is done. */

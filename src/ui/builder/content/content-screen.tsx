@@ -52,43 +52,9 @@ export function ContentScreen({
     return () => clearTimeout(timer);
   });
   const type = table.counts.find((c) => c.type === filters.type);
-  const filtered = Boolean(filters.search || filters.state);
   return (
     <main data-area tabIndex={-1} className="flex min-h-0 flex-1 flex-col">
-      <div className="flex flex-wrap items-center gap-3 px-6 py-3">
-        <h1 className="mr-2">Content</h1>
-        <select
-          aria-label="Type"
-          className="control !w-auto"
-          value={filters.type ?? ''}
-          onChange={(e) => go({ type: e.target.value })}
-        >
-          <option value="">All types ({table.counts.reduce((n, c) => n + c.count, 0)})</option>
-          {table.counts.map((c) => (
-            <option key={c.type} value={c.type}>{`${c.label} (${c.count})`}</option>
-          ))}
-        </select>
-        <select
-          aria-label="State"
-          className="control !w-auto"
-          value={filters.state ?? ''}
-          onChange={(e) => go({ state: e.target.value })}
-        >
-          <option value="">Any state</option>
-          {STATES.map((s) => (
-            <option key={s}>{s}</option>
-          ))}
-        </select>
-        <input
-          aria-label="Search by name"
-          placeholder="Search by name"
-          className="control !w-56"
-          value={search}
-          onChange={(e) => setSearch(e.target.value)}
-        />
-        <span className="text-muted">{counted(table.total, 'entry', 'entries')}</span>
-        <NewMenu types={table.counts} type={filters.type} />
-      </div>
+      <Filters table={table} filters={filters} search={search} onSearch={setSearch} onFilter={go} />
       {deleted && <DeletedLine deleted={deleted} />}
       <div className="min-h-0 flex-1 overflow-auto px-4">
         <ContentRows
@@ -101,7 +67,7 @@ export function ContentScreen({
         />
         {table.rows.length === 0 && (
           <p className="border-t border-rule px-2 py-3 text-muted">
-            {filtered
+            {filters.search || filters.state
               ? 'No entry fits. Clear the search or choose another state.'
               : `No ${type ? type.label.toLowerCase() : 'entries'} yet. They are what your types become; write the first with “New”.`}
           </p>
@@ -111,6 +77,57 @@ export function ContentScreen({
         )}
       </div>
     </main>
+  );
+}
+
+function Filters({
+  table,
+  filters,
+  search,
+  onSearch,
+  onFilter,
+}: {
+  table: ContentTable;
+  filters: ContentFilters;
+  search: string;
+  onSearch: (words: string) => void;
+  onFilter: (change: ContentFilters) => void;
+}) {
+  return (
+    <div className="flex flex-wrap items-center gap-3 px-6 py-3">
+      <h1 className="mr-2">Content</h1>
+      <select
+        aria-label="Type"
+        className="control !w-auto"
+        value={filters.type ?? ''}
+        onChange={(e) => onFilter({ type: e.target.value })}
+      >
+        <option value="">All types ({table.counts.reduce((n, c) => n + c.count, 0)})</option>
+        {table.counts.map((c) => (
+          <option key={c.type} value={c.type}>{`${c.label} (${c.count})`}</option>
+        ))}
+      </select>
+      <select
+        aria-label="State"
+        className="control !w-auto"
+        value={filters.state ?? ''}
+        onChange={(e) => onFilter({ state: e.target.value })}
+      >
+        <option value="">Any state</option>
+        {STATES.map((s) => (
+          <option key={s}>{s}</option>
+        ))}
+      </select>
+      <input
+        aria-label="Search by name"
+        placeholder="Search by name"
+        className="control !w-56"
+        value={search}
+        onChange={(e) => onSearch(e.target.value)}
+      />
+      <span className="text-muted">{counted(table.total, 'entry', 'entries')}</span>
+      <NewMenu types={table.counts} type={filters.type} />
+    </div>
   );
 }
 

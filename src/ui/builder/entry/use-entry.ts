@@ -26,75 +26,30 @@ export type PlanOf = Omit<CommandInput<'planChange'>, 'entry'>;
 
 /** The words in an entry's form, what they make of its page, and what can be done with them. */
 export function useEntry(detail: EntryDetail, first: EntryOutcome, clock: Clock) {
-  const router = useRouter();
-  const { keep } = useClockParameters();
   const attempts = useAttempts();
   const { attempt, hush } = attempts;
-  const [begun, setBegun] = useState<Begun | null>(null);
+  const { begun, change, begin } = useBegun(detail, hush);
   const edits = begun?.edits ?? null;
   const values = useMemo(() => ({ ...detail.values, ...edits }), [detail.values, edits]);
-  const changed = edits !== null;
-  const unsaved = changed || detail.id === null;
+  const unsaved = edits !== null || detail.id === null;
   const recovery = useRecovery(detail.id ?? `new ${detail.type.key}`, detail.revision, edits);
+  const form = { id: detail.id, type: detail.type.key, values: unsaved ? values : null };
   const { outcome, problem } = useOutcome<EntryOutcome>(
     'entry',
-    {
-      at: clock.at,
-      seeing: clock.seeing,
-      id: detail.id,
-      type: detail.type.key,
-      values: unsaved ? values : null,
-    },
+    { at: clock.at, seeing: clock.seeing, ...form },
     first,
     unsaved,
   );
   const when = (at: number): string => instantWords(at, clock.zone, clock.now);
-
-  const change = useCallback(
-    (id: string, value: unknown) => {
-      const { revision, values: stored } = detail;
-      setBegun((b) => ({
-        revision: b?.revision ?? revision,
-        values: b?.values ?? stored,
-        edits: { ...b?.edits, [id]: value },
-      }));
-      hush();
-    },
-    [detail, hush],
-  );
-  const begin = (words: Record<string, unknown>): void =>
-    setBegun(
-      Object.keys(words).length === 0
-        ? null
-        : { edits: words, revision: detail.revision, values: detail.values },
-    );
-  const bringBack = (): void => {
-    begin(recovery.found!.edits);
-    recovery.taken();
+  const forget = (): void => {
+    begin({});
+    recovery.forget();
   };
-  const save = (): Promise<boolean> =>
-    attempt(
-      () =>
-        command('saveEntry', {
-          id: detail.id,
-          type: detail.type.key,
-          values,
-          seen: begun?.revision ?? detail.revision,
-        }),
-      ({ id, revision }) => {
-        setBegun(null);
-        recovery.forget();
-        if (detail.id === null) router.push(keep(entryHref(id)));
-        const plan = detail.plans.find((p) => p.action === 'publish' && p.revision === null);
-        const then = plan ? `It goes live ${when(plan.at)}.` : 'Not public until it is published.';
-        return { words: `Saved as version ${revision}. ${then}` };
-      },
-    );
   return {
     ...attempts,
     values,
     edits,
-    changed,
+    changed: edits !== null,
     unsaved,
     outcome,
     problem,
@@ -102,25 +57,71 @@ export function useEntry(detail: EntryDetail, first: EntryOutcome, clock: Clock)
     /** What the form was begun on, where somebody has saved a newer version since. */
     overtaken: begun !== null && begun.revision !== detail.revision ? begun : null,
     change,
-    bringBack,
+    bringBack: () => {
+      begin(recovery.found!.edits);
+      recovery.taken();
+    },
     /** Keeps these words on top of what is saved now, and drops the others. */
     settle: begin,
     drop: () => {
-      setBegun(null);
-      recovery.forget();
+      forget();
       hush();
     },
-    save,
+    save: useSave(detail, { values, seen: begun?.revision ?? detail.revision }, attempt, {
+      when,
+      onSaved: forget,
+    }),
     ...useActs(detail, attempt, when),
   };
 }
 
-/** Publishing, retiring, planning, deleting: each told, and taken back where that can be. */
-function useActs(
+type Attempt = ReturnType<typeof useAttempts>['attempt'];
+
+/** Unsaved words, and the version that they were begun on. */
+function useBegun(detail: EntryDetail, onChange: () => void) {
+  const [begun, setBegun] = useState<Begun | null>(null);
+  const { revision, values } = detail;
+  const change = useCallback(
+    (id: string, value: unknown) => {
+      setBegun((b) => ({
+        revision: b?.revision ?? revision,
+        values: b?.values ?? values,
+        edits: { ...b?.edits, [id]: value },
+      }));
+      onChange();
+    },
+    [revision, values, onChange],
+  );
+  const begin = (edits: Record<string, unknown>): void =>
+    setBegun(Object.keys(edits).length === 0 ? null : { edits, revision, values });
+  return { begun, change, begin };
+}
+
+/** Saves what stands in the form, and says what becomes of it. */
+function useSave(
   detail: EntryDetail,
-  attempt: ReturnType<typeof useAttempts>['attempt'],
-  when: (at: number) => string,
-) {
+  { values, seen }: { values: Record<string, unknown>; seen: number | null },
+  attempt: Attempt,
+  { when, onSaved }: { when: (at: number) => string; onSaved: () => void },
+): () => Promise<boolean> {
+  const router = useRouter();
+  const { keep } = useClockParameters();
+  const { id, type, plans } = detail;
+  return () =>
+    attempt(
+      () => command('saveEntry', { id, type: type.key, values, seen }),
+      (saved) => {
+        onSaved();
+        if (id === null) router.push(keep(entryHref(saved.id)));
+        const plan = plans.find((p) => p.action === 'publish' && p.revision === null);
+        const then = plan ? `It goes live ${when(plan.at)}.` : 'Not public until it is published.';
+        return { words: `Saved as version ${saved.revision}. ${then}` };
+      },
+    );
+}
+
+/** Publishing, retiring, planning, deleting: each told, and taken back where that can be. */
+function useActs(detail: EntryDetail, attempt: Attempt, when: (at: number) => string) {
   const router = useRouter();
   const { keep } = useClockParameters();
   const entry = detail.id!;
@@ -130,10 +131,8 @@ function useActs(
     attempt(
       () => command('planChange', { entry, ...input }),
       ({ at, seen }: { at: number; seen?: string }) => {
-        if (input.at !== null)
-          return {
-            words: `${input.action === 'publish' ? 'Goes live' : 'Leaves'} ${when(at)}.`,
-          };
+        const verb = input.action === 'publish' ? 'Goes live' : 'Leaves';
+        if (input.at !== null) return { words: `${verb} ${when(at)}.` };
         if (input.action === 'publish') return { words: seen ?? 'Published.' };
         const live = liveRevision(detail, at);
         return {

@@ -6,90 +6,87 @@ import { ClockLink } from '../shell/clock-link.tsx';
 /** A short account of the site: drafts, what happened, what comes, what asks for attention. */
 export function Today({ detail, clock }: { detail: TodayDetail | null; clock: Clock }) {
   if (!detail) return <EmptySite />;
-  const when = (at: number): string => instantWords(at, clock.zone, clock.now);
+  const when: When = (at) => instantWords(at, clock.zone, clock.now);
+  const { tense } = clock;
   return (
     <main data-area tabIndex={-1} className="min-h-0 flex-1 overflow-auto">
       <div className="grid max-w-[1560px] gap-x-12 gap-y-6 px-6 py-5 md:grid-cols-2">
         <h1 className="md:col-span-2">
-          {clock.tense === 'now' ? 'Today' : `The site at ${when(clock.at)}`}
+          {tense === 'now' ? 'Today' : `The site at ${when(clock.at)}`}
         </h1>
         <Block
-          title={clock.tense === 'now' ? 'Coming up in two days' : 'In the two days after'}
+          title={tense === 'now' ? 'Coming up in two days' : 'In the two days after'}
           empty="Nothing is planned."
         >
           {detail.coming.map((change) => (
-            <Change
-              key={`${change.at}${change.entry}`}
-              when={when(change.at)}
-              ahead
-              href={entryHref(change.entry)}
-              name={change.name}
-              words={`${change.what === 'live' ? 'goes live' : change.what === 'retired' ? 'leaves' : 'shows a new version'}${change.path ? ` ${change.what === 'retired' ? '' : 'at '}${change.path}` : ''}`}
-            />
+            <Change key={`${change.at}${change.entry}`} change={change} when={when} ahead />
           ))}
         </Block>
-        <Block
-          title="Unpublished changes"
-          empty={
-            clock.tense === 'past'
-              ? 'All that had been written by then was published, or planned to be.'
-              : 'Everything written is published.'
-          }
-        >
+        <Block title="Unpublished changes" empty={NO_DRAFTS[tense]}>
           {detail.drafts.map((draft) => (
-            <li
-              key={draft.id}
-              className="flex flex-wrap justify-between gap-x-4 border-t border-rule py-1.5"
-            >
-              <ClockLink href={entryHref(draft.id)} className="min-w-0 truncate font-medium">
-                {draft.name}
-              </ClockLink>
-              <span className="text-muted">{`${draft.typeLabel}${draft.live ? ', an older version is public' : ''}; saved ${when(draft.saved)}`}</span>
-            </li>
+            <Draft key={draft.id} draft={draft} when={when} />
           ))}
         </Block>
         <Block title="Went live in the last week" empty="Nothing went live.">
           {detail.wentLive.map((change) => (
-            <Change
-              key={`${change.at}${change.entry}`}
-              when={when(change.at)}
-              href={entryHref(change.entry)}
-              name={change.name}
-              words={
-                change.what === 'retired'
-                  ? 'left'
-                  : change.what === 'live'
-                    ? 'went live'
-                    : 'showed a new version'
-              }
-            />
+            <Change key={`${change.at}${change.entry}`} change={change} when={when} />
           ))}
         </Block>
-        <Block title="Asking for attention" empty="Nothing found.">
-          {!detail.frontChosen && (
-            <li className="border-t border-rule py-1.5">
-              Nothing is chosen for “/”; it shows the newest pages by itself. Choose it in site.yaml
-              under front.
-            </li>
-          )}
-          {detail.automatic.map((type) => (
-            <li key={type.key} className="border-t border-rule py-1.5">
-              Pages of <ClockLink href={`/build/types/${type.key}`}>{type.label}</ClockLink> have no
-              template; they are made from the fields alone.
-            </li>
-          ))}
-          {detail.findings.map((finding, i) => (
-            <li key={i} className="border-t border-rule py-1.5">
-              <ClockLink href={entryHref(finding.entry)} className="font-medium">
-                {finding.name}
-              </ClockLink>
-              : {finding.message} <span className="text-muted">{finding.fix}</span>
-            </li>
-          ))}
-        </Block>
-        <p className="text-muted md:col-span-2">{`${counted(detail.pages, 'entry page')} ${clock.tense === 'future' ? 'will be' : clock.tense === 'past' ? 'were' : 'are'} public at this instant.`}</p>
+        <Attention detail={detail} />
+        <p className="text-muted md:col-span-2">
+          {`${counted(detail.pages, 'entry page')} ${ARE[tense]} public at this instant.`}
+        </p>
       </div>
     </main>
+  );
+}
+
+type When = (at: number) => string;
+
+const NO_DRAFTS: Record<Clock['tense'], string> = {
+  past: 'All that had been written by then was published, or planned to be.',
+  now: 'Everything written is published.',
+  future: 'Everything written is published.',
+};
+const ARE: Record<Clock['tense'], string> = { past: 'were', now: 'are', future: 'will be' };
+
+/** What asks for attention: nothing at "/", pages without a template, findings of addresses. */
+function Attention({ detail }: { detail: TodayDetail }) {
+  return (
+    <Block title="Asking for attention" empty="Nothing found.">
+      {!detail.frontChosen && (
+        <li className="border-t border-rule py-1.5">
+          Nothing is chosen for “/”; it shows the newest pages by itself. Choose it in site.yaml
+          under front.
+        </li>
+      )}
+      {detail.automatic.map((type) => (
+        <li key={type.key} className="border-t border-rule py-1.5">
+          Pages of <ClockLink href={`/build/types/${type.key}`}>{type.label}</ClockLink> have no
+          template; they are made from the fields alone.
+        </li>
+      ))}
+      {detail.findings.map((finding) => (
+        <li key={finding.entry} className="border-t border-rule py-1.5">
+          <ClockLink href={entryHref(finding.entry)} className="font-medium">
+            {finding.name}
+          </ClockLink>
+          : {finding.message} <span className="text-muted">{finding.fix}</span>
+        </li>
+      ))}
+    </Block>
+  );
+}
+
+function Draft({ draft, when }: { draft: TodayDetail['drafts'][number]; when: When }) {
+  const older = draft.live ? ', an older version is public' : '';
+  return (
+    <li className="flex flex-wrap justify-between gap-x-4 border-t border-rule py-1.5">
+      <ClockLink href={entryHref(draft.id)} className="min-w-0 truncate font-medium">
+        {draft.name}
+      </ClockLink>
+      <span className="text-muted">{`${draft.typeLabel}${older}; saved ${when(draft.saved)}`}</span>
+    </li>
   );
 }
 
@@ -115,27 +112,28 @@ function Block({
   );
 }
 
+const AHEAD = { live: 'goes live', retired: 'leaves', 'new version': 'shows a new version' };
+const BEHIND = { live: 'went live', retired: 'left', 'new version': 'showed a new version' };
+
 function Change({
+  change,
   when,
-  href,
-  name,
-  words,
   ahead = false,
 }: {
-  when: string;
-  href: string;
-  name: string;
-  words: string;
+  change: TodayDetail['coming'][number];
+  when: When;
   ahead?: boolean;
 }) {
+  const { at, entry, name, what, path } = change;
+  const where = !ahead || path === null ? '' : ` ${what === 'retired' ? '' : 'at '}${path}`;
   return (
-    <li className="grid gap-x-3 sm:grid-cols-[148px_minmax(0,1fr)] border-t border-rule py-1.5">
-      <span className={ahead ? 'text-amber-text' : 'text-muted'}>{when}</span>
+    <li className="grid gap-x-3 border-t border-rule py-1.5 sm:grid-cols-[148px_minmax(0,1fr)]">
+      <span className={ahead ? 'text-amber-text' : 'text-muted'}>{when(at)}</span>
       <span className="min-w-0 break-words">
-        <ClockLink href={href} className="font-medium">
+        <ClockLink href={entryHref(entry)} className="font-medium">
           {name}
-        </ClockLink>{' '}
-        {words}
+        </ClockLink>
+        {` ${(ahead ? AHEAD : BEHIND)[what]}${where}`}
       </span>
     </li>
   );

@@ -19,128 +19,157 @@ interface Props {
   onChange: (spec: Spec) => void;
 }
 
-/** Fields · Address · Page · Card · Lists · SEO: closed, each link is one line of what is set and what it gives. */
-export function BindingChain({ spec, detail, outcome, readOnly, onChange }: Props) {
-  const [open, setOpen] = useState<string | null>('address');
-  const issuesAt = (place: string): Issue[] =>
-    outcome.issues.filter(
-      (i) =>
-        i.path === `types/${spec.key}/${place}` ||
-        i.path?.startsWith(`types/${spec.key}/${place}/`),
-    );
-  const link = (
-    key: string,
-    label: string,
-    set: boolean,
-    gives: ReactNode,
-    content: ReactNode,
-  ): ReactNode => (
-    <Link
-      key={key}
-      label={label}
-      set={set}
-      gives={gives}
-      wrong={issuesAt(key).length > 0}
-      open={open === key}
-      onToggle={() => setOpen(open === key ? null : key)}
-    >
-      {content}
-    </Link>
-  );
-  const without = (key: keyof Spec): Spec =>
-    Object.fromEntries(Object.entries(spec).filter(([k]) => k !== key)) as Spec;
-  const setOrDrop = (key: 'address' | 'template' | 'card', value: string): void =>
-    onChange(value === '' ? without(key) : { ...spec, [key]: value });
+/** A link of the chain: what is set and what it gives, and opened what it is set by. */
+interface ChainLink {
+  key: string;
+  label: string;
+  set: boolean;
+  gives: ReactNode;
+  content: ReactNode;
+}
 
+/** Fields · Address · Page · Card · Lists · SEO: closed, each link is one line of what is set and what it gives. */
+export function BindingChain(props: Props) {
+  const { spec, outcome } = props;
+  const [open, setOpen] = useState<string | null>('address');
+  const place = `types/${spec.key}/`;
+  const issuesAt = (name: string): Issue[] =>
+    outcome.issues.filter(({ path = '' }) => `${path}/`.startsWith(`${place}${name}/`));
+  const links = [
+    fieldsLink(props),
+    addressLink(props, issuesAt('address')),
+    pageLink(props),
+    cardLink(props),
+    listsLink(props),
+    seoLink(props, issuesAt),
+  ];
   return (
     <div className="border-b border-rule">
-      {link(
-        'fields',
-        'Fields',
-        true,
-        `${spec.fields.length} fields; named by ${spec.fields.find((f) => f.key === spec.naming)?.label ?? spec.naming}`,
-        <Fields spec={spec} kinds={detail.kinds} outcome={outcome} />,
-      )}
-      {link(
-        'address',
-        'Address',
-        spec.address !== undefined,
-        outcome.path ?? outcome.noPath ?? '',
-        <AddressSettings
-          spec={spec}
-          outcome={outcome}
-          readOnly={readOnly}
-          issues={issuesAt('address')}
-          onAddress={(v) => setOrDrop('address', v)}
-          onClash={(clash) => onChange({ ...spec, clash })}
-        />,
-      )}
-      {link(
-        'template',
-        'Page',
-        spec.template !== undefined,
-        outcome.automatic
-          ? 'automatic page, made from the fields'
-          : (detail.templates.find((t) => t.key === spec.template)?.label ?? 'none'),
-        <Line label="Template" htmlFor="template">
-          <Choice
-            id="template"
-            value={spec.template}
-            none="Automatic page"
-            options={detail.templates.filter((t) => t.kind === 'page')}
-            readOnly={readOnly}
-            onChange={(v) => setOrDrop('template', v)}
-          />
-        </Line>,
-      )}
-      {link(
-        'card',
-        'Card',
-        spec.card !== undefined,
-        detail.templates.find((t) => t.key === spec.card)?.label ?? 'automatic card',
-        <Line label="Card" htmlFor="card">
-          <Choice
-            id="card"
-            value={spec.card}
-            none="Automatic card"
-            options={detail.templates.filter((t) => t.kind === 'card')}
-            readOnly={readOnly}
-            onChange={(v) => setOrDrop('card', v)}
-          />
-        </Line>,
-      )}
-      {link(
-        'lists',
-        'Lists',
-        detail.listings.length > 0,
-        detail.listings.map((l) => l.label).join(', ') || 'in no listing',
-        <ul className="py-1.5">
-          {detail.listings.map((l) => (
-            <li key={l.key} className="py-0.5">
-              <ClockLink href={`/build/listings/${l.key}`}>{l.label}</ClockLink>{' '}
-              <span className="text-muted">{l.address ?? 'inside templates'}</span>
-            </li>
-          ))}
-          {detail.listings.length === 0 && (
-            <li className="text-muted">Entries of this type stand in no listing.</li>
-          )}
-        </ul>,
-      )}
-      {link(
-        'seo',
-        'SEO',
-        spec.seo.title !== undefined || spec.seo.description !== undefined,
-        outcome.title,
-        <SeoSettings
-          spec={spec}
-          outcome={outcome}
-          readOnly={readOnly}
-          issuesAt={issuesAt}
-          onChange={onChange}
-        />,
-      )}
+      {links.map(({ key, content, ...link }) => (
+        <Link
+          key={key}
+          {...link}
+          wrong={issuesAt(key).length > 0}
+          open={open === key}
+          onToggle={() => setOpen(open === key ? null : key)}
+        >
+          {content}
+        </Link>
+      ))}
     </div>
   );
+}
+
+/** The type with a property set, or without it where it is blank. */
+function setOrDrop(spec: Spec, key: 'address' | 'template' | 'card', value: string): Spec {
+  const { [key]: _, ...rest } = spec;
+  return (value === '' ? rest : { ...rest, [key]: value }) as Spec;
+}
+
+function fieldsLink({ spec, detail, outcome }: Props): ChainLink {
+  const naming = spec.fields.find((f) => f.key === spec.naming)?.label ?? spec.naming;
+  return {
+    key: 'fields',
+    label: 'Fields',
+    set: true,
+    gives: `${spec.fields.length} fields; named by ${naming}`,
+    content: <Fields spec={spec} kinds={detail.kinds} outcome={outcome} />,
+  };
+}
+
+function addressLink({ spec, outcome, readOnly, onChange }: Props, issues: Issue[]): ChainLink {
+  return {
+    key: 'address',
+    label: 'Address',
+    set: spec.address !== undefined,
+    gives: outcome.path ?? outcome.noPath ?? '',
+    content: (
+      <AddressSettings
+        spec={spec}
+        outcome={outcome}
+        readOnly={readOnly}
+        issues={issues}
+        onAddress={(v) => onChange(setOrDrop(spec, 'address', v))}
+        onClash={(clash) => onChange({ ...spec, clash })}
+      />
+    ),
+  };
+}
+
+function pageLink({ spec, detail, outcome, readOnly, onChange }: Props): ChainLink {
+  const chosen = detail.templates.find((t) => t.key === spec.template)?.label ?? 'none';
+  return {
+    key: 'template',
+    label: 'Page',
+    set: spec.template !== undefined,
+    gives: outcome.automatic ? 'automatic page, made from the fields' : chosen,
+    content: (
+      <Line label="Template" htmlFor="template">
+        <Choice
+          id="template"
+          value={spec.template}
+          none="Automatic page"
+          options={detail.templates.filter((t) => t.kind === 'page')}
+          readOnly={readOnly}
+          onChange={(v) => onChange(setOrDrop(spec, 'template', v))}
+        />
+      </Line>
+    ),
+  };
+}
+
+function cardLink({ spec, detail, readOnly, onChange }: Props): ChainLink {
+  return {
+    key: 'card',
+    label: 'Card',
+    set: spec.card !== undefined,
+    gives: detail.templates.find((t) => t.key === spec.card)?.label ?? 'automatic card',
+    content: (
+      <Line label="Card" htmlFor="card">
+        <Choice
+          id="card"
+          value={spec.card}
+          none="Automatic card"
+          options={detail.templates.filter((t) => t.kind === 'card')}
+          readOnly={readOnly}
+          onChange={(v) => onChange(setOrDrop(spec, 'card', v))}
+        />
+      </Line>
+    ),
+  };
+}
+
+function listsLink({ detail: { listings } }: Props): ChainLink {
+  return {
+    key: 'lists',
+    label: 'Lists',
+    set: listings.length > 0,
+    gives: listings.map((l) => l.label).join(', ') || 'in no listing',
+    content: (
+      <ul className="py-1.5">
+        {listings.map((l) => (
+          <li key={l.key} className="py-0.5">
+            <ClockLink href={`/build/listings/${l.key}`}>{l.label}</ClockLink>{' '}
+            <span className="text-muted">{l.address ?? 'inside templates'}</span>
+          </li>
+        ))}
+        {listings.length === 0 && (
+          <li className="text-muted">Entries of this type stand in no listing.</li>
+        )}
+      </ul>
+    ),
+  };
+}
+
+function seoLink(props: Props, issuesAt: (place: string) => Issue[]): ChainLink {
+  const { title, description } = props.spec.seo;
+  return {
+    key: 'seo',
+    label: 'SEO',
+    set: title !== undefined || description !== undefined,
+    gives: props.outcome.title,
+    content: <SeoSettings {...props} issuesAt={issuesAt} />,
+  };
 }
 
 function AddressSettings({
@@ -196,7 +225,7 @@ function SeoSettings({
   readOnly,
   issuesAt,
   onChange,
-}: Omit<Props, 'detail'> & { issuesAt: (place: string) => Issue[] }) {
+}: Props & { issuesAt: (place: string) => Issue[] }) {
   const seo = (key: 'title' | 'description', value: string): void => {
     const { [key]: _, ...rest } = spec.seo;
     onChange({ ...spec, seo: value === '' ? rest : { ...rest, [key]: value } });

@@ -44,11 +44,6 @@ export function TypeScreen({
     allowed: !readOnly && outcome.issues.length === 0,
     clock,
   });
-  const at = detail.specimens.findIndex((s) => s.id === specimen);
-  const stepTo = (i: number): void =>
-    setSpecimen(detail.specimens.at(i % detail.specimens.length)?.id ?? null);
-  const when = clock.tense === 'now' ? 'now' : instantWords(clock.at, clock.zone, clock.now);
-
   return (
     <Panes
       title={detail.spec.label}
@@ -71,86 +66,115 @@ export function TypeScreen({
       }
       outcome={
         <>
-          <div className="flex h-10 shrink-0 items-center gap-2 border-b border-rule px-6">
-            <label htmlFor="specimen" className="text-muted">
-              Shown for
-            </label>
-            {detail.specimens.length === 0 ? (
-              <span>{outcome.specimen}</span>
-            ) : (
-              <>
-                <select
-                  id="specimen"
-                  className="control !h-7 !w-64"
-                  value={specimen ?? ''}
-                  onChange={(e) => setSpecimen(e.target.value)}
-                >
-                  {detail.specimens.map((s) => (
-                    <option key={s.id} value={s.id}>
-                      {s.name}
-                    </option>
-                  ))}
-                </select>
-                <button type="button" className="button-quiet h-7" onClick={() => stepTo(at - 1)}>
-                  Previous
-                </button>
-                <button type="button" className="button-quiet h-7" onClick={() => stepTo(at + 1)}>
-                  Next
-                </button>
-              </>
-            )}
-          </div>
-          <Tabs
-            label="Outcome"
-            tabs={[
-              {
-                key: 'page',
-                label: 'Page',
-                content: (
-                  <Frame
-                    html={outcome.page}
-                    none={outcome.noPath ?? 'No page'}
-                    first={
-                      problem ??
-                      `Page of ${outcome.specimen} · ${when}${outcome.automatic ? ' · automatic' : ''}${changed ? ' · with unsaved settings' : ''}`
-                    }
-                    at={clock.at}
-                    title="Page"
-                  />
-                ),
-              },
-              {
-                key: 'card',
-                label: 'Card',
-                content: (
-                  <Frame
-                    html={outcome.card}
-                    none="No card"
-                    first={`Card of ${outcome.specimen}`}
-                    at={clock.at}
-                    title="Card"
-                  />
-                ),
-              },
-              {
-                key: 'seo',
-                label: 'Search result',
-                content: (
-                  <div className="p-6">
-                    <Snippet
-                      title={outcome.title}
-                      description={outcome.description}
-                      url={outcome.path}
-                    />
-                  </div>
-                ),
-              },
-            ]}
+          <SpecimenChoice
+            specimens={detail.specimens}
+            chosen={specimen}
+            otherwise={outcome.specimen}
+            onChoose={setSpecimen}
           />
+          <OutcomeTabs outcome={outcome} problem={problem} clock={clock} changed={changed} />
         </>
       }
     />
   );
+}
+
+/** Which entry the type is shown for. */
+function SpecimenChoice({
+  specimens,
+  chosen,
+  otherwise,
+  onChoose,
+}: {
+  specimens: TypeDetail['specimens'];
+  chosen: string | null;
+  /** What is shown where there is none. */
+  otherwise: string;
+  onChoose: (id: string | null) => void;
+}) {
+  const at = specimens.findIndex((s) => s.id === chosen);
+  const stepTo = (i: number): void => onChoose(specimens.at(i % specimens.length)?.id ?? null);
+  return (
+    <div className="flex h-10 shrink-0 items-center gap-2 border-b border-rule px-6">
+      <label htmlFor="specimen" className="shrink-0 text-muted">
+        Shown for
+      </label>
+      {specimens.length === 0 ? (
+        <span>{otherwise}</span>
+      ) : (
+        <>
+          <select
+            id="specimen"
+            className="control !h-7 !w-64 min-w-0"
+            value={chosen ?? ''}
+            onChange={(e) => onChoose(e.target.value)}
+          >
+            {specimens.map((s) => (
+              <option key={s.id} value={s.id}>
+                {s.name}
+              </option>
+            ))}
+          </select>
+          <button type="button" className="button-quiet h-7" onClick={() => stepTo(at - 1)}>
+            Previous
+          </button>
+          <button type="button" className="button-quiet h-7" onClick={() => stepTo(at + 1)}>
+            Next
+          </button>
+        </>
+      )}
+    </div>
+  );
+}
+
+/** Page, card and search result of the specimen. */
+function OutcomeTabs({
+  outcome,
+  problem,
+  clock,
+  changed,
+}: {
+  outcome: TypeOutcome;
+  problem: string | null;
+  clock: Clock;
+  changed: boolean;
+}) {
+  const { specimen, automatic, page, noPath, card, title, description, path } = outcome;
+  const when = clock.tense === 'now' ? 'now' : instantWords(clock.at, clock.zone, clock.now);
+  const first = `Page of ${specimen} · ${when}${automatic ? ' · automatic' : ''}${changed ? ' · with unsaved settings' : ''}`;
+  const frame = { at: clock.at };
+  const tabs = [
+    {
+      key: 'page',
+      label: 'Page',
+      content: (
+        <Frame
+          {...frame}
+          html={page}
+          none={noPath ?? 'No page'}
+          first={problem ?? first}
+          title="Page"
+        />
+      ),
+    },
+    {
+      key: 'card',
+      label: 'Card',
+      content: (
+        <Frame {...frame} html={card} none="No card" first={`Card of ${specimen}`} title="Card" />
+      ),
+    },
+    {
+      key: 'seo',
+      label: 'Search result',
+      content: (
+        <div className="p-6">
+          <Snippet title={title} description={description} url={path} />
+        </div>
+      ),
+    },
+  ];
+  return <Tabs label="Outcome" tabs={tabs} />;
 }
 
 function Frame({
