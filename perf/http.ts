@@ -15,7 +15,10 @@ export interface Party {
   process: ChildProcess;
 }
 
-/** A cached public page against node:http answering the same bytes from memory, in CPU time of the serving process. */
+/**
+ * A cached public page against node:http answering the same bytes from memory, in CPU time of the
+ * serving process.
+ */
 export async function measureHttp(data: string): Promise<PerfRow> {
   const ours = await start(4391, { kind: 'delivery', data });
   const answer = await fetch(`http://127.0.0.1:${ours.port}${PATH}`, {

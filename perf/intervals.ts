@@ -63,7 +63,10 @@ async function prepare(folder: string, data: string): Promise<void> {
   writeFileSync(join(data, 'loaded'), '');
 }
 
-/** Page 37 with total of a list by one tag and a number, sorted by text, of entries with many intervals, against SQLite by hand. */
+/**
+ * Page 37 with total of a list by one tag and a number, sorted by text, of entries with many
+ * intervals, against SQLite by hand.
+ */
 export async function measureIntervals(cache: string): Promise<PerfRow> {
   const data = join(cache, 'intervals-data');
   await prepare(join(cache, 'intervals-site'), data);

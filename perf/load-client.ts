@@ -1,6 +1,9 @@
 import { connect } from 'node:net';
 
-/** Sends `total` requests over `connections` kept-alive connections to 127.0.0.1, one at a time each; resolves when all are answered. */
+/**
+ * Sends `total` requests over `connections` kept-alive connections to 127.0.0.1, one at a time
+ * each; resolves when all are answered.
+ */
 export function load(
   port: number,
   path: string,

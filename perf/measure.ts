@@ -1,4 +1,7 @@
-/** One line of the table: a ratio within this run, or a time. `met` says whether it is on the right side of its target. */
+/**
+ * One line of the table: a ratio within this run, or a time. `met` says whether it is on the
+ * right side of its target.
+ */
 export interface PerfRow {
   name: string;
   value: number;

@@ -14,7 +14,10 @@ import { start } from './http.ts';
 const PORT = 4393;
 const PATHS = ['/', '/varieties', '/sow-now', '/growers', '/swap-days', '/about-the-library'];
 
-/** How long visitors wait while every address of 100,000 entries moves in one transaction of another process. */
+/**
+ * How long visitors wait while every address of 100,000 entries moves in one transaction of
+ * another process.
+ */
 export async function measureMoving(data: string, cache: string): Promise<PerfRow> {
   const copy = join(cache, 'moving');
   rmSync(copy, { recursive: true, force: true });

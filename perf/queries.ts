@@ -8,7 +8,10 @@ import { type PerfRow, medians, row } from './measure.ts';
 const SIZE = 12;
 const OFFSET = 36 * SIZE;
 
-/** Page 37 with total of a filtered listing sorted by two keys, and path → entry, against SQLite by hand. */
+/**
+ * Page 37 with total of a filtered listing sorted by two keys, and path → entry, against SQLite
+ * by hand.
+ */
 export function measureQueries(view: SiteView): PerfRow[] {
   return [measureListing(view), measureAddress(view)];
 }

@@ -1,4 +1,5 @@
-// npm run perf: ratios within one run, and one wait, printed as a table and written to perf/results.json.
+// npm run perf: ratios within one run, and one wait, printed as a table and written to
+// perf/results.json.
 import { existsSync, mkdirSync, writeFileSync } from 'node:fs';
 import { spawnSync } from 'node:child_process';
 import { join } from 'node:path';

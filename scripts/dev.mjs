@@ -1,4 +1,5 @@
-// npm run dev: the same process; screens reload hot, and edits of the server or the core restart it.
+// npm run dev: the same process; screens reload hot, and edits of the server or the core restart
+// it.
 import { fork } from 'node:child_process';
 import { install, root } from './shared.mjs';
 

@@ -7,7 +7,10 @@ import { fileURLToPath } from 'node:url';
 /** The project's folder, with a slash at its end. */
 export const root = fileURLToPath(new URL('../', import.meta.url));
 
-/** Runs a program, showing what it prints; every few seconds of silence a line says that it still works. */
+/**
+ * Runs a program, showing what it prints; every few seconds of silence a line says that it still
+ * works.
+ */
 export function run(title, command, args, { env = {}, quiet = false } = {}) {
   return new Promise((resolve, reject) => {
     const started = Date.now();
@@ -79,7 +82,10 @@ export function giveUp(message, fix) {
   process.exit(1);
 }
 
-/** Installs the packages of the lock file, unless they are there, and checks that the SQLite binding loads. */
+/**
+ * Installs the packages of the lock file, unless they are there, and checks that the SQLite
+ * binding loads.
+ */
 export async function install() {
   const [major, minor] = process.versions.node.split('.').map(Number);
   if (major < 20 || (major === 20 && minor < 11))

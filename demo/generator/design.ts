@@ -1,4 +1,4 @@
-import { FAMILIES } from './content.ts';
+import { FAMILIES, TRAITS } from './content.ts';
 import { TEMPLATES } from './templates.ts';
 
 /** The demo's design as the files of its site folder. */
@@ -210,6 +210,7 @@ export const DESIGN: Record<string, unknown> = {
     sort: ['name'],
   },
   ...Object.fromEntries(FAMILIES.flatMap((f) => f.below ?? [f]).map(familyListing)),
+  ...Object.fromEntries(TRAITS.map(traitListing)),
   ...TEMPLATES,
 };
 
@@ -226,6 +227,23 @@ function familyListing({ key, name }: { key: string; name: string }): [string, o
       sort: ['title'],
       card: 'packet',
       empty: `No ${name.toLowerCase()} at the moment.`,
+    },
+  ];
+}
+
+/** The varieties that have one trait. */
+function traitListing({ key, name }: { key: string; name: string }): [string, object] {
+  return [
+    `listings/trait-${key}.yaml`,
+    {
+      key: `trait-${key}`,
+      label: name,
+      type: 'variety',
+      address: `/traits/${key}`,
+      where: { field: 'traits', op: 'is', value: key },
+      sort: ['title'],
+      card: 'packet',
+      empty: 'Nothing of this kind at the moment.',
     },
   ];
 }

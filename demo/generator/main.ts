@@ -1,4 +1,5 @@
-// Writes the demo site folder: npm run demo:generate. `--varieties N --out DIR` makes a large one for measurements.
+// Writes the demo site folder: npm run demo:generate. `--varieties N --out DIR` makes a large one
+// for measurements.
 import { copyFileSync, mkdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { createRequire } from 'node:module';
 import { dirname, join } from 'node:path';

@@ -25,7 +25,10 @@ const SHAPES: Record<string, string> = {
   leaves: 'M0 -20 C6 -8 6 8 0 20 C-6 8 -6 -8 0 -20 Z',
 };
 
-/** A packet's picture as WebP, 900 × 900 px: the family's seed, more of them the sooner it can be picked; the second ink is off register. */
+/**
+ * A packet's picture as WebP, 900 × 900 px: the family's seed, more of them the sooner it can be
+ * picked; the second ink is off register.
+ */
 export async function seedPicture({
   id,
   family,

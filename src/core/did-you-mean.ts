@@ -3,7 +3,10 @@ import type { Issue } from './issue.ts';
 /** How many names are compared with one that was not found. */
 const LOOKED_AT = 1000;
 
-/** The name nearest to a given one by edit distance, where near enough to be meant; else undefined. */
+/**
+ * The name nearest to a given one by edit distance, where near enough to be meant; else
+ * undefined.
+ */
 export function nearest(name: string, names: Iterable<string>): string | undefined {
   const wanted = name.toLowerCase().slice(0, 200);
   let limit = Math.max(1, Math.floor(wanted.length / 3));

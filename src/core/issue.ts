@@ -4,7 +4,10 @@ export interface TextRange {
   end: number;
 }
 
-/** Something a person can cause and mend. `code` is stable; `message` says what and why in plain words. */
+/**
+ * Something a person can cause and mend. `code` is stable; `message` says what and why in plain
+ * words.
+ */
 export interface Issue {
   code: string;
   /** Where in the site: `types/variety/seo/title`, say; or a file of a site folder. */

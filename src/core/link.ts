@@ -4,7 +4,8 @@ const HERE = 'https://site.invalid/page';
 const PLAIN_PATH = /^\/(?![/\\])[!-[\]-~]*$/;
 
 /**
- * Whether an address may stand in a link, canonical or menu: of the scheme http, https, mailto or tel,
+ * Whether an address may stand in a link, canonical or menu: of the scheme http, https, mailto or
+ * tel,
  * or of this site, read as browsers read it (WHATWG URL): "/path" with one slash, "#part", "other".
  */
 export function isSafeLink(address: unknown): address is string {
@@ -21,7 +22,10 @@ export function isSafeTarget(address: string): boolean {
   return isSafeLink(address) && /^(\/|https?:|mailto:|tel:)/i.test(address);
 }
 
-/** An address with everything percent-encoded that may not stand in one; codes that are there stay. */
+/**
+ * An address with everything percent-encoded that may not stand in one; codes that are there
+ * stay.
+ */
 export function encodeAddress(address: string): string {
   return address.replace(/%(?![0-9a-f]{2})|[^%\w!#$&'()*+,./:;=?@~-]+/gi, (part) =>
     encodeURIComponent(part.replace(/\p{Surrogate}/gu, '\ufffd')),

@@ -76,7 +76,10 @@ function isNode(value: unknown): value is RichNode {
   );
 }
 
-/** What is wrong with a document, in words; null where nothing is. Only known nodes and marks pass. */
+/**
+ * What is wrong with a document, in words; null where nothing is. Only known nodes and marks
+ * pass.
+ */
 export function checkRichText(doc: unknown): string | null {
   if (!isNode(doc) || doc.type !== 'doc')
     return 'A rich text document starts with a node of type "doc".';
@@ -142,7 +145,10 @@ function checkAttributes(attrs: unknown, rules: Attributes, type: string): strin
   return null;
 }
 
-/** A checked document with what its kinds know and nothing else: no blank texts, no attributes that say nothing. */
+/**
+ * A checked document with what its kinds know and nothing else: no blank texts, no attributes
+ * that say nothing.
+ */
 export function normalRichText(doc: unknown): RichNode {
   return normalNode(doc as RichNode);
 }
@@ -205,7 +211,10 @@ export function plainText(doc: unknown): string {
   return out.join('').replace(/\s+/gu, ' ').trim();
 }
 
-/** The words of the first non-blank node of a type, anywhere in the document; '' where there is none. */
+/**
+ * The words of the first non-blank node of a type, anywhere in the document; '' where there is
+ * none.
+ */
 export function firstOf(doc: unknown, type: 'paragraph' | 'heading'): string {
   if (!isNode(doc)) return '';
   if (doc.type === type) return plainText(doc);

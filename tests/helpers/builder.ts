@@ -40,7 +40,10 @@ export const see = (words: string): Promise<unknown> =>
     WAIT,
     `waiting to see "${words}"`,
   );
-/** An element, once it is shown and hears what one does: screens arrive as HTML before they come alive. */
+/**
+ * An element, once it is shown and hears what one does: screens arrive as HTML before they come
+ * alive.
+ */
 export const ready = async (locator: By): Promise<WebElement> => {
   const found = await browser.wait(
     async () => {

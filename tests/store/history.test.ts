@@ -31,7 +31,10 @@ function addresses({ driver }: Connection): Address[] {
     .all() as Address[];
 }
 
-/** Rows that adjoin and say the same as one: where an address was dealt again at once, nothing changed. */
+/**
+ * Rows that adjoin and say the same as one: where an address was dealt again at once, nothing
+ * changed.
+ */
 function joined(rows: Address[]): Address[] {
   const all: Address[] = [];
   for (const row of rows) {

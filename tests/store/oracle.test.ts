@@ -4,7 +4,8 @@ import { type Files, loadFiles } from '../helpers/folder.ts';
 import { randomSite } from '../helpers/random-site.ts';
 
 /**
- * Who stands where, worked out a second time from the words of the rules alone: no code is shared with
+ * Who stands where, worked out a second time from the words of the rules alone: no code is shared
+ * with
  * the program, no rows are kept, and every instant is gone through from the first one on.
  */
 
@@ -134,7 +135,10 @@ class Oracle {
     if (this.certain) throw new Refused();
   }
 
-  /** What a path answers in a moment: who stands there, else where the latest who stood there is now. Null where two left it at once. */
+  /**
+   * What a path answers in a moment: who stands there, else where the latest who stood there is
+   * now. Null where two left it at once.
+   */
   answer(path: string, i: number): string | null {
     const { paths, frontPattern } = this.history[i]!;
     if ([...paths.values()].includes(path)) return '200';
@@ -164,8 +168,10 @@ class Oracle {
       }
       if (s.live !== null) s.last = s.live;
     }
-    // Who moves is known only once all have been dealt, so the instant is gone through until nobody else moves.
-    // Who is refused another address keeps the one held: the instant is gone through again without that claim.
+    // Who moves is known only once all have been dealt, so the instant is gone through until
+    // nobody else moves.
+    // Who is refused another address keeps the one held: the instant is gone through again
+    // without that claim.
     const moving = new Set<string>();
     const kept = new Map<string, string>();
     for (;;) {
@@ -244,7 +250,10 @@ class Oracle {
     return refused;
   }
 
-  /** The address for a base; null where it is refused. What is set by hand and taken refuses the whole site. */
+  /**
+   * The address for a base; null where it is refused. What is set by hand and taken refuses the
+   * whole site.
+   */
   private free(e: Entry, base: string, s: State): string | null {
     const taken = (path: string): boolean =>
       (path !== '/' && RESERVED.includes(path)) ||

@@ -79,7 +79,10 @@ export class Bases {
     );
   }
 
-  /** The address it is known to have held now; null where it held none, undefined where nothing is known. */
+  /**
+   * The address it is known to have held now; null where it held none, undefined where nothing is
+   * known.
+   */
   private known({ history }: TimelineEntry): HeldFact | null | undefined {
     const { now } = this.standings;
     if (!history || now >= history.until) return undefined;
@@ -170,7 +173,10 @@ export class Bases {
     return entry ? addressView(entry, this.standings.standing(id), this.standings.now) : null;
   }
 
-  /** The current path, else the last held, else the one by hand of what never was live, else the unnumbered base. */
+  /**
+   * The current path, else the last held, else the one by hand of what never was live, else the
+   * unnumbered base.
+   */
   standingPath(id: string): string | null {
     if (this.building.has(id)) this.cyclic = true;
     const standing = this.standings.standing(id);

@@ -10,7 +10,10 @@ export type BuiltPath =
       /** The expression of whose value transliteration left nothing; null where there is none. */
       nothingLeft: string | null;
     }
-  /** `blank`: an expression left a segment blank; `too-long`: the path has more bytes than one may have. */
+  /**
+   * `blank`: an expression left a segment blank; `too-long`: the path has more bytes than one may
+   * have.
+   */
   | { ok: false; why: 'blank' | 'too-long'; expression: string };
 
 /** Longest segment that values stand in, in characters. */

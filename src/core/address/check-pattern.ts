@@ -6,13 +6,18 @@ import { isReserved, splitPageNumber } from './path.ts';
 const VALUE = '\u0000';
 const PATH = '\u0001';
 
-/** The first segment of a pattern's addresses, where it is the same for all; null where values stand in it. */
+/**
+ * The first segment of a pattern's addresses, where it is the same for all; null where values
+ * stand in it.
+ */
 export function firstSegment(source: string): string | null {
   const first = skeleton(readPattern(source).tree.parts, true).split('/')[1] ?? '';
   return /[\u0000\u0001]/.test(first) || first === '' ? null : first;
 }
 
-/** What keeps a pattern from giving addresses that can be had: its form, reserved paths, listings. */
+/**
+ * What keeps a pattern from giving addresses that can be had: its form, reserved paths, listings.
+ */
 export function checkAddressPattern(source: string, listings: ReadonlySet<string>): Issue[] {
   if (source.trim() === '')
     return [

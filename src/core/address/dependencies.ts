@@ -4,7 +4,8 @@ import type { FieldChain } from '../pattern/expression.ts';
 import type { AddressRule } from './rule.ts';
 
 /**
- * Types whose addresses build on each other in a circle, so that none could be worked out first. Pages
+ * Types whose addresses build on each other in a circle, so that none could be worked out first.
+ * Pages
  * that sit within pages of their own type are the one exception: there the entries make a tree.
  */
 export function circularAddresses(

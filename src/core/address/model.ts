@@ -40,10 +40,16 @@ export interface TimelineEntry {
 /** An address in the running stretch. */
 export interface Held {
   path: string;
-  /** What it was dealt for: the unnumbered path, `hand:` and a path set by hand, or `front:` and one. */
+  /**
+   * What it was dealt for: the unnumbered path, `hand:` and a path set by hand, or `front:` and
+   * one.
+   */
   base: string;
   from: Instant;
-  /** The base that was refused last while it is held, so that it is not claimed at any act; else null. */
+  /**
+   * The base that was refused last while it is held, so that it is not claimed at any act; else
+   * null.
+   */
   refused: string | null;
 }
 
@@ -77,11 +83,17 @@ export interface Refusal {
   code: 'clash' | 'blank-segment' | 'cycle' | 'too-long' | 'nothing-left';
   message: string;
   fix: string;
-  /** True where the publication itself did not happen; false where a path was kept or dealt all the same. */
+  /**
+   * True where the publication itself did not happen; false where a path was kept or dealt all
+   * the same.
+   */
   cancelled: boolean;
   /** The base that could not be had; null where it was had. */
   base: string | null;
-  /** True where somebody set an address by hand that is taken, or took one: certain as soon as it is written. */
+  /**
+   * True where somebody set an address by hand that is taken, or took one: certain as soon as it
+   * is written.
+   */
   byHand: boolean;
 }
 
@@ -109,7 +121,10 @@ export interface TimelineSource {
   step?(): void;
 }
 
-/** Entries to look at again at an instant, because of plans, saved revisions, by-hand addresses or a release. */
+/**
+ * Entries to look at again at an instant, because of plans, saved revisions, by-hand addresses or
+ * a release.
+ */
 export type TimelineEvents = ReadonlyMap<Instant, ReadonlySet<string>>;
 
 /** A standing with no past. */

@@ -1,7 +1,10 @@
 import type { TracedPart } from '../pattern/compile.ts';
 import { slugRun, trimHyphens } from '../pattern/slug.ts';
 
-/** A piece of a path, with the expression it came from; null for what stands in the pattern or was added. */
+/**
+ * A piece of a path, with the expression it came from; null for what stands in the pattern or was
+ * added.
+ */
 export interface PathPiece {
   text: string;
   expression: string | null;

@@ -26,7 +26,10 @@ export class Rows {
     this.timeline.live.push({ entry, language, revision, sharedRevision: revision, from, to });
   }
 
-  /** An address held until an instant, or from now on; what stands at "/" has its pattern's path lead there. */
+  /**
+   * An address held until an instant, or from now on; what stands at "/" has its pattern's path
+   * lead there.
+   */
   held(entry: string, { path, base, from }: Held, to: Instant | null): void {
     if (to !== null && to <= from) return;
     const row = { entry, language: this.language, from, to };
@@ -36,7 +39,10 @@ export class Rows {
       this.timeline.addresses.push({ ...row, path: pattern, base, role: 'redirect' });
   }
 
-  /** The first refusal of an entry at an instant; further ones of the same instant say nothing new. */
+  /**
+   * The first refusal of an entry at an instant; further ones of the same instant say nothing
+   * new.
+   */
   refuse(refusal: Refusal): void {
     const key = `${refusal.entry}\n${refusal.at}`;
     if (this.refusedAt.has(key)) return;

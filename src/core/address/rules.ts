@@ -56,7 +56,10 @@ export function compileAddressRules(
   };
 }
 
-/** Keys of the types whose entries may get other addresses when one design takes the place of another. */
+/**
+ * Keys of the types whose entries may get other addresses when one design takes the place of
+ * another.
+ */
 export function typesToDealAnew(before: AddressRules, after: AddressRules): Set<string> {
   const all = after.design.types;
   if (readBySite(before) !== readBySite(after)) return new Set(all.map((t) => t.key));

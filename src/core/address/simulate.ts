@@ -31,7 +31,10 @@ export function simulate(
   return simulation.finish();
 }
 
-/** What an address pattern makes of an entry as it stands, piece by piece, before any clash is looked at. */
+/**
+ * What an address pattern makes of an entry as it stands, piece by piece, before any clash is
+ * looked at.
+ */
 export function explainBase(
   rules: AddressRules,
   source: TimelineSource,
@@ -77,8 +80,10 @@ class Simulation {
   }
 
   /**
-   * One instant: plans, then endings, then claims. What others are built on may get another path only
-   * when it is dealt, and what is claimed may be refused; where either can be, a rehearsal finds who
+   * One instant: plans, then endings, then claims. What others are built on may get another path
+   * only
+   * when it is dealt, and what is claimed may be refused; where either can be, a rehearsal finds
+   * who
    * has to move as well, and who keeps the address it holds, so that nobody else is dealt it.
    */
   instant(at: Instant, ids: ReadonlySet<string>): void {
@@ -134,7 +139,10 @@ class Simulation {
     );
   }
 
-  /** Who would have another base once the others have been dealt theirs, and who would be refused one. */
+  /**
+   * Who would have another base once the others have been dealt theirs, and who would be refused
+   * one.
+   */
   private rehearse(ids: ReadonlySet<string>): { late: string[]; refused: Kept } {
     const { source } = this;
     const rehearsal = new Simulation(this.rules, {
@@ -193,7 +201,10 @@ class Simulation {
     return claims.sort((a, b) => a.created - b.created || compareCodePoints(a.id, b.id));
   }
 
-  /** Ends addresses of retired entries and of those that move; then deals new ones. Gives who was refused another. */
+  /**
+   * Ends addresses of retired entries and of those that move; then deals new ones. Gives who was
+   * refused another.
+   */
   private deal(claims: TimelineEntry[]): Kept {
     for (const [id, why] of this.kept) this.keep(id, why);
     for (const id of this.affected) {
@@ -210,7 +221,10 @@ class Simulation {
     return refused;
   }
 
-  /** Whether a live entry's address certainly ends now: its base changed, or a page it builds on moves. */
+  /**
+   * Whether a live entry's address certainly ends now: its base changed, or a page it builds on
+   * moves.
+   */
   private isReleased(id: string): boolean {
     const known = this.released.get(id);
     if (known !== undefined) return known === true;
@@ -277,7 +291,10 @@ class Simulation {
     if (nothingLeft !== null) this.refuse(id, { ...nothingLeftOf(nothingLeft, path) }, false);
   }
 
-  /** A stretch that cannot start is cancelled; one that runs keeps its former path where that is still free. */
+  /**
+   * A stretch that cannot start is cancelled; one that runs keeps its former path where that is
+   * still free.
+   */
   private withoutAddress(id: string, standing: Standing, why: Unwanted): void {
     const was = this.before.get(id);
     const former = was && !was.live ? null : standing.lastHeld;
@@ -343,7 +360,10 @@ class Simulation {
   }
 }
 
-/** Whether an address goes on: its base is the same, was refused before, or is by hand what the pattern gives. */
+/**
+ * Whether an address goes on: its base is the same, was refused before, or is by hand what the
+ * pattern gives.
+ */
 function isSame(held: Held, wanted: Dealt): boolean {
   if (held.refused === wanted.base) return true;
   if (held.base === wanted.base) return !wanted.exact || held.path === wanted.path;

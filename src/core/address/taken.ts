@@ -17,7 +17,9 @@ export function numbered(base: string, n: number): string {
   return n === 1 ? base : `${base}-${n}`;
 }
 
-/** The lowest number at or after `from` whose path is free; null where none is up to the highest. */
+/**
+ * The lowest number at or after `from` whose path is free; null where none is up to the highest.
+ */
 export function lowestFree(
   base: string,
   from: number,

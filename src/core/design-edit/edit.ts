@@ -33,7 +33,8 @@ function partOf(design: Design, part: EditedPart, key: string): Part | undefined
 }
 
 /**
- * A design with an edit applied; every problem is named. Refused where the part was changed since it was
+ * A design with an edit applied; every problem is named. Refused where the part was changed since
+ * it was
  * opened: both values are told.
  */
 export function applyEdit(design: Design, edit: DesignEdit): Result<Design> {
@@ -72,7 +73,10 @@ function put(design: Design, part: EditedPart, key: string, next: Part): Result<
   return issues.length > 0 ? { ok: false, issues } : ok(parsed.data);
 }
 
-/** Fields that are to hold something else under the id they have: their values would be of the old kind. */
+/**
+ * Fields that are to hold something else under the id they have: their values would be of the old
+ * kind.
+ */
 function changedKinds(before: Design, after: Design): Issue[] {
   const known = new Map(
     before.types.flatMap((t) => t.fields.map((f) => [`${t.id}/${f.id}`, f] as const)),

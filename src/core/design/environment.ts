@@ -13,7 +13,10 @@ import type { ContentType, Design } from './spec.ts';
 import { hasText } from '../text.ts';
 import { type EntryView, type Media, type Subject, nameOf } from './values.ts';
 
-/** What reading an entry's values may ask for: other entries, subjects and media, as of the scope's instant. */
+/**
+ * What reading an entry's values may ask for: other entries, subjects and media, as of the
+ * scope's instant.
+ */
 export interface SiteScope extends Scope {
   entry(id: string): EntryView | null;
   subject(set: string, key: string): Subject | null;
@@ -28,7 +31,10 @@ const object = (type: ObjectType, many = false): ValueType => ({
   object: type,
 });
 
-/** Builds the environments of a design's patterns; object types are made once and may refer to each other. */
+/**
+ * Builds the environments of a design's patterns; object types are made once and may refer to
+ * each other.
+ */
 export class Environments {
   private readonly objects = new Map<string, ObjectType>();
   private readonly roots: Map<string, Member>;
@@ -126,7 +132,10 @@ export class Environments {
   }
 }
 
-/** A member that every one of several types has, with the same kind; reads by the entry's own type. */
+/**
+ * A member that every one of several types has, with the same kind; reads by the entry's own
+ * type.
+ */
 function common(types: ContentType[], all: ObjectType[], name: string): Member | undefined {
   const members = all.map((o, i) => o.member(name === '' ? types[i]!.naming : name));
   const first = members[0];

@@ -5,7 +5,10 @@ import type { DisplayWorld, Given, Mention, Target } from './kinds/definition.ts
 import { kindOf } from './kinds/index.ts';
 import { type Values, valuesOf } from './values.ts';
 
-/** A field's stored value from what a folder or form gave: a list where the field holds many; null where blank. */
+/**
+ * A field's stored value from what a folder or form gave: a list where the field holds many; null
+ * where blank.
+ */
 export function parseValue(raw: unknown, field: Field, given: Given): Result<unknown> {
   const kind = kindOf(field);
   if (isBlank(raw)) return ok(null);
@@ -21,7 +24,10 @@ export function parseValue(raw: unknown, field: Field, given: Given): Result<unk
     : ok(results.flatMap((r) => (r.ok ? [r.value] : [])));
 }
 
-/** Values of a form, by field id, as they are stored; every wrong one is named, and those of fields that are gone. */
+/**
+ * Values of a form, by field id, as they are stored; every wrong one is named, and those of
+ * fields that are gone.
+ */
 export function parseValues(
   fields: readonly Field[],
   given: Readonly<Record<string, unknown>>,

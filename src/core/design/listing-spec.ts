@@ -2,7 +2,10 @@ import { z } from 'zod';
 import { key } from './key.ts';
 import { sentence } from './words.ts';
 
-/** Every operator of a filter, with its words. Which kinds take it is said in `listing/operators.ts`. */
+/**
+ * Every operator of a filter, with its words. Which kinds take it is said in
+ * `listing/operators.ts`.
+ */
 export const OPERATORS = [
   'is',
   'is-not',
@@ -31,7 +34,10 @@ const literal = z.union([z.string(), z.number(), z.boolean()]);
 export const conditionSpec = z.strictObject({
   field: z.string(),
   op: z.enum(OPERATORS),
-  /** One value, or several for *any of*, *all of*, *none of*; none for *blank*. Dates may be relative: `today + 3`. */
+  /**
+   * One value, or several for *any of*, *all of*, *none of*; none for *blank*. Dates may be
+   * relative: `today + 3`.
+   */
   value: z.union([literal, z.array(literal)]).optional(),
 });
 /** A comparison as it is stored. */

@@ -65,7 +65,10 @@ function fieldColumn(field: Field): Column {
   };
 }
 
-/** What filters compare: folded text, number, boolean, day, instant, or a list of keys; null where blank. */
+/**
+ * What filters compare: folded text, number, boolean, day, instant, or a list of keys; null where
+ * blank.
+ */
 export function cell(row: ListingRow, column: Column): unknown {
   if (column.meta) return row[column.meta];
   const values = valuesOf(row.values, column.field!.id);
@@ -78,7 +81,10 @@ export function cell(row: ListingRow, column: Column): unknown {
   return value ?? null;
 }
 
-/** What sorting compares: sort key, number, day, or a choice's place among its options; null where blank. */
+/**
+ * What sorting compares: sort key, number, day, or a choice's place among its options; null where
+ * blank.
+ */
 export function sortCell(row: ListingRow, column: Column): string | number | null {
   if (column.meta) return row[column.meta];
   const value = valuesOf(row.values, column.field!.id)[0];

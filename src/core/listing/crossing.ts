@@ -27,7 +27,8 @@ export function nextDayCrossing(plan: ListingPlan, at: Instant): Instant | null 
 }
 
 /**
- * The instant at which `now + ms` first leaves or reaches a value, given the least value at or after
+ * The instant at which `now + ms` first leaves or reaches a value, given the least value at or
+ * after
  * `at + ms`: either comparison (before, on or before) may flip at that value or 1 ms later.
  */
 export function crossingOf(leastValue: number | null, ms: number, at: Instant): Instant | null {

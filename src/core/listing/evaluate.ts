@@ -9,7 +9,10 @@ export interface EvaluationWorld extends SubjectTree {
   isLive(entry: string, at: Instant): boolean;
 }
 
-/** The entries of a listing as of an instant, in order: the reference the SQL form is tested against. */
+/**
+ * The entries of a listing as of an instant, in order: the reference the SQL form is tested
+ * against.
+ */
 export function evaluateListing(
   plan: ListingPlan,
   rows: readonly ListingRow[],

@@ -1,7 +1,8 @@
 const MARK = /\p{M}/u;
 
 /**
- * A text's place in the alphabet, as a string whose code units compare like its UTF-8 bytes: letters
+ * A text's place in the alphabet, as a string whose code units compare like its UTF-8 bytes:
+ * letters
  * without accents and case, white space < punctuation < digits < letters; then accents; then lower
  * before upper. Digits are not grouped. The same in memory and in SQLite.
  */
@@ -31,7 +32,8 @@ function rank(c: string): string {
   return /^[\p{L}\p{N}]/u.test(c) ? '\u0006' : '\u0004';
 }
 
-// Astral characters become two units of the private use area, whose order is theirs in UTF-16 and UTF-8 alike.
+// Astral characters become two units of the private use area, whose order is theirs in UTF-16 and
+// UTF-8 alike.
 function unit(text: string): string {
   let out = '';
   for (const c of text) {

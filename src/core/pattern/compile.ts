@@ -218,7 +218,10 @@ function pair(first: Text, second: Text): Text {
   };
 }
 
-/** Left out where a direct expression is blank, or where all it has are nested groups and all are left out. */
+/**
+ * Left out where a direct expression is blank, or where all it has are nested groups and all are
+ * left out.
+ */
 function group(parts: CompiledPart[]): Text {
   const values = parts.filter((part) => part.kind !== 'literal');
   if (values.length === 1) return around(parts, values[0]!);

@@ -50,7 +50,10 @@ const TOKEN = /'(?:''|[^'])*'|([A-Za-z])\1*|[^A-Za-z']+/g;
 const NUMERIC = /^(y+|M{1,2}|L{1,2}|d{1,2}|H{1,2}|h{1,2}|m{1,2}|s{1,2})$/;
 const NAMED = /^(M{3,5}|L{3,5}|E{1,5}|a)$/;
 
-/** Why a TR35 pattern cannot be used, in words; null where it can. Addresses take numeric fields only. */
+/**
+ * Why a TR35 pattern cannot be used, in words; null where it can. Addresses take numeric fields
+ * only.
+ */
 export function checkDatePattern(pattern: string, numericOnly: boolean): string | null {
   if ((pattern.match(/'/g)?.length ?? 0) % 2 !== 0)
     return 'A quote in this date pattern is never closed.';
@@ -124,7 +127,8 @@ function width(n: number): 'short' | 'long' | 'narrow' {
   return (['short', 'long', 'narrow'] as const)[n] ?? 'short';
 }
 
-// 2001 started on a Monday, so day n of January is weekday n. Months are taken from a whole date, as languages inflect them there.
+// 2001 started on a Monday, so day n of January is weekday n. Months are taken from a whole date,
+// as languages inflect them there.
 function name(
   options: Intl.DateTimeFormatOptions,
   at: number,

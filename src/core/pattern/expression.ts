@@ -16,7 +16,9 @@ import {
 
 const MAX_HOPS = 16;
 
-/** An expression ready to be read: its type, its value in a scope, and the fields it goes through. */
+/**
+ * An expression ready to be read: its type, its value in a scope, and the fields it goes through.
+ */
 export interface CompiledExpression {
   type: ValueType;
   read: (scope: Scope) => unknown;

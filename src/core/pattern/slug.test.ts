@@ -2,7 +2,8 @@ import fc from 'fast-check';
 import { expect, test } from 'vitest';
 import { slugText } from './slug.ts';
 
-// A change here changes addresses of every site: raise the design's slugVersion instead of editing what stands.
+// A change here changes addresses of every site: raise the design's slugVersion instead of
+// editing what stands.
 test.each([
   ['Blue Pea', 'en', 'blue-pea'],
   ['Crème brûlée', 'en', 'creme-brulee'],

@@ -26,7 +26,10 @@ export function formatNumber(value: number, language: string, decimals?: number)
 /** The text of one value, in the scope's form; null where blank. */
 export type ToText = (value: unknown, scope: Scope) => string | null;
 
-/** How values of a type become text: chosen once, when a pattern is compiled. Lists are joined by ", ". */
+/**
+ * How values of a type become text: chosen once, when a pattern is compiled. Lists are joined by
+ * ", ".
+ */
 export function toText(type: ValueType): ToText {
   if (!type.many && (type.kind === 'text' || type.kind === 'path')) return asItIs;
   const single = singleToText(type);

@@ -57,7 +57,10 @@ export interface Member {
   reference?: boolean;
 }
 
-/** What evaluation may ask of its surroundings. Nothing else is read: no clock, no locale of the machine. */
+/**
+ * What evaluation may ask of its surroundings. Nothing else is read: no clock, no locale of the
+ * machine.
+ */
 export interface Scope {
   /** BCP 47 tag of the page's language. */
   language: string;

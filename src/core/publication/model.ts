@@ -9,7 +9,9 @@ export interface Revision {
   author: string;
 }
 
-/** A publication or retirement asked for at an instant. Plans at one instant apply by `sequence`. */
+/**
+ * A publication or retirement asked for at an instant. Plans at one instant apply by `sequence`.
+ */
 export interface Plan {
   at: Instant;
   sequence: number;

@@ -26,7 +26,10 @@ export function applyPlans(
   return result;
 }
 
-/** What will be live next after an instant: of several acts at one instant the outcome of all of them. */
+/**
+ * What will be live next after an instant: of several acts at one instant the outcome of all of
+ * them.
+ */
 export function nextPublication(
   plans: readonly Plan[],
   revisions: readonly Revision[],

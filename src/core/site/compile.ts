@@ -34,7 +34,10 @@ export interface CompiledSite {
   styleKey: string;
 }
 
-/** Compiles a design. `issues` names everything wrong in it; the site is there all the same, less what is broken. */
+/**
+ * Compiles a design. `issues` names everything wrong in it; the site is there all the same, less
+ * what is broken.
+ */
 export function compileSite(design: Design): { site: CompiledSite; issues: Issue[] } {
   const environments = new Environments(design);
   const addresses = compileAddressRules(design, environments);
@@ -136,7 +139,10 @@ function listingAddressIssues({ listings }: Design): Issue[] {
   });
 }
 
-/** Redirects by hand that cannot be: two from one path, from reserved paths and listings, in circles. */
+/**
+ * Redirects by hand that cannot be: two from one path, from reserved paths and listings, in
+ * circles.
+ */
 function redirectIssues({ redirects, listings }: Design): Issue[] {
   const addresses = new Set(listings.flatMap((l) => l.address ?? []));
   const from = new Map<string, string>();

@@ -59,7 +59,10 @@ export class PageScope implements RenderScope {
     return scope;
   }
 
-  /** The same page for the frame around it: no entry of its own, and the page's blocks in its slots. */
+  /**
+   * The same page for the frame around it: no entry of its own, and the page's blocks in its
+   * slots.
+   */
   frame(slots: Record<string, string>): PageScope {
     const scope = new PageScope(this.site, this.reader, this.validity, this);
     scope.slots = slots;

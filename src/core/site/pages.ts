@@ -90,7 +90,10 @@ export function pageLines(
   });
 }
 
-/** Every page that search engines may list, by path, with the instant of its last change where known. */
+/**
+ * Every page that search engines may list, by path, with the instant of its last change where
+ * known.
+ */
 export function indexedPages(
   site: CompiledSite,
   reader: SiteReader,

@@ -31,9 +31,15 @@ export interface SiteReader {
   typeOf(entry: string): string | null;
   /** The name of an entry's newest revision, for people; null where there is no such entry. */
   nameOf(entry: string): string | null;
-  /** Who will be the next to stand at a path after an instant, and from when; null for nobody known. */
+  /**
+   * Who will be the next to stand at a path after an instant, and from when; null for nobody
+   * known.
+   */
   comingAt(path: string, at: Instant): { entry: string; at: Instant } | null;
-  /** A stretch of a listing in its order, and how many entries it has; both without some entries, where named. */
+  /**
+   * A stretch of a listing in its order, and how many entries it has; both without some entries,
+   * where named.
+   */
   listing(
     plan: ListingPlan,
     validity: Validity,
@@ -47,7 +53,9 @@ export interface SiteReader {
   livePageCount(validity: Validity): number;
   /** Live pages in the order of their paths, after a path. */
   livePages(after: string | null, limit: number, validity: Validity): LivePage[];
-  /** Entries any of whose revisions point at one of the targets through one of the fields (by id). */
+  /**
+   * Entries any of whose revisions point at one of the targets through one of the fields (by id).
+   */
   referrers(targets: readonly string[], fields: readonly string[]): string[];
   subject(set: string, key: string): Subject | null;
   /** A category's key and all below it. */

@@ -31,7 +31,9 @@ export interface RenderedPage {
   validUntil: Instant | null;
   /** When something on it changed last, ms UTC; null where unknown. */
   changed: Instant | null;
-  /** Seconds for which it may be reused unasked when it was made; less as `validUntil` comes near. */
+  /**
+   * Seconds for which it may be reused unasked when it was made; less as `validUntil` comes near.
+   */
   freshness: number;
   meta: PageMeta | null;
   entry: string | null;
@@ -41,7 +43,10 @@ export interface RenderedPage {
   automatic: boolean;
 }
 
-/** How long a page may be reused unasked as of an instant (RFC 9111 §5.2.2): its freshness, and never past its validity. */
+/**
+ * How long a page may be reused unasked as of an instant (RFC 9111 §5.2.2): its freshness, and
+ * never past its validity.
+ */
 export function cacheControl(freshness: number, validUntil: Instant | null, at: Instant): string {
   const left = validUntil === null ? freshness : Math.floor((validUntil - at) / 1000);
   const maxAge = Math.max(0, Math.min(freshness, left));
@@ -196,7 +201,10 @@ class Renderer {
     );
   }
 
-  /** Links to what stands on its own: the front page, and the listings that search engines may see. */
+  /**
+   * Links to what stands on its own: the front page, and the listings that search engines may
+   * see.
+   */
   private waysOn(): string {
     const { site, listings } = this.site.design;
     const ways = listings.flatMap((l) =>

@@ -31,7 +31,10 @@ export interface TraceStep {
   words: string;
 }
 
-/** Resolves a request's path; the first match answers. Steps are collected where a list for them is given. */
+/**
+ * Resolves a request's path; the first match answers. Steps are collected where a list for them
+ * is given.
+ */
 export function resolvePath(
   site: CompiledSite,
   reader: SiteReader,

@@ -9,7 +9,10 @@ import { automaticCard, automaticListing, automaticPage } from './automatic.ts';
 import type { Render } from './context.ts';
 import { TreeCompiler } from './tree-compiler.ts';
 
-/** A template ready to draw: the page itself, its further slots, and what it reads through references. */
+/**
+ * A template ready to draw: the page itself, its further slots, and what it reads through
+ * references.
+ */
 export interface CompiledTemplate {
   render: Render;
   slots: Record<string, Render>;

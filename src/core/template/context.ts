@@ -31,7 +31,10 @@ export interface RenderScope extends SiteScope {
   own: EntryView | null;
   /** The same page, reading another entry's fields. */
   of(entry: EntryView): RenderScope;
-  /** A listing's first page, at most `limit` entries; the page itself where it is the listing shown. */
+  /**
+   * A listing's first page, at most `limit` entries; the page itself where it is the listing
+   * shown.
+   */
   listing(key: string, limit?: number): ListingShown | null;
   /** How many cards this one stands within; cards within cards end at 4. */
   depth: number;
@@ -70,18 +73,27 @@ export interface BlockCompiler {
     property: string,
     context?: 'text' | 'attribute',
   ): (scope: RenderScope) => string | null;
-  /** The field a block is bound to; null with an issue where it does not fit. `words` say what would. */
+  /**
+   * The field a block is bound to; null with an issue where it does not fit. `words` say what
+   * would.
+   */
   field(
     key: string,
     property: string,
     fits: (field: Field) => boolean,
     words: string,
   ): Field | null;
-  /** Blocks within the block; `inner` is what they read where that is not what the block itself reads. */
+  /**
+   * Blocks within the block; `inner` is what they read where that is not what the block itself
+   * reads.
+   */
   blocks(blocks: Block[], property: string, inner?: BlockSurroundings): Render;
   /** A card by key, or the type's own, or the automatic one; looked up when drawn. */
   card(key: string | undefined, property: string): { render: Render; needs: string[][] };
-  /** Addresses of the listings that show all that has one subject in this field, by the subject's key. */
+  /**
+   * Addresses of the listings that show all that has one subject in this field, by the subject's
+   * key.
+   */
   listingsOf(field: Field): ReadonlyMap<string, string>;
   /** Whether there is such a listing; an issue where not. */
   listing(key: string, property: string): boolean;

@@ -15,11 +15,14 @@ const SIMPLE = new Map<string, string>([
   ['tableRow', 'tr'],
 ]);
 
-/** The level that the highest heading has where a field does not say: below the page’s own title. */
+/**
+ * The level that the highest heading has where a field does not say: below the page’s own title.
+ */
 const TOP_HEADING = 2;
 
 /**
- * The HTML of a rich text document. Unknown nodes show their content only; nothing passes unescaped.
+ * The HTML of a rich text document. Unknown nodes show their content only; nothing passes
+ * unescaped.
  * Headings above `topHeading` become that level.
  */
 export function richTextHtml(
@@ -81,7 +84,10 @@ class RichTextWriter {
     return out;
   }
 
-  /** In a list whose items stand close together, an item of one paragraph needs no paragraph element. */
+  /**
+   * In a list whose items stand close together, an item of one paragraph needs no paragraph
+   * element.
+   */
   private items({ content, attrs }: RichNode, depth: number): string {
     const loose = attrs?.loose === true;
     return (content ?? [])

@@ -70,7 +70,10 @@ export function parseMomentDay(text: string, now: Instant, zone: string): Calend
   return at === null ? null : calendarDay(at, zone);
 }
 
-/** Reads an exact ISO 8601 duration (weeks, days of 24 h, hours, minutes, seconds) as milliseconds; null otherwise. */
+/**
+ * Reads an exact ISO 8601 duration (weeks, days of 24 h, hours, minutes, seconds) as
+ * milliseconds; null otherwise.
+ */
 export function parseDuration(text: string): number | null {
   const m =
     /^([+-])?P(?:(\d+)W)?(?:(\d+)D)?(?:T(?:(\d+)H)?(?:(\d+)M)?(?:(\d+(?:\.\d{1,3})?)S)?)?$/i.exec(
@@ -97,7 +100,10 @@ export type Relative = { today: number } | { now: number };
 const MAX_DAYS = 36_500;
 const MAX_DURATION_MS = MAX_DAYS * 86_400_000;
 
-/** Reads `today`, `today + 3`, `now`, `now - PT2H`; null where it is neither, or more than 100 years away. */
+/**
+ * Reads `today`, `today + 3`, `now`, `now - PT2H`; null where it is neither, or more than 100
+ * years away.
+ */
 export function parseRelative(text: string): Relative | null {
   const today = /^today(?:\s*([+-])\s*(?:(\d+)(?:\s*days?)?|P(\d+)D))?$/i.exec(text.trim());
   if (today) {

@@ -31,8 +31,10 @@ const UNITS: Record<string, number> = {
 };
 
 /**
- * Reads an instant as people write it, in a zone: "now", "+2h", "in 3 days", "tomorrow 8:00", "Sat 9am",
- * "12 Mar 2027 08:00", "8:00" (the next one), ISO 8601. Null where it is none of these, or not in the years
+ * Reads an instant as people write it, in a zone: "now", "+2h", "in 3 days", "tomorrow 8:00",
+ * "Sat 9am",
+ * "12 Mar 2027 08:00", "8:00" (the next one), ISO 8601. Null where it is none of these, or not in
+ * the years
  * 1 to 9999.
  */
 export function readInstantWords(text: string, now: Instant, zone: string): ReadInstant | null {
@@ -55,7 +57,10 @@ function readShift(words: string, now: Instant): ReadInstant | null | undefined 
   return isWithinYears(at) ? { at, again: null, moved: false } : null;
 }
 
-/** The time of day at the end (or the beginning) of some words, as `HH:mm[:ss]`; undefined where there is none. */
+/**
+ * The time of day at the end (or the beginning) of some words, as `HH:mm[:ss]`; undefined where
+ * there is none.
+ */
 function takeTime(words: string): { rest: string; time?: string } {
   const m =
     /(?:^|[ t]|\bat )(\d{1,2})(?::(\d{2}))(?::(\d{2})(?:\.\d+)?)? ?(am|pm)?$/.exec(words) ??
@@ -131,7 +136,10 @@ function onDay(day: CalendarDay, time: string, zone: string): ReadInstant | null
   return isWithinYears(at!) ? { at: at!, again: again ?? null, moved } : null;
 }
 
-/** An instant in full, in English: "Sat 28 Nov 2026, 09:00:30 (Europe/Dublin, UTC+0)". Seconds where there are any. */
+/**
+ * An instant in full, in English: "Sat 28 Nov 2026, 09:00:30 (Europe/Dublin, UTC+0)". Seconds
+ * where there are any.
+ */
 export function instantInFull(at: Instant, zone: string): string {
   const t = localTime(at, zone);
   const two = (n: number): string => String(n).padStart(2, '0');

@@ -4,7 +4,9 @@ import type { Instant } from './interval.ts';
 /** A calendar day as `yyyy-MM-dd` (ISO 8601, proleptic Gregorian). */
 export type CalendarDay = string;
 
-/** Wall-clock parts of an instant in a zone; `month` and `day` count from 1, `weekday` 1 = Monday. */
+/**
+ * Wall-clock parts of an instant in a zone; `month` and `day` count from 1, `weekday` 1 = Monday.
+ */
 export interface LocalTime {
   year: number;
   month: number;
@@ -104,7 +106,8 @@ export function localToInstant(local: string, zone: string): Instant {
 }
 
 /**
- * The instants of a local time: two where it comes twice, the earlier first. Where it does not exist, the
+ * The instants of a local time: two where it comes twice, the earlier first. Where it does not
+ * exist, the
  * one moved forward by the gap's length, and `moved`.
  */
 export function localInstants(

@@ -5,7 +5,10 @@ import { command } from './definition.ts';
 import { deriveEntry } from './derive-entry.ts';
 import { entryOf } from './entry-lookup.ts';
 
-/** Takes an entry off the site and out of the lists; its past still renders, and it can be brought back. */
+/**
+ * Takes an entry off the site and out of the lists; its past still renders, and it can be brought
+ * back.
+ */
 export const deleteEntry = command({
   deed: 'publish',
   input: z.strictObject({ entry: z.string().max(200) }),

@@ -6,7 +6,8 @@ import { statement } from '../store/statement.ts';
 import { type CommandContext, Refused } from './definition.ts';
 
 /**
- * Derives what follows from a change of one entry. Refused where a publication of its own could not have
+ * Derives what follows from a change of one entry. Refused where a publication of its own could
+ * not have
  * its address, and where it would take somebody else's live page off the site.
  */
 export function deriveEntry({ connection, site, at, step }: CommandContext, entry: string): void {
@@ -37,7 +38,7 @@ const keyOf = ({ entry, at }: Row): string => `${entry}\n${at}`;
 /** What was refused ahead of an instant; what is derived anew lies there. */
 function cancelledAfter(connection: CommandContext['connection'], at: Instant): Row[] {
   const sql = 'SELECT entry, at FROM refusal WHERE at >= ? AND cancelled = 1';
-  return statement(connection, sql).all(at) as Row[];
+  return statement<Row>(connection, sql).all(at);
 }
 
 /** Whether an entry was live until it was refused, and is not from then on. */

@@ -23,13 +23,18 @@ import { type Instant, BEGINNING } from '@/core/time/interval.ts';
 export interface Loaded {
   entries: number;
   pictures: number;
-  /** Addresses that kept their former path, publications that do nothing: what does not stand in the way. */
+  /**
+   * Addresses that kept their former path, publications that do nothing: what does not stand in
+   * the way.
+   */
   findings: Issue[];
 }
 
 /**
- * Replaces the whole site by a folder's, in one transaction: all of it or nothing. Plans that lie in
- * the past become facts. Refused where a publication could not have its address. `tell` hears of each
+ * Replaces the whole site by a folder's, in one transaction: all of it or nothing. Plans that lie
+ * in
+ * the past become facts. Refused where a publication could not have its address. `tell` hears of
+ * each
  * step as it begins.
  */
 export function loadSite(
@@ -115,11 +120,11 @@ const CONTENT = [
 function clear({ driver }: Connection): void {
   for (const table of CONTENT) driver.exec(`DELETE FROM ${table}`);
   const names = driver
-    .prepare(
+    .prepare<unknown[], string>(
       `SELECT name FROM sqlite_master WHERE type = 'table' AND (name LIKE 'index\\_%' ESCAPE '\\' OR name LIKE 'member\\_%' ESCAPE '\\')`,
     )
     .pluck()
-    .all() as string[];
+    .all();
   for (const name of names) driver.exec(`DROP TABLE "${name.replaceAll('"', '""')}"`);
   driver.exec(`DELETE FROM meta WHERE key LIKE 'index:%'`);
 }

@@ -22,7 +22,9 @@ const input = z.strictObject({
 });
 type Input = z.output<typeof input>;
 
-/** Publishes or retires an entry, now or at an instant. Refused where it cannot have its address. */
+/**
+ * Publishes or retires an entry, now or at an instant. Refused where it cannot have its address.
+ */
 export const planChange = command({
   deed: 'publish',
   input,
@@ -89,10 +91,10 @@ function checkPublishable(
   type: ContentType,
   { entry, revision }: Input,
 ): void {
-  const row = statement(
+  const row = statement<{ v: string }>(
     connection,
     'SELECT "values" AS v FROM revision WHERE entry = ? AND (? IS NULL OR number = ?) ORDER BY number DESC LIMIT 1',
-  ).get(entry, revision, revision) as { v: string } | undefined;
+  ).get(entry, revision, revision);
   if (!row)
     throw new Refused({
       code: 'nothing-saved',

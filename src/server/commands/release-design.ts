@@ -89,8 +89,11 @@ function listingAt({ design }: AddressRules, address: string): string {
 
 /** Ids of the entries of some types. */
 function entriesOf(connection: Connection, types: ReadonlySet<string>): string[] {
-  const ids = statement(connection, 'SELECT id FROM entry WHERE type = ? ORDER BY id').pluck();
-  return [...types].flatMap((type) => ids.all(type) as string[]);
+  const ids = statement<string>(
+    connection,
+    'SELECT id FROM entry WHERE type = ? ORDER BY id',
+  ).pluck();
+  return [...types].flatMap((type) => ids.all(type));
 }
 
 /** The first few entries that could not have an address, and how many there are. */

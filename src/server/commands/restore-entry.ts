@@ -41,5 +41,5 @@ export const restoreEntry = command({
 /** The revision that was live until an instant; null where none was. */
 function liveUntil({ connection }: CommandContext, id: string, at: number): number | null {
   const sql = 'SELECT revision FROM live_interval WHERE entry = ? AND ends = ?';
-  return (statement(connection, sql).pluck().get(id, at) as number | undefined) ?? null;
+  return statement<number>(connection, sql).pluck().get(id, at) ?? null;
 }

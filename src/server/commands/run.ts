@@ -14,7 +14,8 @@ export interface RunOptions {
 }
 
 /**
- * The one shell of all commands: right, form of the input, one transaction with its instant. What is
+ * The one shell of all commands: right, form of the input, one transaction with its instant. What
+ * is
  * refused comes back as issues and leaves no trace.
  * @throws NotPermitted, DatabaseProblem, and whatever a fault of the program throws
  */

@@ -139,9 +139,10 @@ function checkDepth(
 ): void {
   const field = type.fields.find((f) => f.sitsWithin);
   if (!field) return;
-  const parent = statement(
+  const parent = statement<string>(
     connection,
-    'SELECT e.target FROM reference_edge AS e JOIN entry AS n ON n.id = e.entry AND n.newest = e.revision WHERE e.entry = ? AND e.field = ?',
+    `SELECT e.target FROM reference_edge AS e JOIN entry AS n
+       ON n.id = e.entry AND n.newest = e.revision WHERE e.entry = ? AND e.field = ?`,
   ).pluck();
   let at = values[field.id] as string | null | undefined;
   for (let depth = 1; at; depth++) {
@@ -155,6 +156,6 @@ function checkDepth(
             : `Pages sit within each other at most ${MAX_DEPTH} deep.`,
         fix: 'Choose another page.',
       });
-    at = parent.get(at, field.id) as string | undefined;
+    at = parent.get(at, field.id);
   }
 }

@@ -10,7 +10,7 @@ import * as schema from './schema.ts';
 /** Tables by name, through Drizzle. */
 export type Tables = BetterSQLite3Database<typeof schema>;
 /** A prepared statement of the driver. */
-export type Statement = Database.Statement<unknown[]>;
+export type Statement<Row = unknown> = Database.Statement<unknown[], Row>;
 
 /** One open connection: the driver for hot reads and derived tables, Drizzle for the rest. */
 export interface Connection {

@@ -18,9 +18,9 @@ const versionOf = (driver: Database.Database): number =>
 export function checkOurs(driver: Database.Database): void {
   const application = driver.pragma('application_id', { simple: true }) as number;
   const tables = driver
-    .prepare(`SELECT name FROM sqlite_master WHERE type = 'table'`)
+    .prepare<unknown[], string>(`SELECT name FROM sqlite_master WHERE type = 'table'`)
     .pluck()
-    .all() as string[];
+    .all();
   const fresh = versionOf(driver) === 0 && tables.length === 0;
   const landedEarlier = versionOf(driver) > 0 && tables.includes('site_change');
   if (application === APPLICATION || (application === 0 && (fresh || landedEarlier))) return;
@@ -47,7 +47,10 @@ const AFTER = new Map<string, (driver: Database.Database) => void>([
   ],
 ]);
 
-/** Brings a database to this program's version, one transaction a step; `user_version` counts the steps done. */
+/**
+ * Brings a database to this program's version, one transaction a step; `user_version` counts the
+ * steps done.
+ */
 export function migrate(driver: Database.Database, readonly: boolean): void {
   const journal = JSON.parse(
     readFileSync(new URL('meta/_journal.json', FOLDER), 'utf8'),

@@ -2,7 +2,10 @@ import { readFileSync, rmSync, writeFileSync } from 'node:fs';
 
 const noteOf = (database: string): string => `${database}.writing`;
 
-/** Leaves a note beside the database, while a write holds it, for those who wait: which process, since when. */
+/**
+ * Leaves a note beside the database, while a write holds it, for those who wait: which process,
+ * since when.
+ */
 export function noteWriting(database: string): void {
   writeFileSync(
     noteOf(database),
@@ -19,7 +22,10 @@ export function noteWritten(database: string): void {
   rmSync(noteOf(database), { force: true });
 }
 
-/** Who writes to a database and since when, in words; null where no note of a running process is there. */
+/**
+ * Who writes to a database and since when, in words; null where no note of a running process is
+ * there.
+ */
 export function whoWrites(database: string): string | null {
   try {
     const { pid, program, since } = JSON.parse(readFileSync(noteOf(database), 'utf8')) as {

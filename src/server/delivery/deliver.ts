@@ -16,7 +16,10 @@ const EMPTY_SITE =
 /** Site maps and their parts; there are at most so many that these names are all of them. */
 const SITE_FILE = /^\/sitemap(-[1-9]\d{0,3})?\.xml$/;
 
-/** Answers public requests: from the page cache, or by rendering through the core. Reads no cookies. */
+/**
+ * Answers public requests: from the page cache, or by rendering through the core. Reads no
+ * cookies.
+ */
 export class Delivery {
   private readonly cache: LRUCache<string, CachedPage> = pageCache();
   private readonly media: MediaDelivery;
@@ -34,7 +37,10 @@ export class Delivery {
     this.readGeneration = publicGenerationOf(view.connection);
   }
 
-  /** Answers one request: pages at once, what is read from files or made elsewhere when it is there. */
+  /**
+   * Answers one request: pages at once, what is read from files or made elsewhere when it is
+   * there.
+   */
   answer(request: IncomingMessage, response: ServerResponse): void | Promise<void> {
     if (request.method !== 'GET' && request.method !== 'HEAD') {
       return plain(response, 405, 'This address answers GET and HEAD only.', {
@@ -94,15 +100,20 @@ export class Delivery {
     response.end(request.method === 'HEAD' ? undefined : encoded.body);
   }
 
-  /** A page made earlier may be reused for less long than when it was made; null where nothing changes. */
+  /**
+   * A page made earlier may be reused for less long than when it was made; null where nothing
+   * changes.
+   */
   private freshness({ page }: CachedPage): string | null {
     if (page.freshness === 0 || page.validUntil === null) return null;
     return cacheControl(page.freshness, page.validUntil, this.clock());
   }
 
   /**
-   * The counter of public changes, read once for all requests that the event loop picked up together:
-   * all of them had arrived before it is read, so it holds whatever was written before they were sent.
+   * The counter of public changes, read once for all requests that the event loop picked up
+   * together:
+   * all of them had arrived before it is read, so it holds whatever was written before they were
+   * sent.
    */
   private generationNow(): number {
     if (this.generation === null) {
@@ -144,7 +155,8 @@ export class Delivery {
   ): CachedPage | null {
     if (!page) return null;
     const made = new CachedPage(page, generation, now);
-    // Missing site maps are remembered too: their names are few, and each takes long to be looked for.
+    // Missing site maps are remembered too: their names are few, and each takes long to be looked
+    // for.
     if ((page.status !== 404 && page.status !== 400) || SITE_FILE.test(path))
       this.cache.set(path, made);
     return made;

@@ -76,8 +76,10 @@ export class MediaDelivery {
 
   private async font(name: string): Promise<Found | null> {
     const row = this.view.connection.driver
-      .prepare('SELECT hash, mime FROM media WHERE id = ?')
-      .get(`style/${name}`) as { hash: string; mime: string } | undefined;
+      .prepare<unknown[], { hash: string; mime: string }>(
+        'SELECT hash, mime FROM media WHERE id = ?',
+      )
+      .get(`style/${name}`);
     if (!row) return null;
     const { hash, mime } = row;
     const body = this.fonts.get(hash) ?? (await readFile(join(this.folder, 'media', hash)));
@@ -140,7 +142,10 @@ function send(
   response.end(request.method === 'HEAD' ? undefined : shown);
 }
 
-/** A file that is missing, or a picture that cannot be drawn, is not there; other faults are passed on. */
+/**
+ * A file that is missing, or a picture that cannot be drawn, is not there; other faults are
+ * passed on.
+ */
 function gone(error: unknown): null {
   const { code, message } = error as NodeJS.ErrnoException;
   if (code !== undefined && code !== 'ENOENT') throw error;
@@ -148,7 +153,10 @@ function gone(error: unknown): null {
   return null;
 }
 
-/** Keeps a picture for the next time; where the disk is full, or may not be written, it is made anew then. */
+/**
+ * Keeps a picture for the next time; where the disk is full, or may not be written, it is made
+ * anew then.
+ */
 async function keep(folder: string, file: string, body: Buffer): Promise<void> {
   try {
     await mkdir(folder, { recursive: true });

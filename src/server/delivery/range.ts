@@ -3,7 +3,10 @@ import type { IncomingHttpHeaders } from 'node:http';
 /** The part of a body that a client wants: first and last byte; or that there is no such part. */
 export type Part = { first: number; last: number } | 'unsatisfiable';
 
-/** The one range asked for (RFC 9110 §14.2); null for the whole: none asked, several, malformed, or of another version. */
+/**
+ * The one range asked for (RFC 9110 §14.2); null for the whole: none asked, several, malformed,
+ * or of another version.
+ */
 export function partOf(headers: IncomingHttpHeaders, length: number, etag: string): Part | null {
   const ifRange = headers['if-range'];
   if (ifRange !== undefined && ifRange !== etag) return null;

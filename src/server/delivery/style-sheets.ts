@@ -5,7 +5,10 @@ import { styleOf } from '@/core/template/default-style.ts';
 
 const KEPT = 20;
 
-/** The style sheets of the latest designs, by the key their pages name them by. Each design is read once. */
+/**
+ * The style sheets of the latest designs, by the key their pages name them by. Each design is
+ * read once.
+ */
 export class StyleSheets {
   private readonly byKey = new Map<string, string>();
   private seen = 0;
@@ -20,10 +23,10 @@ export class StyleSheets {
   /** Reads designs released since the last time; false where there are none. */
   private readNew(): boolean {
     const sql = 'SELECT id, spec FROM design_version WHERE id > ? ORDER BY id DESC LIMIT ?';
-    const rows = statement(this.connection, sql).all(this.seen, KEPT) as {
+    const rows = statement<{
       id: number;
       spec: string;
-    }[];
+    }>(this.connection, sql).all(this.seen, KEPT);
     for (const { id, spec } of rows.reverse()) {
       this.seen = Math.max(this.seen, id);
       const css = styleOf((JSON.parse(spec) as { css?: string }).css ?? '');

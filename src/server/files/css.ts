@@ -5,7 +5,10 @@ const OWN_FILE = /^\/(style|media)\/[a-z0-9._/-]+$/i;
 /** Functions that fetch without saying url(…). */
 const FETCHING = /(?<![\w-])((?:-\w+-)?image-set|image|src|cross-fade|element|paint)\s*\(/i;
 
-/** What a style sheet may not have: other sheets, files from elsewhere, scripts. Escapes are read first. */
+/**
+ * What a style sheet may not have: other sheets, files from elsewhere, scripts. Escapes are read
+ * first.
+ */
 export function checkCss(file: string, text: string): Issue[] {
   const issues: Issue[] = [];
   const refuse = (line: number | undefined, message: string, fix: string): void =>

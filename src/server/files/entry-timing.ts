@@ -60,7 +60,10 @@ export class TimingReader {
     return all;
   }
 
-  /** When the newest revision was saved: as given, else when it first was needed, else created, else now. */
+  /**
+   * When the newest revision was saved: as given, else when it first was needed, else created,
+   * else now.
+   */
   private savedAt(number: number): Instant {
     const { form } = this.raw;
     const given = this.moment(form.saved, ['entry', 'saved']);

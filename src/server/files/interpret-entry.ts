@@ -30,7 +30,10 @@ export interface EntryToLoad {
 /** How deep pages may sit within each other. */
 const MAX_DEPTH = 50;
 
-/** Turns raw entries into values, revisions, plans and by-hand addresses; problems gather in `issues`. */
+/**
+ * Turns raw entries into values, revisions, plans and by-hand addresses; problems gather in
+ * `issues`.
+ */
 export class EntryReader {
   readonly issues: Issue[] = [];
   /** What loads all the same, and is hardly meant. */
@@ -116,7 +119,9 @@ export class EntryReader {
     return this.issues.length === before ? entry : null;
   }
 
-  /** Names what entries point at that is not there, and pages that sit within each other too deep. */
+  /**
+   * Names what entries point at that is not there, and pages that sit within each other too deep.
+   */
   checkTogether(): void {
     for (const entry of this.ids.values()) {
       const told = this.tellOf(entry.raw);

@@ -5,7 +5,10 @@ const MAX_MARKS = 50_000;
 const MAX_LINES = 20_000;
 const MAX_LINKS = 10_000;
 
-/** Why a text is too much for a reader of Markdown, and where: the line from 1; null where it is not. */
+/**
+ * Why a text is too much for a reader of Markdown, and where: the line from 1; null where it is
+ * not.
+ */
 export function tooMuch(source: string): { line: number; words: string } | null {
   if (source.length > MAX_TEXT)
     return { line: 1, words: `A text has at most ${MAX_TEXT / 1024 / 1024} MB.` };

@@ -6,7 +6,10 @@ import { compareCodePoints } from '@/core/text.ts';
 /** Largest text file read, in bytes. */
 const MAX_TEXT = 64 * 1024 * 1024;
 
-/** The files below a folder by their path in it (with "/"), in the order of those paths; and what is neither file nor folder. */
+/**
+ * The files below a folder by their path in it (with "/"), in the order of those paths; and what
+ * is neither file nor folder.
+ */
 export function listFiles(folder: string): { files: string[]; issues: Issue[] } {
   const files: string[] = [];
   const issues: Issue[] = [];

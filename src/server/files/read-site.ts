@@ -21,7 +21,10 @@ export interface SiteToLoad {
   findings: Issue[];
 }
 
-/** Reads a site folder. `site` is null where anything is wrong; then every problem is named by file and line. */
+/**
+ * Reads a site folder. `site` is null where anything is wrong; then every problem is named by
+ * file and line.
+ */
 export async function readSite(
   folder: string,
   now: Instant,

@@ -15,7 +15,10 @@ import type { Issue } from '@/core/issue.ts';
 export interface YamlFile {
   file: string;
   value: unknown;
-  /** The line (from 1) of a place given as keys and indexes; that of its nearest known parent otherwise. */
+  /**
+   * The line (from 1) of a place given as keys and indexes; that of its nearest known parent
+   * otherwise.
+   */
   lineOf(path: readonly (string | number)[]): number;
 }
 
@@ -89,7 +92,10 @@ class WrongShape extends Error {
   }
 }
 
-/** The line at which a text nests deeper than 100, told by its brackets and indentation; null where none does. */
+/**
+ * The line at which a text nests deeper than 100, told by its brackets and indentation; null
+ * where none does.
+ */
 function deepLine(text: string): number | null {
   let depth = 0;
   let line = 1;
@@ -147,7 +153,10 @@ function checkShape(document: Document): void {
   walk(document.contents, 0);
 }
 
-/** "007" and "1.0" stay as they are written, for texts; fields that take numbers read them as such. */
+/**
+ * "007" and "1.0" stay as they are written, for texts; fields that take numbers read them as
+ * such.
+ */
 function keepAsWritten(document: Document): void {
   visit(document, {
     Scalar(_, node) {

@@ -116,7 +116,10 @@ function secretOf({ folder, operations }: DataFolder): string {
   return readFileSync(file, 'utf8').trim();
 }
 
-/** Makes a file, where it is not there, that only its owner may read; SQLite's files beside it follow. */
+/**
+ * Makes a file, where it is not there, that only its owner may read; SQLite's files beside it
+ * follow.
+ */
 function ownFile(file: string): void {
   closeSync(openSync(file, 'a', 0o600));
   for (const name of [file, `${file}-wal`, `${file}-shm`])

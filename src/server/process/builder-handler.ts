@@ -39,7 +39,10 @@ export class BuilderHandler {
     await answer(request, response);
   }
 
-  /** Passes a socket on that wants to be told when screens are to be drawn anew; in development only. */
+  /**
+   * Passes a socket on that wants to be told when screens are to be drawn anew; in development
+   * only.
+   */
   async upgrade(request: IncomingMessage, socket: Duplex, head: Buffer): Promise<void> {
     const { upgrade } = await this.prepared;
     if (!socket.destroyed) await upgrade(request, socket, head);

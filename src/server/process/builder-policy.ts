@@ -3,7 +3,8 @@ import type { IncomingMessage, ServerResponse } from 'node:http';
 import { CLOSED_POLICY } from '../delivery/answer.ts';
 
 /**
- * Headers that keep the builder to itself: its own scripts (each page's by a nonce), styles, pictures and
+ * Headers that keep the builder to itself: its own scripts (each page's by a nonce), styles,
+ * pictures and
  * frames, nothing from other hosts. The framework reads the nonce from the request.
  */
 export function protect(request: IncomingMessage, response: ServerResponse, dev: boolean): void {

@@ -86,7 +86,10 @@ function listen(server: Server, { port, hostname }: ServerSettings): Promise<voi
   });
 }
 
-/** Stops taking requests, lets those at hand finish for 10 s, ends the threads and leaves within 12 s. */
+/**
+ * Stops taking requests, lets those at hand finish for 10 s, ends the threads and leaves within
+ * 12 s.
+ */
 async function stop(
   server: Server,
   sockets: Set<Duplex>,

@@ -39,7 +39,10 @@ export function denyOrigin(request: IncomingMessage, hosts: Set<string>): Denial
     : { status: 403, message: 'Changes are taken from this site’s own pages only.' };
 }
 
-/** Drops what a client may have forged before the builder sees it, and puts in the address it really came from. */
+/**
+ * Drops what a client may have forged before the builder sees it, and puts in the address it
+ * really came from.
+ */
 export function scrub(request: IncomingMessage): void {
   for (const name of Object.keys(request.headers))
     if (name === 'forwarded' || name.startsWith('x-forwarded-') || name.startsWith('x-middleware-'))

@@ -3,7 +3,10 @@ import type { CommandName } from '../commands/index.ts';
 import type { Actor } from '../permit.ts';
 import type { Container } from './container.ts';
 
-/** Has a command carried out for somebody; after a publication it is told where the entry is seen then. */
+/**
+ * Has a command carried out for somebody; after a publication it is told where the entry is seen
+ * then.
+ */
 export async function perform(
   { writer, reader }: Container,
   actor: Actor,

@@ -10,7 +10,10 @@ const LOST: Record<Loss, string> = {
   unavailable: 'The reader does not start.',
 };
 
-/** The thread that answers what may take long: screens and site maps. Public pages never wait for it. */
+/**
+ * The thread that answers what may take long: screens and site maps. Public pages never wait for
+ * it.
+ */
 export class ReaderThread {
   private constructor(private readonly thread: WorkerThread<ReaderQuestion, ReaderAnswer>) {}
 
@@ -25,7 +28,10 @@ export class ReaderThread {
     );
   }
 
-  /** Has a query answered; files for the public wait for the screens. @throws Error where it failed: a fault of the program, or a right that is missing */
+  /**
+   * Has a query answered; files for the public wait for the screens. @throws Error where it
+   * failed: a fault of the program, or a right that is missing
+   */
   async ask<N extends QueryName>(name: N, ...input: QueryInput<N>): Promise<QueryResult<N>> {
     const canWait = name === 'publicFile';
     return valueOf(await this.thread.ask({ name, input }, { canWait })) as QueryResult<N>;

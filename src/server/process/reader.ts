@@ -8,7 +8,10 @@ import type { Actor } from '../permit.ts';
 import { answerQuestions } from './answering.ts';
 import { parseInput } from './json-input.ts';
 
-/** A query for the reader thread: by name with what it takes after the view, or as somebody sent it. */
+/**
+ * A query for the reader thread: by name with what it takes after the view, or as somebody sent
+ * it.
+ */
 export type ReaderQuestion =
   { name: QueryName; input: unknown[] } | { outcome: string; actor: Actor; text: string };
 

@@ -3,7 +3,10 @@ import { join } from 'node:path';
 
 const noteIn = (folder: string): string => join(folder, 'serving.json');
 
-/** Leaves a note in the data folder, while a server works with it: which process, at which address. */
+/**
+ * Leaves a note in the data folder, while a server works with it: which process, at which
+ * address.
+ */
 export function noteServing(folder: string, url: string): void {
   writeFileSync(noteIn(folder), JSON.stringify({ pid: process.pid, url }));
 }

@@ -2,7 +2,10 @@ import { Worker } from 'node:worker_threads';
 
 /** What stands between a process and one of its threads: a question, or the wish to end. */
 export type ToThread<Q> = { question: Q } | 'stop';
-/** What a thread says: that it is ready, that its work goes on, or the answer to the question at hand. */
+/**
+ * What a thread says: that it is ready, that its work goes on, or the answer to the question at
+ * hand.
+ */
 export type FromThread<A> = { ready: true } | { step: true } | { answer: A };
 
 /** Why a question got no answer of its own. */
@@ -29,8 +32,10 @@ const MAX_BACKOFF_MS = 10_000;
 const STOP_MS = 500;
 
 /**
- * A thread that answers questions one after the other. One that ends or hangs is replaced, with growing
- * pauses; what it was asked is answered as lost, and the next question is served. A first start that
+ * A thread that answers questions one after the other. One that ends or hangs is replaced, with
+ * growing
+ * pauses; what it was asked is answered as lost, and the next question is served. A first start
+ * that
  * fails is fatal.
  */
 export class WorkerThread<Q, A> {
@@ -107,7 +112,10 @@ export class WorkerThread<Q, A> {
     });
   }
 
-  /** Starts another thread after a pause; while none can start, what was asked is answered as such. */
+  /**
+   * Starts another thread after a pause; while none can start, what was asked is answered as
+   * such.
+   */
   private again(started: boolean): void {
     this.failures++;
     if (!started) {

@@ -26,7 +26,9 @@ const LOST: Record<Loss, Result<never>> = {
 export class WriterThread {
   private constructor(private readonly thread: WorkerThread<WriterQuestion, Result<unknown>>) {}
 
-  /** Starts the thread; rejects where the database cannot be opened for writing. `patience` in ms. */
+  /**
+   * Starts the thread; rejects where the database cannot be opened for writing. `patience` in ms.
+   */
   static async start(database: string, patience?: number): Promise<WriterThread> {
     return new WriterThread(
       await WorkerThread.start<WriterQuestion, Result<unknown>>({
@@ -47,7 +49,9 @@ export class WriterThread {
     return this.send(name, actor, JSON.stringify(input)) as Promise<CommandResult<N>>;
   }
 
-  /** Has a command carried out whose input is JSON as somebody sent it: it is read on the thread. */
+  /**
+   * Has a command carried out whose input is JSON as somebody sent it: it is read on the thread.
+   */
   send(name: CommandName, actor: Actor, input: string): Promise<Result<unknown>> {
     return this.thread.ask({ name, actor, input });
   }

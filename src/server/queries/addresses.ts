@@ -88,11 +88,11 @@ function livePages(
   const { driver } = view.connection;
   return {
     live: driver
-      .prepare(
+      .prepare<unknown[], LivePage>(
         `SELECT a.path, a.entry, e.type, l.starts AS updated ${from} ORDER BY a.path LIMIT ${SHOWN}`,
       )
-      .all(params) as LivePage[],
-    total: driver.prepare(`SELECT count(*) ${from}`).pluck().get(params) as number,
+      .all(params),
+    total: driver.prepare<unknown[], number>(`SELECT count(*) ${from}`).pluck().get(params)!,
   };
 }
 
@@ -106,7 +106,10 @@ export interface TriedAddress {
   html: string | null;
 }
 
-/** What trying an address gives as of an instant, given as a path or a whole URL; null while no site is loaded. */
+/**
+ * What trying an address gives as of an instant, given as a path or a whole URL; null while no
+ * site is loaded.
+ */
 export function tryAddress(
   view: SiteView,
   actor: Actor,
@@ -140,7 +143,10 @@ export function tryAddress(
   };
 }
 
-/** The path that a text asks for: of a whole URL its path; queries and fragments decide nothing here. */
+/**
+ * The path that a text asks for: of a whole URL its path; queries and fragments decide nothing
+ * here.
+ */
 function readAddress(
   given: string,
   siteUrl: string,

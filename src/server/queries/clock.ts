@@ -19,14 +19,19 @@ export interface Clock {
   problem: string | null;
 }
 
-/** An instant at which the public site changes, with how many changes and the first few in words. */
+/**
+ * An instant at which the public site changes, with how many changes and the first few in words.
+ */
 export interface ChangeTick {
   at: Instant;
   count: number;
   names: string[];
 }
 
-/** The clock from an address bar's `at` and `seeing`; what cannot be read counts as now, as published. */
+/**
+ * The clock from an address bar's `at` and `seeing`; what cannot be read counts as now, as
+ * published.
+ */
 export function readClock(
   view: SiteView,
   parameters: { at?: string | string[]; seeing?: string | string[] },
@@ -59,7 +64,10 @@ export interface ShellDetail {
 
 const YEAR_MS = 366 * 86_400_000;
 
-/** The site's name and zone, how much is unpublished, and the changes of the year before and after. */
+/**
+ * The site's name and zone, how much is unpublished, and the changes of the year before and
+ * after.
+ */
 export function shellDetail(view: SiteView, actor: Actor, now: Instant): ShellDetail {
   permit(actor, 'read-unpublished');
   const site = view.at(now)?.site.design.site;
@@ -74,7 +82,10 @@ export function shellDetail(view: SiteView, actor: Actor, now: Instant): ShellDe
 
 const MOST_TICKS = 1500;
 
-/** The instants at which something goes live, changes or leaves: the nearest to now on either side. */
+/**
+ * The instants at which something goes live, changes or leaves: the nearest to now on either
+ * side.
+ */
 function changeTicks(view: SiteView, from: Instant, now: Instant, to: Instant): ChangeTick[] {
   return [
     ...ticksBetween(view, from, now, 'DESC').reverse(),
@@ -95,11 +106,16 @@ function ticksBetween(
       UNION SELECT l.ends, l.entry, r.name ${shown} WHERE l.ends BETWEEN @from AND @to
       UNION SELECT starts, 'design', 'Design' FROM design_version WHERE starts BETWEEN @from AND @to
     ) GROUP BY at ORDER BY at ${order} LIMIT ${MOST_TICKS}`;
-  const rows = view.connection.driver.prepare(sql).all({ from, to }) as {
-    at: number;
-    count: number;
-    names: string;
-  }[];
+  const rows = view.connection.driver
+    .prepare<
+      unknown[],
+      {
+        at: number;
+        count: number;
+        names: string;
+      }
+    >(sql)
+    .all({ from, to });
   return rows.map(({ at, count, names }) => ({
     at,
     count,

@@ -31,7 +31,7 @@ export function comingChanges(
     FROM live_interval AS l JOIN entry AS e ON e.id = l.entry JOIN revision AS r ON r.entry = l.entry AND r.number = l.revision
     WHERE l.ends > @after AND l.ends <= @until AND NOT EXISTS (SELECT 1 FROM live_interval AS n WHERE n.entry = l.entry AND n.starts = l.ends)
     ORDER BY 1, 2 LIMIT @limit`;
-  return view.connection.driver.prepare(sql).all({ after, until, limit }) as ComingChange[];
+  return view.connection.driver.prepare<unknown[], ComingChange>(sql).all({ after, until, limit });
 }
 
 /** A change as a sentence without its instant: "Blue pea goes live at /varieties/blue-pea". */

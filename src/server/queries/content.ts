@@ -61,13 +61,19 @@ export interface ContentFilters {
   type?: string | undefined;
   search?: string | undefined;
   state?: string | undefined;
-  /** `saved` (latest first, where nothing is said), `name` or `created`; "-" before it turns it round. */
+  /**
+   * `saved` (latest first, where nothing is said), `name` or `created`; "-" before it turns it
+   * round.
+   */
   sort?: string | undefined;
 }
 
 const PAGE = 200;
 
-/** All entries with their state as of an instant: the newest revision by then, the first one for those not yet written. */
+/**
+ * All entries with their state as of an instant: the newest revision by then, the first one for
+ * those not yet written.
+ */
 export function contentTable(
   view: SiteView,
   actor: Actor,
@@ -80,8 +86,10 @@ export function contentTable(
   const chosen = filters.type === undefined ? undefined : site.types.get(filters.type);
   const columns = (chosen?.fields ?? []).filter((f) => f.column && f.key !== chosen!.naming);
   const counts = view.connection.driver
-    .prepare('SELECT type, count(*) AS count FROM entry WHERE deleted IS NULL GROUP BY type')
-    .all() as { type: string; count: number }[];
+    .prepare<unknown[], { type: string; count: number }>(
+      'SELECT type, count(*) AS count FROM entry WHERE deleted IS NULL GROUP BY type',
+    )
+    .all();
   const { rows, total } =
     filters.state === undefined
       ? firstRows(view, at, filters)
@@ -158,9 +166,9 @@ function firstRows(
     : 'SELECT count(*) FROM entry WHERE (@type IS NULL OR type = @type) AND (deleted IS NULL OR deleted > @at)';
   return {
     rows: driver
-      .prepare(`SELECT ${SHOWN} ${from} ${orderBy(filters)} LIMIT ${PAGE}`)
-      .all(params) as Row[],
-    total: driver.prepare(counted).pluck().get(params) as number,
+      .prepare<unknown[], Row>(`SELECT ${SHOWN} ${from} ${orderBy(filters)} LIMIT ${PAGE}`)
+      .all(params),
+    total: driver.prepare<unknown[], number>(counted).pluck().get(params)!,
   };
 }
 
@@ -174,12 +182,14 @@ function rowsInState(
   const { driver } = view.connection;
   const { from, params } = fromEntries(view, at, filters);
   const all = driver
-    .prepare(`SELECT e.id, ${LIFE} ${from} ${orderBy(filters)}`)
-    .all(params) as Pick<Row, 'id' | 'revisions' | 'spans'>[];
+    .prepare<unknown[], Pick<Row, 'id' | 'revisions' | 'spans'>>(
+      `SELECT e.id, ${LIFE} ${from} ${orderBy(filters)}`,
+    )
+    .all(params);
   const ids = all.filter((row) => lifeOf(row, at).state === wanted).map((row) => row.id);
-  const one = driver.prepare(`SELECT ${SHOWN} ${from} AND e.id = @id`);
+  const one = driver.prepare<unknown[], Row>(`SELECT ${SHOWN} ${from} AND e.id = @id`);
   return {
-    rows: ids.slice(0, PAGE).map((id) => one.get({ ...params, id }) as Row),
+    rows: ids.slice(0, PAGE).map((id) => one.get({ ...params, id })!),
     total: ids.length,
   };
 }

@@ -21,7 +21,7 @@ export function displayWorld(view: SiteView, at: Instant): DisplayWorld {
 /** The name of an entry's newest revision; null where there is none. */
 function nameOfEntry({ connection }: SiteView, id: string): string | null {
   const sql = 'SELECT name FROM revision WHERE entry = ? ORDER BY number DESC LIMIT 1';
-  return (statement(connection, sql).pluck().get(id) as string | undefined) ?? null;
+  return statement<string>(connection, sql).pluck().get(id) ?? null;
 }
 
 /** The name of an entry's newest revision; its id where there is none. */

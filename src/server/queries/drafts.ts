@@ -29,17 +29,22 @@ const DRAFTS = `SELECT e.id, e.type, r."values" AS json, r.author FROM (
     WHERE l.entry = e.id AND l.revision = e.newest AND l.starts <= @at)
   ORDER BY r.saved DESC, r.entry LIMIT @most`;
 
-/** A person's drafts saved by an instant, the latest first; none where one sees what is published. */
+/**
+ * A person's drafts saved by an instant, the latest first; none where one sees what is published.
+ */
 export function draftsSeen(view: SiteView, { actor, at, seeing }: Sight): Draft[] {
   const found = seeing === 'published' ? null : view.at(at);
   if (!found) return [];
   const ahead = Math.max(at, settledInstant(view.connection));
-  const rows = statement(view.connection, DRAFTS).all({
+  const rows = statement<{ id: string; type: string; json: string; author: string }>(
+    view.connection,
+    DRAFTS,
+  ).all({
     at,
     ahead,
     author: actor.name,
     most: MOST_DRAFTS,
-  }) as { id: string; type: string; json: string; author: string }[];
+  });
   return rows.flatMap(({ id, type: key, json, author }) => {
     const type = found.site.types.get(key);
     return type
@@ -49,7 +54,8 @@ export function draftsSeen(view: SiteView, { actor, at, seeing }: Sight): Draft[
 }
 
 /**
- * A reader that sees what is published, or that with a person's drafts in its place. What an entry looks
+ * A reader that sees what is published, or that with a person's drafts in its place. What an
+ * entry looks
  * like may be decided elsewhere: then its own draft is passed over.
  */
 export function readerSeeing(

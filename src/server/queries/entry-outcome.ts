@@ -29,7 +29,10 @@ export interface EntryOutcome {
   url: string | null;
   path: string | null;
   pieces: PathPiece[];
-  /** Said before it is published: that its page moves, that others do, that its address cannot be had. */
+  /**
+   * Said before it is published: that its page moves, that others do, that its address cannot be
+   * had.
+   */
   warnings: string[];
   /** What the first line above the page says. */
   status: string;
@@ -174,16 +177,22 @@ export interface RetireReach {
 
 const REFERRING = 5;
 
-/** What retiring an entry at an instant takes from the site: its page, what leads there, its places. */
+/**
+ * What retiring an entry at an instant takes from the site: its page, what leads there, its
+ * places.
+ */
 export function retireReach(view: SiteView, actor: Actor, id: string, at: Instant): RetireReach {
   permit(actor, 'read-unpublished');
   const found = view.at(at);
   const live = found?.reader.liveEntries([id], new Validity(at)).get(id);
-  const sql = (text: string) => statement(view.connection, text);
-  const rows = sql(
-    `SELECT DISTINCT l.entry AS id FROM reference_edge AS e JOIN live_interval AS l ON l.entry = e.entry AND l.revision = e.revision AND ${asOf('l', '@at')} WHERE e.target = @id AND e.entry <> @id`,
-  ).all({ id, at }) as { id: string }[];
-  const former = sql(
+  const rows = statement<{ id: string }>(
+    view.connection,
+    `SELECT DISTINCT l.entry AS id FROM reference_edge AS e JOIN live_interval AS l
+       ON l.entry = e.entry AND l.revision = e.revision AND ${asOf('l', '@at')}
+     WHERE e.target = @id AND e.entry <> @id`,
+  ).all({ id, at });
+  const former = statement<number>(
+    view.connection,
     `SELECT count(DISTINCT path) FROM address WHERE entry = ? AND ends <= ? AND path <> ?`,
   );
   const retired = live?.type.retired ?? 'gone';
@@ -193,7 +202,7 @@ export function retireReach(view: SiteView, actor: Actor, id: string, at: Instan
       retired === 'gone'
         ? 'answers 410: gone'
         : `leads to ${'path' in retired ? retired.path : `the listing “${retired.listing}”`}`,
-    former: former.pluck().get(id, at, live?.path ?? '') as number,
+    former: former.pluck().get(id, at, live?.path ?? '')!,
     listed: live ? listedIn(found!.site, found!.reader, id, live.type, at).map((l) => l.label) : [],
     referring: rows.slice(0, REFERRING).map((r) => ({ id: r.id, name: entryName(view, r.id) })),
     referringTotal: rows.length,

@@ -56,7 +56,10 @@ export type FormField = Pick<Field, 'id' | 'key' | 'label' | 'required' | 'many'
 
 type RevisionRow = { number: number; saved: number; author: string; name: string; values: string };
 
-/** An entry as of an instant: what was newest then; the newest of all for instants ahead. Null where there is none. */
+/**
+ * An entry as of an instant: what was newest then; the newest of all for instants ahead. Null
+ * where there is none.
+ */
 export function entryDetail(
   view: SiteView,
   actor: Actor,
@@ -66,7 +69,7 @@ export function entryDetail(
 ): EntryDetail | null {
   permit(actor, 'read-unpublished');
   const found = `SELECT type FROM entry WHERE id = ? AND (deleted IS NULL OR deleted > ?)`;
-  const key = statement(view.connection, found).pluck().get(id, at) as string | undefined;
+  const key = statement<string>(view.connection, found).pluck().get(id, at);
   const site = view.at(at)?.site;
   const type = key === undefined ? undefined : site?.types.get(key);
   if (!site || !type) return null;
@@ -112,7 +115,7 @@ function storedOf(view: SiteView, id: string, at: Instant, now: Instant): Stored
       'SELECT at, message, fix FROM refusal WHERE entry = ? AND at >= ? ORDER BY at',
       at,
     ) as EntryDetail['refusals'],
-    path: (statement(view.connection, PATH).pluck().get(id, at, at) as string | undefined) ?? null,
+    path: statement<string>(view.connection, PATH).pluck().get(id, at, at) ?? null,
   };
 }
 

@@ -17,7 +17,10 @@ import { type Instant, type Interval, covers } from '@/core/time/interval.ts';
 import { addDays, calendarDay, dayStart } from '@/core/time/zone.ts';
 import { asOf } from '../store/as-of.ts';
 
-/** Why an entry is out: a condition by its place in the sentence, from 0; or null where it is not live. */
+/**
+ * Why an entry is out: a condition by its place in the sentence, from 0; or null where it is not
+ * live.
+ */
 export interface Reason {
   /** The condition as the sentence has it: "packets in stock is more than 0". */
   words: string;
@@ -59,7 +62,10 @@ type Row = {
   next: number | null;
 };
 
-/** What is asked: as of when, whose name, with which drafts in place of what is published, and how many are in. */
+/**
+ * What is asked: as of when, whose name, with which drafts in place of what is published, and how
+ * many are in.
+ */
 interface Asked {
   at: Instant;
   find: string;
@@ -74,9 +80,9 @@ export function leftOut(view: SiteView, plan: ListingPlan, asked: Asked): LeftOu
   const out = rows.flatMap((row) => explainer.explain(row) ?? []);
   out.sort((a, b) => a.reasons.length - b.reasons.length || a.name.localeCompare(b.name));
   const all = view.connection.driver
-    .prepare('SELECT count(*) FROM entry WHERE type = ? AND deleted IS NULL')
+    .prepare<unknown[], number>('SELECT count(*) FROM entry WHERE type = ? AND deleted IS NULL')
     .pluck()
-    .get(plan.type.key) as number;
+    .get(plan.type.key)!;
   return {
     leftOut: out.slice(0, SHOWN),
     leftOutTotal: Math.max(out.length, all - asked.total),
@@ -175,8 +181,8 @@ function candidates(view: SiteView, plan: ListingPlan, { at, find }: Asked): Row
     JOIN revision AS r ON r.entry = e.id AND r.number = coalesce(l.revision, e.newest)
     WHERE e.type = @type AND e.deleted IS NULL AND (@find = '' OR instr(r.search, @find) > 0) ORDER BY e.created, e.id LIMIT ${LOOKED_AT}`;
   return view.connection.driver
-    .prepare(sql)
-    .all({ at, type: plan.type.key, find: searchKey(find) }) as Row[];
+    .prepare<unknown[], Row>(sql)
+    .all({ at, type: plan.type.key, find: searchKey(find) });
 }
 
 function liveTest(view: SiteView): (id: string, at: Instant) => boolean {

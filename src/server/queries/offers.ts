@@ -18,7 +18,9 @@ export interface Option {
 
 const MAX_OPTIONS = 500;
 
-/** What a field's control offers at once: options, subjects or pictures; entries are searched for. */
+/**
+ * What a field's control offers at once: options, subjects or pictures; entries are searched for.
+ */
 export function optionsOf(view: SiteView, field: Field): Option[] {
   if (kindOf(field).control === 'rich-text') return pictures(view);
   const target = targetOf(field);
@@ -40,7 +42,7 @@ function subjectOptions({ subjects }: SiteView, set: string): Option[] {
 
 function pictures({ connection }: SiteView): Option[] {
   const sql = `SELECT id, hash FROM media WHERE mime LIKE 'image/%' ORDER BY id LIMIT ?`;
-  const rows = statement(connection, sql).all(MAX_OPTIONS) as { id: string; hash: string }[];
+  const rows = statement<{ id: string; hash: string }>(connection, sql).all(MAX_OPTIONS);
   return rows.map(({ id, hash }) => ({
     value: id,
     label: id,
@@ -81,12 +83,12 @@ export function findEntries(
     words: searchKey(words),
     types: types === null ? null : JSON.stringify(types),
   };
-  const rows = statement(view.connection, sql).all(params) as {
+  const rows = statement<{
     id: string;
     type: string;
     name: string;
     path: string | null;
-  }[];
+  }>(view.connection, sql).all(params);
   return rows.map(({ type, ...found }) => ({
     ...found,
     typeLabel: site.types.get(type)?.label ?? type,

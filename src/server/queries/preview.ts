@@ -116,7 +116,10 @@ export interface Seen {
   reader: SiteReader;
 }
 
-/** What a site looks like with drafts published at an instant: they themselves, and whom they move. */
+/**
+ * What a site looks like with drafts published at an instant: they themselves, and whom they
+ * move.
+ */
 export function overlayOf(
   view: SiteView,
   { site, reader }: Seen,
@@ -151,7 +154,10 @@ function partsOf(
   return explainBase(site.addresses, asPublished, id, at)?.parts ?? [];
 }
 
-/** An entry with other values as if they were published at an instant, at the address it would get. */
+/**
+ * An entry with other values as if they were published at an instant, at the address it would
+ * get.
+ */
 export function entryWith(
   view: SiteView,
   live: EntryView | undefined,
@@ -160,8 +166,10 @@ export function entryWith(
   at: Instant,
 ): EntryView {
   const sql = 'SELECT created, published, author FROM entry WHERE id = ?';
-  const stored = statement(view.connection, sql).get(id) as
-    { created: Instant; published: Instant | null; author: string } | undefined;
+  const stored = statement<{ created: Instant; published: Instant | null; author: string }>(
+    view.connection,
+    sql,
+  ).get(id);
   const published = live?.published ?? stored?.published ?? at;
   return {
     id,
@@ -179,6 +187,6 @@ export function entryWith(
 /** The values of the newest revision saved by an instant; none where nothing was. */
 export function newestValues(view: SiteView, id: string | null, at: Instant): Values | null {
   const sql = `SELECT "values" FROM revision WHERE entry = ? AND saved <= ? ORDER BY number DESC LIMIT 1`;
-  const json = statement(view.connection, sql).pluck().get(id, at) as string | undefined;
+  const json = statement<string>(view.connection, sql).pluck().get(id, at);
   return json === undefined ? null : readValues(json, view.at(at)!.site.design.site.language);
 }

@@ -27,7 +27,10 @@ interface Row extends StandingRefusal {
 const LOOKED_AT = 200;
 const SHOWN = 10;
 
-/** Refusals that still stand as of an instant: what was mended since, or had its address since, is left out. */
+/**
+ * Refusals that still stand as of an instant: what was mended since, or had its address since, is
+ * left out.
+ */
 export function standingRefusals(
   view: SiteView,
   site: CompiledSite,
@@ -41,7 +44,7 @@ export function standingRefusals(
     FROM refusal AS f JOIN entry AS e ON e.id = f.entry AND e.deleted IS NULL
     JOIN revision AS r ON r.entry = e.id AND r.number = e.newest
     ORDER BY f.at DESC LIMIT ${LOOKED_AT}`;
-  const rows = statement(view.connection, sql).all({ at }) as Row[];
+  const rows = statement<Row>(view.connection, sql).all({ at });
   const source = new StoredTimeline(view.connection, site, at);
   const seen = new Set<string>();
   const standing = rows.filter((row) => {

@@ -79,7 +79,10 @@ export class SiteView {
     return view && allPages(view.site, view.reader, at);
   }
 
-  /** The own addresses of the listing chosen for "/" and of its pages: all lead to "/" and below it. */
+  /**
+   * The own addresses of the listing chosen for "/" and of its pages: all lead to "/" and below
+   * it.
+   */
   private frontListingPaths(at: Instant): string[] {
     const view = this.at(at);
     const plan = view?.site.listings.get(view.site.frontListing ?? '');
@@ -90,7 +93,10 @@ export class SiteView {
     return Array.from({ length: count }, (_, i) => pagePath(address, i + 1));
   }
 
-  /** Paths that lead elsewhere or are gone as of an instant, by path; with the searched words in them, at most `limit`. */
+  /**
+   * Paths that lead elsewhere or are gone as of an instant, by path; with the searched words in
+   * them, at most `limit`.
+   */
   formerPaths(
     at: Instant,
     search = '',
@@ -98,9 +104,9 @@ export class SiteView {
   ): { lines: { path: string; page: RenderedPage }[]; total: number } {
     const sql = `SELECT DISTINCT path FROM address WHERE starts <= @at AND (role = 'redirect' OR ends <= @at) AND instr(path, @search) > 0 ORDER BY path`;
     const paths = this.connection.driver
-      .prepare(sql)
+      .prepare<unknown[], string>(sql)
       .pluck()
-      .all({ at, search: search.toLowerCase() }) as string[];
+      .all({ at, search: search.toLowerCase() });
     const byHand = [...(this.at(at)?.site.redirects.keys() ?? [])].filter((path) =>
       path.includes(search.toLowerCase()),
     );

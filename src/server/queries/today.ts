@@ -22,7 +22,10 @@ export interface TodayDetail {
 
 const DAY_MS = 86_400_000;
 
-/** Drafts, what went live in the day before, what changes in the day after, and what asks for attention. */
+/**
+ * Drafts, what went live in the day before, what changes in the day after, and what asks for
+ * attention.
+ */
 export function todayDetail(view: SiteView, actor: Actor, at: Instant): TodayDetail | null {
   permit(actor, 'read-unpublished');
   const site = view.at(at)?.site;
@@ -44,32 +47,39 @@ export function todayDetail(view: SiteView, actor: Actor, at: Instant): TodayDet
       .map((t) => ({ key: t.key, label: t.label })),
     frontChosen: site.design.site.front !== undefined,
     pages: driver
-      .prepare(`SELECT count(*) FROM address WHERE role = 'current' AND ${asOf('')}`)
+      .prepare<unknown[], number>(
+        `SELECT count(*) FROM address WHERE role = 'current' AND ${asOf('')}`,
+      )
       .pluck()
-      .get(at, at) as number,
+      .get(at, at)!,
   };
 }
 
 type DraftRow = { id: string; name: string; type: string; saved: number; live: number };
 
-/** Entries whose newest revision by an instant never was public and is not planned to be, the latest saved first. */
+/**
+ * Entries whose newest revision by an instant never was public and is not planned to be, the
+ * latest saved first.
+ */
 function unpublished(view: SiteView, at: Instant): (Omit<DraftRow, 'live'> & { live: boolean })[] {
   const now = `FROM entry AS e JOIN revision AS r ON r.entry = e.id AND r.number = e.newest WHERE e.unpublished = 1 AND e.deleted IS NULL`;
   const then = `FROM revision AS r CROSS JOIN entry AS e ON e.id = r.entry WHERE r.saved <= @at AND r.number = (SELECT max(number) FROM revision WHERE entry = e.id AND saved <= @at) AND NOT EXISTS (SELECT 1 FROM live_interval AS l WHERE l.entry = e.id AND l.revision = r.number)`;
   const from = at >= settledInstant(view.connection) ? now : then;
   const live = `EXISTS (SELECT 1 FROM live_interval AS l WHERE l.entry = e.id AND ${asOf('l', '@at')}) AS live`;
   const rows = view.connection.driver
-    .prepare(
+    .prepare<unknown[], DraftRow>(
       `SELECT e.id, e.type, r.name, r.saved, ${live} ${from} ORDER BY r.saved DESC, r.entry LIMIT 12`,
     )
-    .all({ at }) as DraftRow[];
+    .all({ at });
   return rows.map((row) => ({ ...row, live: row.live === 1 }));
 }
 
 /** How many entries hold something unpublished. */
 export function unpublishedCount(view: SiteView): number {
   return view.connection.driver
-    .prepare('SELECT count(*) FROM entry WHERE unpublished = 1 AND deleted IS NULL')
+    .prepare<unknown[], number>(
+      'SELECT count(*) FROM entry WHERE unpublished = 1 AND deleted IS NULL',
+    )
     .pluck()
-    .get() as number;
+    .get()!;
 }

@@ -45,7 +45,12 @@ export function typeDetail(
   const design = view.at(at)?.site.design;
   const spec = design?.types.find((t) => t.key === key);
   if (!design || !spec) return null;
-  const sql = `SELECT e.id, r.name FROM entry AS e JOIN revision AS r ON r.entry = e.id AND r.number = e.newest WHERE e.type = ? AND e.deleted IS NULL ORDER BY EXISTS (SELECT 1 FROM live_interval AS l WHERE l.entry = e.id AND ${asOf('l')}) DESC, length(r.name) DESC, e.id LIMIT 100`;
+  const sql = `
+    SELECT e.id, r.name FROM entry AS e
+    JOIN revision AS r ON r.entry = e.id AND r.number = e.newest
+    WHERE e.type = ? AND e.deleted IS NULL
+    ORDER BY EXISTS (SELECT 1 FROM live_interval AS l WHERE l.entry = e.id AND ${asOf('l')}) DESC,
+      length(r.name) DESC, e.id LIMIT 100`;
   return {
     spec,
     version: versionOf(spec),
@@ -53,7 +58,9 @@ export function typeDetail(
     templates: design.templates
       .filter((t) => t.type === key)
       .map(({ key: k, label, kind }) => ({ key: k, label, kind })),
-    specimens: view.connection.driver.prepare(sql).all(key, at, at) as TypeDetail['specimens'],
+    specimens: view.connection.driver
+      .prepare<unknown[], TypeDetail['specimens'][number]>(sql)
+      .all(key, at, at),
     listings: design.listings
       .filter((l) => l.type === key)
       .map((l) => ({ key: l.key, label: l.label, address: l.address ?? null })),
@@ -86,7 +93,10 @@ export interface TypeInput {
   specimen: string | null;
 }
 
-/** The outcome of an edited type for a specimen as of an instant; a stand-in where the type has no entries. */
+/**
+ * The outcome of an edited type for a specimen as of an instant; a stand-in where the type has no
+ * entries.
+ */
 export function typeOutcome(
   view: SiteView,
   actor: Actor,

@@ -1,6 +1,7 @@
 /**
  * SQL: whether a row holds as of an instant: from its start on, until before its end.
- * `row` is the table's name in the query, '' where there is one table; `at` the instant, bound twice where it is "?".
+ * `row` is the table's name in the query, '' where there is one table; `at` the instant, bound
+ * twice where it is "?".
  */
 export function asOf(row: string, at = '?'): string {
   const column = (name: string): string => (row === '' ? name : `${row}.${name}`);

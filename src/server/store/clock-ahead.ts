@@ -32,7 +32,8 @@ export function writtenAhead(connection: Connection, now: Instant): WrittenAhead
 }
 
 /**
- * Dates what was written ahead of an instant to that instant, in the order in which it was done, and works
+ * Dates what was written ahead of an instant to that instant, in the order in which it was done,
+ * and works
  * out anew what follows from it. What was planned for later stays planned.
  */
 export function moveToNow(connection: Connection, now: Instant): void {
@@ -42,11 +43,11 @@ export function moveToNow(connection: Connection, now: Instant): void {
     const ahead = writtenAhead(connection, now);
     const touched = new Set([...ahead.revisions, ...ahead.acts].map((r) => r.entry));
     const instants = driver
-      .prepare(
+      .prepare<unknown[], Instant>(
         `SELECT saved AS t FROM revision WHERE saved > @now UNION SELECT at FROM planned_change WHERE at > @now AND at <= @last AND local IS NULL UNION SELECT saved FROM design_version WHERE saved > @now UNION SELECT created FROM entry WHERE created > @now UNION SELECT deleted FROM entry WHERE deleted > @now ORDER BY t`,
       )
       .pluck()
-      .all({ now, last }) as Instant[];
+      .all({ now, last });
     const places = new Map(instants.map((t, i) => [t, now - instants.length + 1 + i]));
     const columns = [
       ['revision', 'saved'],

@@ -18,7 +18,10 @@ import { statement } from './statement.ts';
 import { readValues } from './stored-values.ts';
 import { type TimelineExtras, StoredTimeline } from './timeline-source.ts';
 
-/** What a write touched: entries to look at again at its instant, or everything from the beginning. */
+/**
+ * What a write touched: entries to look at again at its instant, or everything from the
+ * beginning.
+ */
 export interface DeriveRequest extends TimelineExtras {
   site: CompiledSite;
   /** Rows at or before it are facts and stay. */
@@ -101,7 +104,7 @@ function eventsAfter(
     else events.set(at, new Set([entry]));
   };
   const rows = (sql: string): { at: number; entry: string }[] =>
-    statement(connection, sql).all(start) as { at: number; entry: string }[];
+    statement<{ at: number; entry: string }>(connection, sql).all(start);
   for (const { at, entry } of rows('SELECT at, entry FROM planned_change WHERE at > ?'))
     add(at, entry);
   for (const { at, entry } of rows('SELECT starts AS at, entry FROM by_hand WHERE starts > ?'))
@@ -122,19 +125,22 @@ function eventsAfter(
   return events;
 }
 
-/** The live intervals of the entries whose publication changed; the others' rows are as they should be. */
+/**
+ * The live intervals of the entries whose publication changed; the others' rows are as they
+ * should be.
+ */
 function changedRuns(
   connection: Connection,
   { touched, live }: Timeline,
 ): Map<string, LiveInterval[]> {
   const runs = new Map<string, LiveInterval[]>([...touched].map((id) => [id, []]));
   for (const row of live) runs.get(row.entry)?.push(row);
-  const open = statement(
+  const open = statement<{ starts: Instant; revision: number }>(
     connection,
     'SELECT starts, revision FROM live_interval WHERE entry = ? AND ends IS NULL',
   );
   for (const [id, rows] of runs) {
-    const stands = open.all(id) as { starts: Instant; revision: number }[];
+    const stands = open.all(id);
     const [row] = rows;
     const same =
       rows.length === 0
@@ -213,7 +219,7 @@ function typeOf(
   entry: string,
 ): ContentType | undefined {
   return site.types.get(
-    statement(connection, 'SELECT type FROM entry WHERE id = ?').pluck().get(entry) as string,
+    statement<string>(connection, 'SELECT type FROM entry WHERE id = ?').pluck().get(entry)!,
   );
 }
 
@@ -248,30 +254,23 @@ function typeWriter(
        (SELECT starts FROM ${table} WHERE entry = ? AND ends IS NULL)`,
   );
   const drop = connection.driver.prepare(`DELETE FROM ${table} WHERE entry = ? AND ends IS NULL`);
-  const values = statement(
+  const values = statement<string>(
     connection,
     'SELECT "values" FROM revision WHERE entry = ? AND number = ?',
   ).pluck();
-  const facts = statement(connection, 'SELECT created, published FROM entry WHERE id = ?');
+  const facts = statement<{ created: number; published: number | null }>(
+    connection,
+    'SELECT created, published FROM entry WHERE id = ?',
+  );
   return (id, rows) => {
     dropMembers.run(id, id);
     drop.run(id);
-    const { created, published } = facts.get(id) as { created: number; published: number | null };
+    const { created, published } = facts.get(id)!;
     for (const row of rows) {
-      const parsed = readValues(values.get(id, row.revision) as string, site.design.site.language);
-      write(
-        {
-          entry: id,
-          created,
-          published: published ?? row.from,
-          updated: row.from,
-          from: row.from,
-          to: row.to,
-          values: parsed,
-        },
-        row.revision,
-        settled,
-      );
+      const { from, to, revision } = row;
+      const read = readValues(values.get(id, revision)!, site.design.site.language);
+      const times = { created, published: published ?? from, updated: from, from, to };
+      write({ entry: id, ...times, values: read }, revision, settled);
     }
   };
 }
@@ -298,7 +297,7 @@ function reindex(
     published: number | null;
     values: string;
   };
-  for (const row of connection.driver.prepare(sql).all(type.key) as Row[]) {
+  for (const row of connection.driver.prepare<unknown[], Row>(sql).all(type.key)) {
     write(
       {
         ...row,

@@ -4,7 +4,10 @@ import { type CompiledSite, compileSite } from '@/core/site/compile.ts';
 import { BEGINNING, type Instant } from '@/core/time/interval.ts';
 import { DatabaseProblem } from '../db/problem.ts';
 
-/** A released design, compiled, and the instant at which the next one takes over (ms UTC; null for none). */
+/**
+ * A released design, compiled, and the instant at which the next one takes over (ms UTC; null for
+ * none).
+ */
 export interface ReleasedDesign {
   version: number;
   site: CompiledSite;
@@ -24,11 +27,13 @@ export class DesignStore {
   /** The design released as of an instant; null while no site is loaded. */
   at(instant: Instant): ReleasedDesign | null {
     const row = this.connection.driver
-      .prepare(
+      .prepare<
+        unknown[],
+        { id: number; spec: string; starts: number; saved: number; until: number | null }
+      >(
         'SELECT id, spec, starts, saved, (SELECT min(starts) FROM design_version WHERE starts > ?) AS until FROM design_version WHERE starts <= ? ORDER BY starts DESC, id DESC LIMIT 1',
       )
-      .get(instant, instant) as
-      { id: number; spec: string; starts: number; saved: number; until: number | null } | undefined;
+      .get(instant, instant);
     if (!row) return null;
     const key = `${row.id}/${row.saved}`;
     let site = this.compiled.get(key);

@@ -29,13 +29,12 @@ const CANDIDATES = 1000;
 /** What is there of a stored site, for checking values. */
 export function storedWorld(connection: Connection): ValueWorld {
   const subjects = new SubjectStore(connection);
-  const all = (sql: string): string[] =>
-    statement(connection, sql).pluck().all(CANDIDATES) as string[];
+  const all = (sql: string): string[] => statement<string>(connection, sql).pluck().all(CANDIDATES);
   return {
     typeOf: (id) =>
-      (statement(connection, 'SELECT type FROM entry WHERE id = ? AND deleted IS NULL')
+      statement<string>(connection, 'SELECT type FROM entry WHERE id = ? AND deleted IS NULL')
         .pluck()
-        .get(id) as string | undefined) ?? null,
+        .get(id) ?? null,
     has: (mention) =>
       mention.of === 'subject'
         ? subjects.get(mention.set, mention.key) !== null

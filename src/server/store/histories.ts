@@ -9,20 +9,22 @@ export interface Contradiction {
 }
 
 /**
- * The facts that the stored addresses do not bear out: the entry was not live then, or somebody else
+ * The facts that the stored addresses do not bear out: the entry was not live then, or somebody
+ * else
  * held the path. Addresses that adjoin count as one.
  */
 export function contradictions(
   connection: Connection,
   histories: ReadonlyMap<string, AddressHistory>,
 ): Contradiction[] {
-  const rows = statement(
+  const rows = statement<Stretch>(
     connection,
-    `SELECT path, starts AS "from", ends AS "to" FROM address WHERE entry = ? AND role = 'current' AND starts < ? ORDER BY starts`,
+    `SELECT path, starts AS "from", ends AS "to" FROM address
+       WHERE entry = ? AND role = 'current' AND starts < ? ORDER BY starts`,
   );
   const found: Contradiction[] = [];
   for (const [entry, { until, held }] of histories) {
-    const stored = joined(rows.all(entry, until) as Stretch[], until);
+    const stored = joined(rows.all(entry, until), until);
     for (const fact of joined(held, until)) {
       const isStored = stored.some(
         (row) => row.path === fact.path && row.from === fact.from && row.to === fact.to,

@@ -12,7 +12,10 @@ import type { Instant } from '@/core/time/interval.ts';
 import { fingerprint } from '@/core/fingerprint.ts';
 import { statement } from './statement.ts';
 
-/** Name of a type's index table: one row for each live interval, derived, dropped and rebuilt at will. */
+/**
+ * Name of a type's index table: one row for each live interval, derived, dropped and rebuilt at
+ * will.
+ */
 export function indexTable(type: ContentType): string {
   return quoted(`index_${named(type.id)}`);
 }
@@ -37,7 +40,10 @@ export function cellColumn(column: Column): string {
   return quoted(column.meta ?? `c_${named(column.field!.id)}`);
 }
 
-/** The column a sort key orders by: a sort key or an option's place where that is not the value itself. */
+/**
+ * The column a sort key orders by: a sort key or an option's place where that is not the value
+ * itself.
+ */
 export function sortColumn(column: Column): string {
   return column.family === 'text' || column.family === 'choice'
     ? quoted(`s_${named(column.field!.id)}`)
@@ -119,8 +125,10 @@ function sqlType(column: Column, name: string): string {
 }
 
 /**
- * The condition that a listing is read by: one key of a field with many values, where all entries must
- * have it. The member table then repeats what the listing filters and sorts by, so that its index is
+ * The condition that a listing is read by: one key of a field with many values, where all entries
+ * must
+ * have it. The member table then repeats what the listing filters and sorts by, so that its index
+ * is
  * read in order instead of looking into every entry.
  */
 export function leadingMember(plan: ListingPlan): { condition: Condition; key: string } | null {
@@ -139,7 +147,10 @@ export function leadingMember(plan: ListingPlan): { condition: Condition; key: s
   return null;
 }
 
-/** Whether a wanted key stands for itself alone: no categories below it, no liveness of what it names. */
+/**
+ * Whether a wanted key stands for itself alone: no categories below it, no liveness of what it
+ * names.
+ */
 function isOneKey({ target }: Column): boolean {
   return target === null || (target.of === 'subjects' && !target.tree);
 }
@@ -150,7 +161,10 @@ function required({ filter }: ListingPlan): Condition[] {
   return fixed.filter((f) => f.kind === 'condition');
 }
 
-/** What the member table repeats of the index table: all that listings read by a member filter and sort by. */
+/**
+ * What the member table repeats of the index table: all that listings read by a member filter and
+ * sort by.
+ */
 function repeatedColumns(type: ContentType, plans: ListingPlan[]): string[] {
   const led = plans.filter((plan) => leadingMember(plan) !== null);
   if (led.length === 0) return [];
@@ -162,7 +176,10 @@ function repeatedColumns(type: ContentType, plans: ListingPlan[]): string[] {
   ];
 }
 
-/** Fixed values first, then the sort keys in their order, then what makes the order total and the bounds. */
+/**
+ * Fixed values first, then the sort keys in their order, then what makes the order total and the
+ * bounds.
+ */
 export function listingIndex(plan: ListingPlan): string {
   const leading = leadingMember(plan);
   const fixed = required(plan).filter((c) => c !== leading?.condition && !isManyValued(c.column));
@@ -218,14 +235,17 @@ export function repeatsBounds(type: ContentType, plans: Iterable<ListingPlan>): 
 
 /** What `ensureIndexTables` found and did. */
 export interface EnsuredTables {
-  /** Keys of the types whose tables were made anew: their rows are gone, and they have no indexes. */
+  /**
+   * Keys of the types whose tables were made anew: their rows are gone, and they have no indexes.
+   */
   rebuilt: Set<string>;
   /** Each type as its tables have it, by key. */
   types: Map<string, ContentType>;
 }
 
 /**
- * Makes the derived tables a design needs anew where their form has changed. Fields of earlier designs
+ * Makes the derived tables a design needs anew where their form has changed. Fields of earlier
+ * designs
  * stay in them, so that looking at the past meets no missing column.
  */
 export function ensureIndexTables(
@@ -234,7 +254,7 @@ export function ensureIndexTables(
   plans: Iterable<ListingPlan>,
 ): EnsuredTables {
   const all = [...plans];
-  const get = driver.prepare('SELECT value FROM meta WHERE key = ?').pluck();
+  const get = driver.prepare<unknown[], string>('SELECT value FROM meta WHERE key = ?').pluck();
   const set = driver.prepare(
     'INSERT INTO meta (key, value) VALUES (?, ?) ON CONFLICT (key) DO UPDATE SET value = excluded.value',
   );
@@ -242,7 +262,7 @@ export function ensureIndexTables(
   const wide = [...types].map((type): [string, ContentType] => {
     const own = all.filter((p) => p.type.key === type.key);
     const form = formOf(type, own);
-    const stored = get.get(`index:${type.id}`) as string | undefined;
+    const stored = get.get(`index:${type.id}`);
     const known = stored === undefined ? null : (JSON.parse(stored) as StoredForm);
     if (known?.form === form) return [type.key, withFields(type, known.earlier)];
     const earlier = earlierFields(driver, type);
@@ -332,7 +352,10 @@ function insertSql(how: string, table: string, names: string[]): string {
   return `${how} INTO ${table} (${names.join(', ')}) VALUES (${names.map(() => '?').join(', ')})`;
 }
 
-/** Writes the members of a row's many-valued fields, with what the member table repeats of the row. */
+/**
+ * Writes the members of a row's many-valued fields, with what the member table repeats of the
+ * row.
+ */
 function memberWriter(
   driver: Connection['driver'],
   type: ContentType,

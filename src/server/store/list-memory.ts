@@ -11,7 +11,10 @@ export interface RememberedList {
 
 const MAX_BYTES = 16 * 1024 * 1024;
 
-/** Lists as they were read last, until the next write or the instant at which they may change; least recently used first out. */
+/**
+ * Lists as they were read last, until the next write or the instant at which they may change;
+ * least recently used first out.
+ */
 export class ListMemory {
   private readonly lists = new LRUCache<string, RememberedList>({
     maxSize: MAX_BYTES,

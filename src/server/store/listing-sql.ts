@@ -20,8 +20,10 @@ export interface ListingSql {
 }
 
 /**
- * The SQL form of a listing; `settled` is the last write's instant, before which the partial indexes say
- * nothing. `indexed`: the database has the listing's own index, and with it what the member table repeats.
+ * The SQL form of a listing; `settled` is the last write's instant, before which the partial
+ * indexes say
+ * nothing. `indexed`: the database has the listing's own index, and with it what the member table
+ * repeats.
  */
 export function listingSql(
   plan: ListingPlan,
@@ -41,7 +43,8 @@ export function listingSql(
     : `${indexTable(plan.type)} AS r WHERE `;
   const open = at >= settled ? 'r.open = 1 AND ' : '';
   const order = [...plan.sort.flatMap(orderTerms), 'created', 'entry'].join(', ');
-  // "+" keeps the index over bounds out of it: nearly every row has started, so it would find nearly all.
+  // "+" keeps the index over bounds out of it: nearly every row has started, so it would find
+  // nearly all.
   return {
     from: `FROM ${source}${open}+${asOf('r')} AND ${filter}`,
     params,
@@ -112,7 +115,10 @@ class FilterSql {
     return op === 'none' ? `NOT coalesce(${any}, 0)` : any;
   }
 
-  /** Whether a field holds one of the keys, or anything at all; references count while they are live. */
+  /**
+   * Whether a field holds one of the keys, or anything at all; references count while they are
+   * live.
+   */
   private hasMember(column: Test['column'], name: string, keys: string[] | null): string {
     const reference = column.target?.of === 'entries';
     const among = (target: string): string => {

@@ -15,7 +15,7 @@ const MOVES = `FROM address AS a JOIN address AS b ON b.entry = a.entry AND b.en
 export function movedAt(connection: Connection, at: Instant): Moved {
   const examples = `SELECT b.path AS "from", a.path AS "to" ${MOVES} ORDER BY b.path LIMIT 5`;
   return {
-    moved: statement(connection, `SELECT count(*) ${MOVES}`).pluck().get(at) as number,
-    examples: statement(connection, examples).all(at) as Moved['examples'],
+    moved: statement<number>(connection, `SELECT count(*) ${MOVES}`).pluck().get(at)!,
+    examples: statement<Moved['examples'][number]>(connection, examples).all(at),
   };
 }

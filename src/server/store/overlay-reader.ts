@@ -106,7 +106,10 @@ class OverlayReader implements SiteReader {
     return this.below.referrers(targets, fields);
   }
 
-  /** Entries that are not shown otherwise, and that conditions see otherwise: they refer to what only now is live. */
+  /**
+   * Entries that are not shown otherwise, and that conditions see otherwise: they refer to what
+   * only now is live.
+   */
   private affected(plan: ListingPlan, validity: Validity): EntryView[] {
     const fields = conditionsOf(plan.filter).flatMap(({ column }) =>
       column.target?.of === 'entries' ? [column.field!.id] : [],
@@ -121,7 +124,8 @@ class OverlayReader implements SiteReader {
   }
 
   /**
-   * What a page of the list would be: without the entries shown otherwise the list is read from as many
+   * What a page of the list would be: without the entries shown otherwise the list is read from
+   * as many
    * places earlier, for as many longer, and they are put in where the order wants them.
    */
   listing(

@@ -1,4 +1,4 @@
-import type { Connection } from '../db/connection.ts';
+import type { Connection, Statement } from '../db/connection.ts';
 import type { CompiledSite } from '@/core/site/compile.ts';
 import type { LivePage, PathHolders, SiteReader } from '@/core/site/reader.ts';
 import type { EntryView, Media, Subject, Values } from '@/core/design/values.ts';
@@ -9,7 +9,7 @@ import type { Instant, Validity } from '@/core/time/interval.ts';
 import { cellColumn, hasListingIndex, indexTable } from './index-tables.ts';
 import { ListMemory } from './list-memory.ts';
 import { listingSql } from './listing-sql.ts';
-import { type Prepared, statement } from './statement.ts';
+import { statement } from './statement.ts';
 import { readValues } from './stored-values.ts';
 import type { SubjectStore } from './subject-store.ts';
 import { asOf } from './as-of.ts';
@@ -33,7 +33,10 @@ type PathRow = [entry: string, role: 'current' | 'redirect', starts: number, end
 
 const MOST_KEPT = 20_000;
 
-/** What does not change between two writes: values of revisions, pictures, and lists while they hold; shared by all readers of a connection. */
+/**
+ * What does not change between two writes: values of revisions, pictures, and lists while they
+ * hold; shared by all readers of a connection.
+ */
 export class RowCache {
   private readonly revisions = new Map<string, Values>();
   private readonly pictures = new Map<string, Media | null>();
@@ -42,12 +45,12 @@ export class RowCache {
   /** The values of a revision in a language; none where it is not there. */
   values(connection: Connection, entry: string, revision: number, language: string): Values {
     return kept(this.revisions, `${entry}\n${revision}\n${language}`, () => {
-      const json = statement(
+      const json = statement<string>(
         connection,
         'SELECT "values" FROM revision WHERE entry = ? AND number = ?',
       )
         .pluck()
-        .get(entry, revision) as string | undefined;
+        .get(entry, revision);
       return readValues(json ?? '{}', language);
     });
   }
@@ -58,10 +61,10 @@ export class RowCache {
       this.pictures,
       id,
       () =>
-        (statement(
+        statement<Media>(
           connection,
           'SELECT id, hash, alt, width, height, mime FROM media WHERE id = ?',
-        ).get(id) as Media | undefined) ?? null,
+        ).get(id) ?? null,
     );
   }
 
@@ -83,10 +86,12 @@ function kept<T>(known: Map<string, T>, key: string, read: () => T): T {
 
 const COVERS = asOf('');
 
+type LatestAtPath = [entry: string, role: string, ends: number | null];
+
 /** Reads a stored site for the core, as of the instant of each call's validity. */
 export class StoredReader implements SiteReader {
-  private readonly latestAtPath: Prepared;
-  private readonly pathRows: Prepared;
+  private readonly latestAtPath: Statement<LatestAtPath>;
+  private readonly pathRows: Statement<PathRow>;
 
   constructor(
     private readonly connection: Connection,
@@ -96,11 +101,12 @@ export class StoredReader implements SiteReader {
     /** Instant of the last write, ms UTC. */
     private readonly settled: Instant,
   ) {
-    this.latestAtPath = statement(
+    this.latestAtPath = statement<LatestAtPath>(
       connection,
-      'SELECT entry, role, ends FROM address WHERE path = ? AND starts <= ? ORDER BY starts DESC LIMIT 1',
+      `SELECT entry, role, ends FROM address WHERE path = ? AND starts <= ?
+         ORDER BY starts DESC LIMIT 1`,
     ).raw();
-    this.pathRows = statement(
+    this.pathRows = statement<PathRow>(
       connection,
       'SELECT entry, role, starts, ends FROM address WHERE path = ?',
     ).raw();
@@ -109,21 +115,16 @@ export class StoredReader implements SiteReader {
   liveEntries(ids: readonly string[], validity: Validity): Map<string, EntryView> {
     const { at } = validity;
     const alone = ids.length === 1; // by its key; several in one query
-    const read = this.sql(
-      `SELECT e.id, e.type, e.created, e.author, e.published, l.starts, l.ends, l.revision, a.path, a.starts AS pathStarts, a.ends AS pathEnds
+    const read = this.sql<EntryRow>(
+      `SELECT e.id, e.type, e.created, e.author, e.published, l.starts, l.ends, l.revision,
+         a.path, a.starts AS pathStarts, a.ends AS pathEnds
        FROM entry AS e JOIN live_interval AS l ON l.entry = e.id AND ${asOf('l')}
        LEFT JOIN address AS a ON a.entry = e.id AND a.role = 'current' AND ${asOf('a')}
        WHERE e.id ${alone ? '= ?' : 'IN (SELECT value FROM json_each(?))'}`,
     );
     const found = new Map<string, EntryView>();
     const missing = new Set(ids);
-    for (const row of read.all(
-      at,
-      at,
-      at,
-      at,
-      alone ? ids[0] : JSON.stringify(ids),
-    ) as EntryRow[]) {
+    for (const row of read.all(at, at, at, at, alone ? ids[0] : JSON.stringify(ids))) {
       missing.delete(row.id);
       const view = this.view(row);
       if (view) found.set(row.id, view);
@@ -156,11 +157,12 @@ export class StoredReader implements SiteReader {
     };
   }
 
-  /** Whoever came last is there still, nearly always: nobody else can come before that one's end. */
+  /**
+   * Whoever came last is there still, nearly always: nobody else can come before that one's end.
+   */
   holders(path: string, validity: Validity): PathHolders {
     const { at } = validity;
-    const latest = this.latestAtPath.get(path, at) as
-      [entry: string, role: string, ends: number | null] | undefined;
+    const latest = this.latestAtPath.get(path, at);
     if (latest === undefined || latest[1] !== 'current' || (latest[2] !== null && latest[2] <= at))
       return this.everyHolder(path, validity);
     validity.tell(latest[2]);
@@ -172,7 +174,7 @@ export class StoredReader implements SiteReader {
     const { at } = validity;
     let current: PathRow | null = null;
     let former: PathRow | null = null;
-    for (const row of this.pathRows.all(path) as PathRow[]) {
+    for (const row of this.pathRows.all(path)) {
       const [, role, starts, ends] = row;
       validity.tell(starts);
       validity.tell(ends);
@@ -190,28 +192,25 @@ export class StoredReader implements SiteReader {
 
   currentPath(entry: string, validity: Validity): string | null {
     const { at } = validity;
-    const row = this.sql(
+    const row = this.sql<{ path: string; ends: number | null }>(
       `SELECT path, ends FROM address WHERE entry = ? AND role = 'current' AND ${COVERS}`,
-    ).get(entry, at, at) as { path: string; ends: number | null } | undefined;
+    ).get(entry, at, at);
     validity.tell(row ? row.ends : this.nextStart('address', 'entry', entry, at));
     return row?.path ?? null;
   }
 
   typeOf(entry: string): string | null {
-    return (
-      (this.sql('SELECT type FROM entry WHERE id = ?').pluck().get(entry) as string | undefined) ??
-      null
-    );
+    return this.sql<string>('SELECT type FROM entry WHERE id = ?').pluck().get(entry) ?? null;
   }
 
   nameOf(entry: string): string | null {
     const sql = 'SELECT name FROM revision WHERE entry = ? ORDER BY number DESC LIMIT 1';
-    return (this.sql(sql).pluck().get(entry) as string | undefined) ?? null;
+    return this.sql<string>(sql).pluck().get(entry) ?? null;
   }
 
   comingAt(path: string, at: Instant): { entry: string; at: Instant } | null {
     const sql = `SELECT entry, starts AS at FROM address WHERE path = ? AND starts > ? ORDER BY starts LIMIT 1`;
-    return (this.sql(sql).get(path, at) as { entry: string; at: Instant } | undefined) ?? null;
+    return this.sql<{ entry: string; at: Instant }>(sql).get(path, at) ?? null;
   }
 
   listing(
@@ -255,29 +254,34 @@ export class StoredReader implements SiteReader {
         ? all
         : `${all} AND r.entry NOT IN (${without.map(() => '?').join(', ')})`;
     const params = [...needed, ...without];
-    const ids = this.sql(`SELECT r.entry ${from} ORDER BY ${order} LIMIT ? OFFSET ?`)
+    const ids = this.sql<string>(`SELECT r.entry ${from} ORDER BY ${order} LIMIT ? OFFSET ?`)
       .pluck()
-      .all(...params, limit, offset) as string[];
+      .all(...params, limit, offset);
     const whole = ids.length < limit && (ids.length > 0 || offset === 0);
     const total = whole
       ? offset + ids.length
-      : (this.sql(`SELECT count(*) ${from}`)
+      : this.sql<number>(`SELECT count(*) ${from}`)
           .pluck()
-          .get(...params) as number);
+          .get(...params)!;
     this.tellListing(plan, validity);
     return { ids, total };
   }
 
-  /** The next bound in every source type, matching or not, and the next crossing of each relative filter. */
+  /**
+   * The next bound in every source type, matching or not, and the next crossing of each relative
+   * filter.
+   */
   private tellListing(plan: ListingPlan, validity: Validity): void {
     const { at } = validity;
     for (const type of this.sourceTypes(plan)) this.tellBounds(type, validity);
     validity.tell(nextDayCrossing(plan, at));
     for (const { column, ms } of movingComparisons(plan)) {
       const name = cellColumn(column);
-      const least = this.sql(`SELECT min(${name}) FROM ${indexTable(plan.type)} WHERE ${name} >= ?`)
+      const least = this.sql<number | null>(
+        `SELECT min(${name}) FROM ${indexTable(plan.type)} WHERE ${name} >= ?`,
+      )
         .pluck()
-        .get(at + ms) as number | null;
+        .get(at + ms)!;
       validity.tell(crossingOf(least, ms, at));
     }
   }
@@ -295,18 +299,18 @@ export class StoredReader implements SiteReader {
     const { at } = validity;
     const table = indexTable(type);
     validity.tell(
-      this.sql(`SELECT min(starts) FROM ${table} WHERE starts > ?`).pluck().get(at) as
-        number | null,
+      this.sql<number | null>(`SELECT min(starts) FROM ${table} WHERE starts > ?`).pluck().get(at)!,
     );
     validity.tell(
-      this.sql(`SELECT min(ends) FROM ${table} WHERE ends > ?`).pluck().get(at) as number | null,
+      this.sql<number | null>(`SELECT min(ends) FROM ${table} WHERE ends > ?`).pluck().get(at)!,
     );
     validity.tell(
-      this.sql(`SELECT max(starts) FROM ${table} WHERE starts <= ?`).pluck().get(at) as
-        number | null,
+      this.sql<number | null>(`SELECT max(starts) FROM ${table} WHERE starts <= ?`)
+        .pluck()
+        .get(at)!,
     );
     validity.tell(
-      this.sql(`SELECT max(ends) FROM ${table} WHERE ends <= ?`).pluck().get(at) as number | null,
+      this.sql<number | null>(`SELECT max(ends) FROM ${table} WHERE ends <= ?`).pluck().get(at)!,
     );
   }
 
@@ -314,7 +318,7 @@ export class StoredReader implements SiteReader {
     const { at } = validity;
     const sql = `SELECT e.id FROM address AS a JOIN entry AS e ON e.id = a.entry WHERE a.role = 'current' AND ${asOf('a')} ORDER BY e.published DESC, e.created, e.id LIMIT ?`;
     this.tellAddresses(validity);
-    return this.sql(sql).pluck().all(at, at, limit) as string[];
+    return this.sql<string>(sql).pluck().all(at, at, limit);
   }
 
   livePages(after: string | null, limit: number, validity: Validity): LivePage[] {
@@ -324,24 +328,25 @@ export class StoredReader implements SiteReader {
       SELECT a.path, a.entry, e.type, l.starts AS updated FROM address AS a JOIN entry AS e ON e.id = a.entry
       JOIN live_interval AS l ON l.entry = a.entry AND ${asOf('l')}
       WHERE a.path > ? AND a.role = 'current' AND ${asOf('a')} ORDER BY a.path LIMIT ?`;
-    return this.sql(sql).all(at, at, after ?? '', at, at, limit) as LivePage[];
+    return this.sql<LivePage>(sql).all(at, at, after ?? '', at, at, limit);
   }
 
   livePageCount(validity: Validity): number {
     this.tellAddresses(validity);
     const sql = `SELECT count(*) FROM address WHERE role = 'current' AND ${COVERS}`;
-    return this.sql(sql).pluck().get(validity.at, validity.at) as number;
+    return this.sql<number>(sql).pluck().get(validity.at, validity.at)!;
   }
 
   private tellAddresses(validity: Validity): void {
     const { at } = validity;
     for (const table of ['address', 'live_interval']) {
       validity.tell(
-        this.sql(`SELECT min(starts) FROM ${table} WHERE starts > ?`).pluck().get(at) as
-          number | null,
+        this.sql<number | null>(`SELECT min(starts) FROM ${table} WHERE starts > ?`)
+          .pluck()
+          .get(at)!,
       );
       validity.tell(
-        this.sql(`SELECT min(ends) FROM ${table} WHERE ends > ?`).pluck().get(at) as number | null,
+        this.sql<number | null>(`SELECT min(ends) FROM ${table} WHERE ends > ?`).pluck().get(at)!,
       );
     }
   }
@@ -349,7 +354,7 @@ export class StoredReader implements SiteReader {
   referrers(targets: readonly string[], fields: readonly string[]): string[] {
     const sql =
       'SELECT DISTINCT entry FROM reference_edge WHERE target IN (SELECT value FROM json_each(?)) AND field IN (SELECT value FROM json_each(?))';
-    return this.sql(sql).pluck().all(JSON.stringify(targets), JSON.stringify(fields)) as string[];
+    return this.sql<string>(sql).pluck().all(JSON.stringify(targets), JSON.stringify(fields));
   }
 
   subject(set: string, key: string): Subject | null {
@@ -370,12 +375,14 @@ export class StoredReader implements SiteReader {
     value: string,
     at: Instant,
   ): Instant | null {
-    return this.sql(`SELECT min(starts) FROM ${table} WHERE ${column} = ? AND starts > ?`)
+    return this.sql<number | null>(
+      `SELECT min(starts) FROM ${table} WHERE ${column} = ? AND starts > ?`,
+    )
       .pluck()
-      .get(value, at) as number | null;
+      .get(value, at)!;
   }
 
-  private sql(text: string): Prepared {
-    return statement(this.connection, text);
+  private sql<Row>(text: string): Statement<Row> {
+    return statement<Row>(this.connection, text);
   }
 }

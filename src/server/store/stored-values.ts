@@ -10,7 +10,10 @@ function isTranslated(value: unknown): value is Translated {
   return typeof value === 'object' && value !== null && 'languages' in value;
 }
 
-/** Values as a revision stores them, as JSON by field id: a translated field holds a value per language. */
+/**
+ * Values as a revision stores them, as JSON by field id: a translated field holds a value per
+ * language.
+ */
 export function writeValues(type: ContentType, values: Values, language: string): string {
   const translated = new Set(type.fields.filter((f) => f.translated).map((f) => f.id));
   return JSON.stringify(

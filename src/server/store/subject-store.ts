@@ -40,17 +40,20 @@ export class SubjectStore {
 
   private refresh(): void {
     const now =
-      (statement(this.connection, `SELECT generation FROM site_change WHERE scope = 'subjects'`)
+      statement<number>(
+        this.connection,
+        `SELECT generation FROM site_change WHERE scope = 'subjects'`,
+      )
         .pluck()
-        .get() as number | undefined) ?? 0;
+        .get() ?? 0;
     if (now === this.generation) return;
     this.generation = now;
     this.within.clear();
     this.bySet = new Map();
-    for (const { position: _, ...subject } of statement(
+    for (const { position: _, ...subject } of statement<Row>(
       this.connection,
       'SELECT "set", key, name, slug, description, parent, position FROM subject ORDER BY "set", position',
-    ).all() as Row[]) {
+    ).all()) {
       if (!this.bySet.has(subject.set)) this.bySet.set(subject.set, new Map());
       this.bySet.get(subject.set)!.set(subject.key, subject);
     }

@@ -1,4 +1,4 @@
-import type { Connection } from '../db/connection.ts';
+import type { Connection, Statement } from '../db/connection.ts';
 import type { CompiledSite } from '@/core/site/compile.ts';
 import type { Media, Subject } from '@/core/design/values.ts';
 import {
@@ -10,7 +10,7 @@ import {
 } from '@/core/address/model.ts';
 import type { Plan, Revision } from '@/core/publication/model.ts';
 import type { Instant } from '@/core/time/interval.ts';
-import { type Prepared, statement } from './statement.ts';
+import { statement } from './statement.ts';
 import { readValues } from './stored-values.ts';
 import { SubjectStore } from './subject-store.ts';
 import { asOf } from './as-of.ts';
@@ -55,25 +55,25 @@ export class StoredTimeline implements TimelineSource {
 
   standing(id: string): Standing {
     const { start } = this;
-    const live = this.sql(
+    const live = this.sql<{ revision: number; starts: number }>(
       `SELECT revision, starts FROM live_interval WHERE entry = ? AND ${asOf('')}`,
-    ).get(id, start, start) as { revision: number; starts: number } | undefined;
+    ).get(id, start, start);
     const last =
       live ??
-      (this.sql(
+      this.sql<{ revision: number; starts: number }>(
         'SELECT revision, starts FROM live_interval WHERE entry = ? AND starts <= ? ORDER BY starts DESC LIMIT 1',
-      ).get(id, start) as { revision: number; starts: number } | undefined);
+      ).get(id, start);
     if (!last) return freshStanding();
-    const addresses = this.sql(
+    const addresses = this.sql<{ path: string; base: string; starts: number; ends: number | null }>(
       `SELECT path, base, starts, ends FROM address WHERE entry = ? AND role = 'current' AND starts <= ? ORDER BY starts DESC LIMIT 1`,
-    ).get(id, start) as
-      { path: string; base: string; starts: number; ends: number | null } | undefined;
+    ).get(id, start);
     const holds = addresses && (addresses.ends === null || addresses.ends > start);
     return {
       live: live ? { revision: live.revision, from: live.starts } : null,
       held: holds ? this.held(id, addresses) : null,
-      published: this.sql('SELECT published FROM entry WHERE id = ?').pluck().get(id) as
-        number | null,
+      published: this.sql<number | null>('SELECT published FROM entry WHERE id = ?')
+        .pluck()
+        .get(id)!,
       lastRevision: last.revision,
       lastHeld: addresses ? { path: addresses.path, base: addresses.base } : null,
     };
@@ -83,30 +83,32 @@ export class StoredTimeline implements TimelineSource {
     id: string,
     { path, base, starts: from }: { path: string; base: string; starts: number },
   ): Standing['held'] {
-    const refused = this.sql(
+    const refused = this.sql<string | null>(
       `SELECT base FROM refusal WHERE entry = ? AND at BETWEEN ? AND ? AND cancelled = 0 AND code <> 'nothing-left' ORDER BY at DESC LIMIT 1`,
     )
       .pluck()
-      .get(id, from, this.start) as string | null | undefined;
+      .get(id, from, this.start);
     return { path, base, from, refused: refused ?? null };
   }
 
   holder(path: string): string | null {
     return (
-      (this.sql(`SELECT entry FROM address WHERE path = ? AND role = 'current' AND ${asOf('')}`)
+      this.sql<string>(
+        `SELECT entry FROM address WHERE path = ? AND role = 'current' AND ${asOf('')}`,
+      )
         .pluck()
-        .get(path, this.start, this.start) as string | undefined) ?? null
+        .get(path, this.start, this.start) ?? null
     );
   }
 
   dependents(id: string): readonly string[] {
     if (this.addressFields.length === 0) return [];
     const marks = this.addressFields.map(() => '?').join(', ');
-    return this.sql(
+    return this.sql<string>(
       `SELECT DISTINCT entry FROM reference_edge WHERE target = ? AND field IN (${marks})`,
     )
       .pluck()
-      .all(id, ...this.addressFields) as string[];
+      .all(id, ...this.addressFields);
   }
 
   subject(set: string, key: string): Subject | null {
@@ -117,29 +119,30 @@ export class StoredTimeline implements TimelineSource {
     return null; // an address reads no picture
   }
 
-  private sql(text: string): Prepared {
-    return statement(this.connection, text);
+  private sql<Row>(text: string): Statement<Row> {
+    return statement<Row>(this.connection, text);
   }
 
   private read(id: string): TimelineEntry | undefined {
-    const row = this.sql('SELECT type, created, author FROM entry WHERE id = ?').get(id) as
-      { type: string; created: number; author: string } | undefined;
+    const row = this.sql<{ type: string; created: number; author: string }>(
+      'SELECT type, created, author FROM entry WHERE id = ?',
+    ).get(id);
     const type = row && this.site.types.get(row.type);
     if (!type) return undefined;
-    const revisions = (
-      this.sql(
-        'SELECT number, saved, author, "values" FROM revision WHERE entry = ? ORDER BY number',
-      ).all(id) as { number: number; saved: number; author: string; values: string }[]
-    ).map((r): Revision => ({
-      ...r,
-      values: readValues(r.values, this.site.design.site.language),
-    }));
-    const plans = this.sql(
+    const revisions = this.sql<{ number: number; saved: number; author: string; values: string }>(
+      'SELECT number, saved, author, "values" FROM revision WHERE entry = ? ORDER BY number',
+    )
+      .all(id)
+      .map((r): Revision => ({
+        ...r,
+        values: readValues(r.values, this.site.design.site.language),
+      }));
+    const plans = this.sql<Plan>(
       `SELECT at, sequence, action AS "do", revision FROM planned_change WHERE entry = ? AND at < ${UNTIL_DELETED} UNION ALL SELECT deleted, 0, 'retire', NULL FROM entry WHERE id = ? AND deleted IS NOT NULL ORDER BY at, sequence`,
-    ).all(id, id) as Plan[];
-    const byHand = this.sql(
+    ).all(id, id);
+    const byHand = this.sql<{ path: string; from: number; to: number | null }>(
       'SELECT path, starts AS "from", ends AS "to" FROM by_hand WHERE entry = ? ORDER BY id',
-    ).all(id) as { path: string; from: number; to: number | null }[];
+    ).all(id);
     const history = this.extras.histories?.get(id);
     return {
       id,

@@ -9,30 +9,36 @@ const MAX_CLOCK_LAG_MS = 60_000;
 /** The instant of the last write (ms UTC); 0 where nothing was written yet. */
 export function settledInstant(connection: Connection): Instant {
   return Number(
-    (statement(connection, `SELECT value FROM meta WHERE key = 'settled'`).pluck().get() as
-      string | undefined) ?? 0,
+    statement<string>(connection, `SELECT value FROM meta WHERE key = 'settled'`).pluck().get() ??
+      0,
   );
 }
 
 /** The counter that every write raises; other processes see it move. */
 export function totalGeneration(connection: Connection): number {
   return (
-    (statement(connection, `SELECT generation FROM site_change WHERE scope = 'total'`)
+    statement<number>(connection, `SELECT generation FROM site_change WHERE scope = 'total'`)
       .pluck()
-      .get() as number | undefined) ?? 0
+      .get() ?? 0
   );
 }
 
-/** Reads the counter of what the public can see; drafts do not move it. Prepared once, asked at every request. */
+/**
+ * Reads the counter of what the public can see; drafts do not move it. Prepared once, asked at
+ * every request.
+ */
 export function publicGenerationOf(connection: Connection): () => number {
-  const read = statement(
+  const read = statement<number>(
     connection,
     `SELECT generation FROM site_change WHERE scope = 'public'`,
   ).pluck();
-  return () => (read.get() as number | undefined) ?? 0;
+  return () => read.get() ?? 0;
 }
 
-/** Raises the counters of scopes that changed in public: `design`, `subjects`, `media`, or `type:<key>`. */
+/**
+ * Raises the counters of scopes that changed in public: `design`, `subjects`, `media`, or
+ * `type:<key>`.
+ */
 export function raisePublic(connection: Connection, scopes: Iterable<string>): void {
   const all = [...scopes];
   if (all.length > 0) raise(connection, 'public', ...all);

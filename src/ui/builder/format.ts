@@ -1,7 +1,10 @@
 import { instantInFull } from '@/core/time/words.ts';
 import { isoInZone, localTime } from '@/core/time/zone.ts';
 
-/** Short words for an instant in a zone: "Tue 24 Nov, 14:05", with the year where it is not this one. */
+/**
+ * Short words for an instant in a zone: "Tue 24 Nov, 14:05", with the year where it is not this
+ * one.
+ */
 export function instantWords(at: number, zone: string, now: number): string {
   const t = localTime(at, zone);
   const full = instantInFull(at - (at % 1000), zone).replace(/ \(.*$/, '');

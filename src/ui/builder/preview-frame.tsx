@@ -15,7 +15,10 @@ interface Props {
   at: number;
 }
 
-/** A page as visitors get it, as wide as can be read beside the settings, or alone at its own size. */
+/**
+ * A page as visitors get it, as wide as can be read beside the settings, or alone at its own
+ * size.
+ */
 export function PreviewFrame({ html, title, first, at }: Props) {
   const { box, space } = useSpace();
   const [chosen, setChosen] = useState<number | null>(null);

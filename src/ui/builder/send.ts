@@ -21,7 +21,10 @@ export async function command<N extends CommandName>(
   return failure({ ...UNREACHABLE, code: 'refused', ...wordsOf(body) }) as CommandResult<N>;
 }
 
-/** Asks what something would come to; null where the server cannot be reached or refuses, with the words. */
+/**
+ * Asks what something would come to; null where the server cannot be reached or refuses, with the
+ * words.
+ */
 export async function ask<T>(
   what: string,
   input: unknown,

@@ -1,4 +1,7 @@
-/** What a search engine is told, laid out to be read: title, address, description, and the share picture. */
+/**
+ * What a search engine is told, laid out to be read: title, address, description, and the share
+ * picture.
+ */
 export function Snippet({
   title,
   description,

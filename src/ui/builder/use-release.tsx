@@ -33,7 +33,10 @@ export interface ReleaseParts {
   panel: ReactNode;
 }
 
-/** Asks with what it does before an edited part of the design is released; a release can be undone. */
+/**
+ * Asks with what it does before an edited part of the design is released; a release can be
+ * undone.
+ */
 export function useRelease({ part, key, edits, allowed, reach = [], clock }: Edited): ReleaseParts {
   const { busy, issues, said, hush, attempt } = useAttempts();
   const [asking, setAsking] = useState<Release | null>(null);
@@ -179,7 +182,10 @@ function Ask({
   );
 }
 
-/** Says that a part cannot be changed while the clock stands elsewhere, and what becomes of unsaved edits. */
+/**
+ * Says that a part cannot be changed while the clock stands elsewhere, and what becomes of
+ * unsaved edits.
+ */
 export function DesignTense({ clock, changed }: { clock: Clock; changed: boolean }) {
   if (clock.tense === 'now') return null;
   return (

@@ -2,7 +2,8 @@ import { randomBytes } from 'node:crypto';
 import { isWithinYears } from '@/core/time/interval.ts';
 import { container } from '@/server/process/container.ts';
 
-// Runs in the sandbox: shows the page it is sent, keeps the scroll, and tells which link was pressed.
+// Runs in the sandbox: shows the page it is sent, keeps the scroll, and tells which link was
+// pressed.
 const SCRIPT = `
 const tell = (message) => parent.postMessage(message, '*');
 addEventListener('message', (event) => {
@@ -24,7 +25,10 @@ addEventListener('click', (event) => {
 tell({ ready: true });
 `;
 
-/** An empty page in the site's style, sandboxed; the builder sends it what to show. It holds nothing of its own. */
+/**
+ * An empty page in the site's style, sandboxed; the builder sends it what to show. It holds
+ * nothing of its own.
+ */
 export async function GET(request: Request): Promise<Response> {
   const asked = Number(new URL(request.url).searchParams.get('at'));
   const at = asked && isWithinYears(asked) ? asked : Date.now();

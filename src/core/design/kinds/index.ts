@@ -29,7 +29,10 @@ export const FIELD_KINDS: readonly FieldKind[] = [
 ];
 const BY_NAME = new Map(FIELD_KINDS.map((kind) => [kind.kind, kind]));
 
-/** The kind of a field. @throws Error where no such kind is registered: the design was not validated */
+/**
+ * The kind of a field. @throws Error where no such kind is registered: the design was not
+ * validated
+ */
 export function kindOf(field: { kind: string }): FieldKind {
   const kind = BY_NAME.get(field.kind);
   if (!kind) throw new Error(`There is no field kind "${field.kind}".`);

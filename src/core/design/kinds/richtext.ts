@@ -13,7 +13,10 @@ export const richtext: FieldKind<'richtext'> = {
   words: 'rich text',
   doc: 'Text with headings, links, lists, tables and pictures, such as a story.',
   properties: {
-    /** The level that the highest heading has on pages; below the page’s own title, where not said. */
+    /**
+     * The level that the highest heading has on pages; below the page’s own title, where not
+     * said.
+     */
     topHeading: z.int().min(1).max(3).optional(),
   },
   translated: true,

@@ -23,7 +23,10 @@ export interface PatternFunction {
   readsPath?: boolean;
   /** Lists come without blank members. */
   call: (args: unknown[], scope: Scope, types: ValueType[]) => unknown;
-  /** `pattern` gives `result` where the entry's fields are `fields` (by kind) and the language English. */
+  /**
+   * `pattern` gives `result` where the entry's fields are `fields` (by kind) and the language
+   * English.
+   */
   example: {
     pattern: string;
     fields: Record<string, { kind: Exclude<ValueKind, 'object'>; value: unknown }>;

@@ -3,7 +3,10 @@ import { defineBlock } from '../definition.ts';
 import { classes } from '../html.ts';
 import { isSafeLink } from '../../link.ts';
 
-/** A link to a path or address; only its words where the target is blank or of a scheme that links do not take. */
+/**
+ * A link to a path or address; only its words where the target is blank or of a scheme that links
+ * do not take.
+ */
 export const link = defineBlock({
   block: 'link',
   label: 'Link',

@@ -20,7 +20,10 @@ export function lifeScale(at: number, now: number, zone: string): LifeScale {
 const percent = (t: number, { from, to }: LifeScale): number =>
   Math.min(100, Math.max(0, ((t - from) / (to - from)) * 100));
 
-/** An entry's life: solid where public, hatched where planned, an outline where only a draft is there. */
+/**
+ * An entry's life: solid where public, hatched where planned, an outline where only a draft is
+ * there.
+ */
 export function LifeBar({
   spans,
   created,

@@ -167,7 +167,10 @@ function RecoveryLine({
   );
 }
 
-/** What the form shows while the clock stands in the past or ahead, and what becomes of unsaved words. */
+/**
+ * What the form shows while the clock stands in the past or ahead, and what becomes of unsaved
+ * words.
+ */
 function TenseLine({
   detail,
   clock,

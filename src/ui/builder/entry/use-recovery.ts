@@ -21,7 +21,10 @@ export interface Recovery {
 
 const PAUSE_MS = 500;
 
-/** Keeps unsaved words in this browser, and offers those of an earlier visit. Never published, never a version. */
+/**
+ * Keeps unsaved words in this browser, and offers those of an earlier visit. Never published,
+ * never a version.
+ */
 export function useRecovery(
   name: string,
   revision: number | null,

@@ -16,7 +16,10 @@ interface Props {
   onChange: (value: string) => void;
 }
 
-/** An instant typed in words or figures, with a calendar beside; what was understood stands below in full. */
+/**
+ * An instant typed in words or figures, with a calendar beside; what was understood stands below
+ * in full.
+ */
 export function InstantField({ id, label, zone, now, value, disabled, onChange }: Props) {
   const made = useId();
   const own = id ?? made;

@@ -4,7 +4,10 @@ import type { ChangeTick } from '@/server/queries/clock.ts';
 const HOUR_MS = 3_600_000;
 const DAY_MS = 24 * HOUR_MS;
 
-/** How much time the ruler shows: ms before and after now; what its marks are, and to what it snaps. */
+/**
+ * How much time the ruler shows: ms before and after now; what its marks are, and to what it
+ * snaps.
+ */
 export const ZOOMS = {
   day: {
     label: 'Day',

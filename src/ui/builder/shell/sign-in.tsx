@@ -6,7 +6,10 @@ import { useEffect, useState } from 'react';
 const ASK =
   'Open the sign-in link that the server printed when it started. For a new one, run “npx bontel sign-in” where the site’s data are.';
 
-/** Takes the one-time token from the address's fragment, clears it, and exchanges it for a session. */
+/**
+ * Takes the one-time token from the address's fragment, clears it, and exchanges it for a
+ * session.
+ */
 export function SignIn() {
   const router = useRouter();
   const [words, setWords] = useState<string | null>(null);

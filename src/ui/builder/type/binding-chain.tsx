@@ -28,7 +28,10 @@ interface ChainLink {
   content: ReactNode;
 }
 
-/** Fields · Address · Page · Card · Lists · SEO: closed, each link is one line of what is set and what it gives. */
+/**
+ * Fields · Address · Page · Card · Lists · SEO: closed, each link is one line of what is set and
+ * what it gives.
+ */
 export function BindingChain(props: Props) {
   const { spec, outcome } = props;
   const [open, setOpen] = useState<string | null>('address');

@@ -2,7 +2,10 @@ import { container } from '@/server/process/container.ts';
 import { isCommand } from '@/server/commands/index.ts';
 import { perform } from '@/server/process/perform.ts';
 
-/** Carries out a command for whoever is signed in; its input, JSON, is read on the writer's thread. */
+/**
+ * Carries out a command for whoever is signed in; its input, JSON, is read on the writer's
+ * thread.
+ */
 export async function POST(
   request: Request,
   { params }: { params: Promise<{ name: string }> },

@@ -1,6 +1,9 @@
 import { container } from '@/server/process/container.ts';
 
-/** What unsaved values, or an unsaved setting, would make of the site as of an instant. Writes nothing. */
+/**
+ * What unsaved values, or an unsaved setting, would make of the site as of an instant. Writes
+ * nothing.
+ */
 export async function POST(
   request: Request,
   { params }: { params: Promise<{ what: string }> },

@@ -32,7 +32,10 @@ const CONTROLS: Record<ControlName, Control> = {
   entry: { draw: EntryControl, holdsMany: true },
 };
 
-/** The control of a field; one that holds a single value stands once for each where there are several. */
+/**
+ * The control of a field; one that holds a single value stands once for each where there are
+ * several.
+ */
 export function FieldControl(props: ControlProps) {
   const { draw: Draw, holdsMany } = CONTROLS[props.field.control];
   if (!props.field.many || holdsMany) return <Draw {...props} />;

@@ -14,7 +14,10 @@ const Loose = Extension.create({
   ],
 });
 
-/** What rich text documents may hold, as the editor knows it: the nodes and marks of `core/rich-text`. */
+/**
+ * What rich text documents may hold, as the editor knows it: the nodes and marks of
+ * `core/rich-text`.
+ */
 export const EXTENSIONS = [
   StarterKit.configure({ heading: { levels: [1, 2, 3, 4, 5, 6] }, link: { openOnClick: false } }),
   Loose,

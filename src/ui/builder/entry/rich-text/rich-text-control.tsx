@@ -10,7 +10,10 @@ import { RichTextToolbar } from './rich-text-toolbar.tsx';
 
 const BLANK: RichNode = { type: 'doc', content: [{ type: 'paragraph' }] };
 
-/** A rich text field's control. What it gives is a plain document of what the site knows, nothing else. */
+/**
+ * A rich text field's control. What it gives is a plain document of what the site knows, nothing
+ * else.
+ */
 export function RichTextControl(props: ControlProps) {
   const { id, field, value, readOnly, invalid, onChange } = props;
   const known = useRef(value);
@@ -28,7 +31,8 @@ export function RichTextControl(props: ControlProps) {
         'aria-multiline': 'true',
       },
     },
-    // The editor changes itself too, as when it keeps a blank paragraph at its end; that is no change of the words.
+    // The editor changes itself too, as when it keeps a blank paragraph at its end; that is no
+    // change of the words.
     onUpdate: ({ editor: e }) => differs(e, known.current) && onChange(documentOf(e)),
   });
   // What comes from elsewhere, words brought back say, is put in place of what stands here.
@@ -57,7 +61,10 @@ function differs(editor: Editor, value: unknown): boolean {
   return JSON.stringify(documentOf(editor)) !== JSON.stringify(written(editor, value));
 }
 
-/** What an editor holds, without the blank paragraphs it keeps at the end to write in; null where that is nothing. */
+/**
+ * What an editor holds, without the blank paragraphs it keeps at the end to write in; null where
+ * that is nothing.
+ */
 function documentOf(editor: Editor): RichNode | null {
   return editor.isEmpty ? null : trimmed(normalRichText(editor.getJSON()));
 }
