@@ -137,7 +137,13 @@ describe('public pages', () => {
     expect((await range('bytes=0-1,4-5'))[0]).toBe(200);
     expect((await ask(VARIETY, { range: 'bytes=0-9' })).status).toBe(200);
     expect((await ask(picture.replace(/\d+\.webp/, '161.webp'))).status).toBe(404);
-    expect((await ask('/style/newsreader.woff2')).headers['content-type']).toBe('font/woff2');
+    const font = await ask('/style/newsreader.woff2');
+    expect(font.headers['content-type']).toBe('font/woff2');
+    // Its name does not change with its bytes, so it is asked for again, and is not sent again.
+    expect(font.headers['cache-control']).not.toContain('immutable');
+    const etag = font.headers.etag!;
+    const again = await ask('/style/newsreader.woff2', { 'if-none-match': etag });
+    expect([again.status, again.body]).toEqual([304, '']);
     expect((await ask('/style/../../package.json')).status).toBe(400);
   });
 

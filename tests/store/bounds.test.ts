@@ -154,32 +154,60 @@ describe('loads that are refused, with the place', () => {
     'redirects.yaml': list,
   });
 
-  test.each<[string, Files]>([
-    ['an address by hand without a slash', byHand('here')],
-    ['one that is reserved', byHand('/media/x')],
-    ['one of a sitemap', byHand('/sitemap-1.xml')],
-    ['one of a listing', byHand('/all')],
-    ['one of a listing’s second page', byHand('/all/page-2')],
+  test.each<[string, RegExp, Files]>([
+    ['an address by hand without a slash', /starts with "\/"/, byHand('here')],
+    ['one that is reserved', /keeps it for itself/, byHand('/media/x')],
+    ['one of a sitemap', /keeps it for itself/, byHand('/sitemap-1.xml')],
+    ['one of a listing', /a listing stands there/, byHand('/all')],
+    ['one of a listing’s second page', /listing’s pages stand there/, byHand('/all/page-2')],
     [
       'a site address with a path',
+      /a scheme and a host/,
       { 'types/note.yaml': note, 'site.yaml': { ...SITE, url: 'https://a.example/x' } },
     ],
     [
       'a site address with a user',
+      /a scheme and a host/,
       { 'types/note.yaml': note, 'site.yaml': { ...SITE, url: 'https://u:p@a.example' } },
     ],
-    ['redirects in a ring', redirects({ from: '/a', to: '/b' }, { from: '/b', to: '/a' })],
-    ['a redirect given twice', redirects({ from: '/a', to: '/b' }, { from: '/a', to: '/c' })],
-    ['a redirect from a reserved path', redirects({ from: '/media/x', to: '/b' })],
-    ['a redirect to a script', redirects({ from: '/a', to: 'javascript:alert(1)' })],
-    ['a redirect to another host in disguise', redirects({ from: '/a', to: '//other.example' })],
+    [
+      'redirects in a ring',
+      /circle/,
+      redirects({ from: '/a', to: '/b' }, { from: '/b', to: '/a' }),
+    ],
+    [
+      'a redirect given twice',
+      /Two redirects start at \/a/,
+      redirects({ from: '/a', to: '/b' }, { from: '/a', to: '/c' }),
+    ],
+    [
+      'a redirect from a reserved path',
+      /keeps \/media\/x for itself/,
+      redirects({ from: '/media/x', to: '/b' }),
+    ],
+    [
+      'a redirect to a script',
+      /A redirect leads to/,
+      redirects({ from: '/a', to: 'javascript:alert(1)' }),
+    ],
+    [
+      'a redirect to another host in disguise',
+      /A redirect leads to/,
+      redirects({ from: '/a', to: '//other.example' }),
+    ],
     [
       'doubled columns of a table',
+      /title/,
       { 'types/note.yaml': note, 'entries/note.csv': 'title,title\nA,B\n' },
     ],
-    ['a stray file among types', { 'types/note.yaml': note, 'types/a.yaml.bak': 'x' }],
+    [
+      'a stray file among types',
+      /holds .yaml and .json files, and this is none/,
+      { 'types/note.yaml': note, 'types/a.yaml.bak': 'x' },
+    ],
     [
       'a day past the year 9999',
+      /years 1 to 9999/,
       {
         'types/note.yaml': withField({ key: 'on', kind: 'datetime' }),
         'entries/note.yaml': [{ title: 'A', on: 9_000_000_000_000_000 }],
@@ -187,30 +215,49 @@ describe('loads that are refused, with the place', () => {
     ],
     [
       'a condition on a day that no calendar has',
+      /today ± days/,
       {
         'types/note.yaml': withField({ key: 'on', kind: 'date' }),
         'listings/all.yaml': {
           key: 'all',
           type: 'note',
-          where: { field: 'on', op: 'on or after', value: 'today + 200000000' },
+          where: { field: 'on', op: 'on-or-after', value: 'today + 200000000' },
         },
       },
     ],
     [
       'a style sheet that reaches out',
+      /only use files of this site/,
       { 'types/note.yaml': note, 'style.css': 'p { background: u\\72l(https://x.example/a) }' },
     ],
     [
       'a style sheet with a foreign picture',
+      /only use files of this site/,
       {
         'types/note.yaml': note,
         'style.css': 'p { background: image-set("https://x.example/a" 1x) }',
       },
     ],
-  ])('%s', async (_, files) => {
+    [
+      'a font of more than 4 MB',
+      /larger than 4 MB/,
+      { 'types/note.yaml': note, 'style/big.woff2': `wOF2${'x'.repeat(4 * 1024 * 1024)}` },
+    ],
+    [
+      'a font that is none',
+      /WOFF2, and this is none/,
+      { 'types/note.yaml': note, 'style/odd.woff2': 'words' },
+    ],
+    [
+      'a picture that is none',
+      /not a picture that can be read/,
+      { 'types/note.yaml': note, 'media/odd.png': 'words' },
+    ],
+  ])('%s', async (_, words, files) => {
     const { result, issues } = await loadFiles(files);
     expect(result.ok).toBe(false);
-    expect(issues.every((i) => i.path !== undefined || i.message.length > 10)).toBe(true);
+    expect(issues.map((i) => i.message).join('\n')).toMatch(words);
+    for (const { path } of issues) expect(path).toEqual(expect.any(String));
   });
 
   test.each<[string, Files]>([

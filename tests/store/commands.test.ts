@@ -226,7 +226,7 @@ describe('releasing', () => {
     expect(s.status('/n/first')).toBe(200);
   });
 
-  test('a reserved first segment out of a value is numbered up to a bound, and says so', async () => {
+  test('a reserved first segment out of a value is numbered; below one nothing is free, and that is said', async () => {
     const s = await site();
     const values = s.values({ title: 'Media' });
     const saved = s.run('saveEntry', { id: null, type: 'note', values, seen: null });
@@ -239,6 +239,11 @@ describe('releasing', () => {
       revision: null,
     });
     expect(published.ok).toBe(true);
+    expect(s.status('/media-2')).toBe(200);
+    const refused = release(s, '/{title}/{title}');
+    expect(refused.ok ? '' : refused.issues[0]!.message).toMatch(
+      /The address \/media\/media is taken: the site keeps it for itself/,
+    );
     expect(s.status('/media-2')).toBe(200);
   });
 

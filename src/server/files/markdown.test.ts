@@ -100,30 +100,42 @@ describe('what may not stand leaves its words', () => {
   });
 });
 
-describe('what is too much is refused in words, at once', () => {
-  test.each([
-    [
-      'lists within lists',
-      Array.from({ length: 2000 }, (_, i) => `${'  '.repeat(i)}- x`).join('\n'),
-    ],
-    ['quotes within quotes', `${'>'.repeat(10_000)} x`],
-    ['fifty thousand links', '[a](/b) '.repeat(50_000)],
-    ['a line of ten megabytes', 'word '.repeat(2_000_000)],
-    ['a hundred thousand lines', 'x\n'.repeat(100_000)],
-    ['brackets without end', '['.repeat(60_000)],
-    ['stars without end', '*a '.repeat(200_000)],
-  ])(
-    '%s',
-    (_, source) => {
-      let refused: unknown = null;
-      try {
-        markdownToRichText(source);
-      } catch (error) {
-        refused = error;
-      }
-      if (refused !== null) expect(refused).toBeInstanceOf(TooMuch);
-      if (refused instanceof TooMuch) expect(refused.finding.words.length).toBeLessThan(400);
-    },
-    20_000,
-  );
+describe('what is too much is refused in words, with the line', () => {
+  test.each<[string, string, number, RegExp]>([
+    ['lists within lists', nest(1000), 101, /at most 100 deep/],
+    ['quotes within quotes', `${'>'.repeat(10_000)} x`, 1, /at most 100 deep/],
+    ['fifty thousand links', '[a](/b) '.repeat(50_000), 1, /at most 10000 links/],
+    ['a line of ten megabytes', 'word '.repeat(2_000_000), 1, /at most 2 MB/],
+    ['a hundred thousand lines', 'x\n'.repeat(100_000), 20_001, /at most 20000 lines/],
+    ['stars without end', '*a '.repeat(200_000), 1, /at most 50000 stars/],
+  ])('%s', (_, source, line, words) => {
+    let refused: unknown = null;
+    try {
+      markdownToRichText(source);
+    } catch (error) {
+      refused = error;
+    }
+    expect(refused).toBeInstanceOf(TooMuch);
+    const { finding } = refused as TooMuch;
+    expect([finding.line, finding.words]).toEqual([line, expect.stringMatching(words)]);
+  });
 });
+
+describe('what is much, and not too much, is read with all its words', () => {
+  test.each([
+    ['brackets without end', '['.repeat(60_000)],
+    ['nine thousand links', '[a](/b) '.repeat(9000)],
+    ['a hundred lists within lists', nest(98)],
+    ['a megabyte of words', 'word '.repeat(200_000)],
+  ])('%s', (_, source) => {
+    const letters = (text: string): number => text.match(/[a-z[]/g)?.length ?? 0;
+    const read = JSON.stringify(markdownToRichText(source));
+    const texts = [...read.matchAll(/"text":"([^"]*)"/g)].map(([, text]) => text!);
+    const written = source.replaceAll('[a](/b)', 'a');
+    expect(letters(texts.join(''))).toBe(letters(written));
+  });
+});
+
+function nest(depth: number): string {
+  return Array.from({ length: depth }, (_, i) => `${'  '.repeat(i)}- x`).join('\n');
+}

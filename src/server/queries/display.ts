@@ -1,6 +1,7 @@
+import { desc, eq } from 'drizzle-orm';
+import { revision } from '../db/schema.ts';
 import type { DisplayWorld } from '@/core/design/kinds/definition.ts';
 import type { Instant } from '@/core/time/interval.ts';
-import { statement } from '../store/statement.ts';
 import type { SiteView } from './site-view.ts';
 
 /** What showing values in tables looks up, as of an instant. */
@@ -20,8 +21,14 @@ export function displayWorld(view: SiteView, at: Instant): DisplayWorld {
 
 /** The name of an entry's newest revision; null where there is none. */
 function nameOfEntry({ connection }: SiteView, id: string): string | null {
-  const sql = 'SELECT name FROM revision WHERE entry = ? ORDER BY number DESC LIMIT 1';
-  return statement<string>(connection, sql).pluck().get(id) ?? null;
+  const newest = connection.tables
+    .select({ name: revision.name })
+    .from(revision)
+    .where(eq(revision.entry, id))
+    .orderBy(desc(revision.number))
+    .limit(1)
+    .get();
+  return newest?.name ?? null;
 }
 
 /** The name of an entry's newest revision; its id where there is none. */

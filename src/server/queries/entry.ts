@@ -1,3 +1,4 @@
+import { and, eq, gt, gte } from 'drizzle-orm';
 import type { ContentType } from '@/core/design/spec.ts';
 import type { Field } from '@/core/design/field.ts';
 import { mentionsOf, targetOf } from '@/core/design/field-values.ts';
@@ -8,6 +9,7 @@ import { stateAt } from '@/core/publication/state.ts';
 import type { EntryState } from '@/core/publication/model.ts';
 import type { Instant } from '@/core/time/interval.ts';
 import { type Actor, permit } from '../permit.ts';
+import { liveInterval, plannedChange, refusal, revision } from '../db/schema.ts';
 import { statement } from '../store/statement.ts';
 import { readValues } from '../store/stored-values.ts';
 import type { LifeSpan } from './content.ts';
@@ -96,25 +98,38 @@ type Stored = Pick<EntryDetail, 'spans' | 'plans' | 'refusals' | 'path'> & {
 
 /** What is stored of an entry: all its revisions and intervals, and what lies ahead. */
 function storedOf(view: SiteView, id: string, at: Instant, now: Instant): Stored {
-  const all = (sql: string, ...values: unknown[]): unknown[] =>
-    statement(view.connection, sql).all(id, ...values);
+  const { tables } = view.connection;
   return {
-    revisions: all(
-      'SELECT number, saved, author, name, "values" FROM revision WHERE entry = ? ORDER BY number',
-    ) as RevisionRow[],
-    spans: all(
-      `SELECT starts AS "from", ends AS "to", revision FROM live_interval
-         WHERE entry = ? ORDER BY starts`,
-    ) as LifeSpan[],
-    plans: all(
-      `SELECT id, at, action, revision FROM planned_change
-         WHERE entry = ? AND at > ? ORDER BY at, sequence`,
-      now,
-    ) as PlannedChange[],
-    refusals: all(
-      'SELECT at, message, fix FROM refusal WHERE entry = ? AND at >= ? ORDER BY at',
-      at,
-    ) as EntryDetail['refusals'],
+    revisions: tables
+      .select()
+      .from(revision)
+      .where(eq(revision.entry, id))
+      .orderBy(revision.number)
+      .all(),
+    spans: tables
+      .select({ from: liveInterval.starts, to: liveInterval.ends, revision: liveInterval.revision })
+      .from(liveInterval)
+      .where(eq(liveInterval.entry, id))
+      .orderBy(liveInterval.starts)
+      .all(),
+    plans: tables
+      .select()
+      .from(plannedChange)
+      .where(and(eq(plannedChange.entry, id), gt(plannedChange.at, now)))
+      .orderBy(plannedChange.at, plannedChange.sequence)
+      .all()
+      .map(({ id: plan, at: when, action, revision: number }) => ({
+        id: plan,
+        at: when,
+        action,
+        revision: number,
+      })),
+    refusals: tables
+      .select({ at: refusal.at, message: refusal.message, fix: refusal.fix })
+      .from(refusal)
+      .where(and(eq(refusal.entry, id), gte(refusal.at, at)))
+      .orderBy(refusal.at)
+      .all(),
     path: statement<string>(view.connection, PATH).pluck().get(id, at, at) ?? null,
   };
 }

@@ -1,3 +1,4 @@
+import { and, eq, isNull } from 'drizzle-orm';
 import type { ContentType } from '@/core/design/spec.ts';
 import { parseValues } from '@/core/design/field-values.ts';
 import { checkMentions, type ValueWorld } from '@/core/design/check-values.ts';
@@ -7,7 +8,7 @@ import type { Instant } from '@/core/time/interval.ts';
 import type { Issue } from '@/core/issue.ts';
 import { paragraphsOf } from '@/core/rich-text.ts';
 import type { Connection } from '../db/connection.ts';
-import { statement } from './statement.ts';
+import { entry, media } from '../db/schema.ts';
 import { SubjectStore } from './subject-store.ts';
 
 /** Values of a form, by field id, as they are stored, and what keeps them from being saved. */
@@ -28,22 +29,33 @@ const CANDIDATES = 1000;
 
 /** What is there of a stored site, for checking values. */
 export function storedWorld(connection: Connection): ValueWorld {
+  const { tables } = connection;
   const subjects = new SubjectStore(connection);
-  const all = (sql: string): string[] => statement<string>(connection, sql).pluck().all(CANDIDATES);
   return {
     typeOf: (id) =>
-      statement<string>(connection, 'SELECT type FROM entry WHERE id = ? AND deleted IS NULL')
-        .pluck()
-        .get(id) ?? null,
+      tables
+        .select({ type: entry.type })
+        .from(entry)
+        .where(and(eq(entry.id, id), isNull(entry.deleted)))
+        .get()?.type ?? null,
     has: (mention) =>
       mention.of === 'subject'
         ? subjects.get(mention.set, mention.key) !== null
-        : statement(connection, 'SELECT 1 FROM media WHERE id = ?').get(mention.key) !== undefined,
+        : tables.select().from(media).where(eq(media.id, mention.key)).get() !== undefined,
     candidates: (mention) => {
       if (mention.of === 'subject') return subjects.all(mention.set).map((s) => s.key);
-      return mention.of === 'media'
-        ? all('SELECT id FROM media ORDER BY id LIMIT ?')
-        : all('SELECT id FROM entry WHERE deleted IS NULL ORDER BY id LIMIT ?');
+      const found =
+        mention.of === 'media'
+          ? tables.select({ id: media.id }).from(media).orderBy(media.id)
+          : tables
+              .select({ id: entry.id })
+              .from(entry)
+              .where(isNull(entry.deleted))
+              .orderBy(entry.id);
+      return found
+        .limit(CANDIDATES)
+        .all()
+        .map(({ id }) => id);
     },
   };
 }

@@ -1,8 +1,7 @@
 import type { Connection } from '../db/connection.ts';
+import { subject } from '../db/schema.ts';
 import type { Subject } from '@/core/design/values.ts';
 import { statement } from './statement.ts';
-
-type Row = Subject & { position: number };
 
 /** All subjects, read once and again whenever their generation has moved. */
 export class SubjectStore {
@@ -50,12 +49,13 @@ export class SubjectStore {
     this.generation = now;
     this.within.clear();
     this.bySet = new Map();
-    for (const { position: _, ...subject } of statement<Row>(
-      this.connection,
-      'SELECT "set", key, name, slug, description, parent, position FROM subject ORDER BY "set", position',
-    ).all()) {
-      if (!this.bySet.has(subject.set)) this.bySet.set(subject.set, new Map());
-      this.bySet.get(subject.set)!.set(subject.key, subject);
+    const rows = this.connection.tables
+      .select()
+      .from(subject)
+      .orderBy(subject.set, subject.position);
+    for (const { position: _, ...found } of rows.all()) {
+      if (!this.bySet.has(found.set)) this.bySet.set(found.set, new Map());
+      this.bySet.get(found.set)!.set(found.key, found);
     }
   }
 }
