@@ -25,7 +25,8 @@ export function nearest(name: string, names: Iterable<string>): string | undefin
 }
 
 /**
- * Edit distance where a swap of neighbours counts one (optimal string alignment); any number above
+ * Edit distance where a swap of neighbours counts one (optimal string alignment); any number
+ * above
  * `limit` where it is more than that.
  */
 export function editDistance(a: string, b: string, limit = Infinity): number {

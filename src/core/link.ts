@@ -5,8 +5,8 @@ const PLAIN_PATH = /^\/(?![/\\])[!-[\]-~]*$/;
 
 /**
  * Whether an address may stand in a link, canonical or menu: of the scheme http, https, mailto or
- * tel,
- * or of this site, read as browsers read it (WHATWG URL): "/path" with one slash, "#part", "other".
+ * tel, or of this site, read as browsers read it (WHATWG URL): "/path" with one slash, "#part",
+ * "other".
  */
 export function isSafeLink(address: unknown): address is string {
   if (typeof address !== 'string') return false;

@@ -49,8 +49,7 @@ export const MAX_TEXT = 2 * 1024 * 1024;
 
 /**
  * Cuts after a whole word so that the text plus "…" is at most `n` code points; short texts stay
- * whole.
- * Commas, semicolons, colons and dashes before the "…" go.
+ * whole. Commas, semicolons, colons and dashes before the "…" go.
  */
 export function limitText(text: string, n: number): string {
   const points = [...text];

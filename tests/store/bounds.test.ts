@@ -232,7 +232,7 @@ describe('loads that are refused, with the place', () => {
     ],
     [
       'a style sheet with a foreign picture',
-      /only use files of this site/,
+      /may not use image-set/,
       {
         'types/note.yaml': note,
         'style.css': 'p { background: image-set("https://x.example/a" 1x) }',

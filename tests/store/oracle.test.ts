@@ -5,8 +5,7 @@ import { randomSite } from '../helpers/random-site.ts';
 
 /**
  * Who stands where, worked out a second time from the words of the rules alone: no code is shared
- * with
- * the program, no rows are kept, and every instant is gone through from the first one on.
+ * with the program, no rows are kept, and every instant is gone through from the first one on.
  */
 
 interface Entry {

@@ -41,8 +41,8 @@ export function addressScope(reads: AddressReads, entry: EntryView): SiteScope {
 }
 
 /**
- * An entry as addresses read it, live or not: the revision live then, else the last live, else the
- * next to go live, else the newest saved. Null while nothing of it is written.
+ * An entry as addresses read it, live or not: the revision live then, else the last live, else
+ * the next to go live, else the newest saved. Null while nothing of it is written.
  */
 export function addressView(
   entry: TimelineEntry,

@@ -5,8 +5,8 @@ import type { AddressRule } from './rule.ts';
 
 /**
  * Types whose addresses build on each other in a circle, so that none could be worked out first.
- * Pages
- * that sit within pages of their own type are the one exception: there the entries make a tree.
+ * Pages that sit within pages of their own type are the one exception: there the entries make a
+ * tree.
  */
 export function circularAddresses(
   design: Design,

@@ -8,8 +8,8 @@ export const MAX_PATH_BYTES = 1024;
 const MAX_REQUEST = 3 * MAX_PATH_BYTES;
 
 /**
- * The normal form of a request's path (RFC 3986 §6.2): percent-decoded, small letters, no empty or
- * dot segments, no slash at the end. Null bytes, bad encodings and overlong paths are refused.
+ * The normal form of a request's path (RFC 3986 §6.2): percent-decoded, small letters, no empty
+ * or dot segments, no slash at the end. Null bytes, bad encodings and overlong paths are refused.
  */
 export function normalisePath(raw: string): NormalPath {
   if (raw.length > MAX_REQUEST)

@@ -78,8 +78,9 @@ function readByAddresses({ id, address, clash, naming, fields }: ContentType): s
 }
 
 /**
- * Any reference field of any type can be a later hop of some address pattern, so a field counts by
- * its id wherever an address pattern names that id in a chain; `within` names the tree's field.
+ * Any reference field of any type can be a later hop of some address pattern, so a field counts
+ * by its id wherever an address pattern names that id in a chain; `within` names the tree's
+ * field.
  */
 function referenceFields(design: Design, byType: Map<string, AddressRule>): Map<string, string[]> {
   const named = new Set<string>();

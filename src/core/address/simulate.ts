@@ -17,8 +17,8 @@ import type { AddressRules } from './rules.ts';
 import { MAX_NUMBER, lowestFree, notToBeDealt, numbered } from './taken.ts';
 
 /**
- * Runs publications and addresses forward through their events and returns the rows they make.
- * At one instant all endings come first, then claims by created, then id, parents before children.
+ * Runs publications and addresses forward through their events and returns the rows they make. At
+ * one instant all endings come first, then claims by created, then id, parents before children.
  */
 export function simulate(
   rules: AddressRules,
@@ -81,10 +81,9 @@ class Simulation {
 
   /**
    * One instant: plans, then endings, then claims. What others are built on may get another path
-   * only
-   * when it is dealt, and what is claimed may be refused; where either can be, a rehearsal finds
-   * who
-   * has to move as well, and who keeps the address it holds, so that nobody else is dealt it.
+   * only when it is dealt, and what is claimed may be refused; where either can be, a rehearsal
+   * finds who has to move as well, and who keeps the address it holds, so that nobody else is
+   * dealt it.
    */
   instant(at: Instant, ids: ReadonlySet<string>): void {
     this.begin(at, ids, new Set(), new Map());

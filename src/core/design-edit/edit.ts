@@ -34,8 +34,7 @@ function partOf(design: Design, part: EditedPart, key: string): Part | undefined
 
 /**
  * A design with an edit applied; every problem is named. Refused where the part was changed since
- * it was
- * opened: both values are told.
+ * it was opened: both values are told.
  */
 export function applyEdit(design: Design, edit: DesignEdit): Result<Design> {
   const { part, key, set, version } = edit;

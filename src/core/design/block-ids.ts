@@ -11,8 +11,7 @@ export function* blocksWithin(value: unknown): Generator<Block> {
 
 /**
  * The same trees with an id on every block: `b1`, `b2`, … for those that have none, in the order
- * they
- * are written. Once stored, an id stays with its block wherever that is moved.
+ * they are written. Once stored, an id stays with its block wherever that is moved.
  */
 export function withBlockIds<T>(trees: T): T {
   const copy = structuredClone(trees);

@@ -17,9 +17,8 @@ export interface ValueWorld {
 
 /**
  * What keeps values from being saved: names of entries, subjects and pictures that are not there,
- * or of
- * a type that the field does not take. The one check for forms, plans, folders and the command
- * line.
+ * or of a type that the field does not take. The one check for forms, plans, folders and the
+ * command line.
  */
 export function checkMentions(
   fields: readonly Field[],

@@ -2,9 +2,8 @@ const MARK = /\p{M}/u;
 
 /**
  * A text's place in the alphabet, as a string whose code units compare like its UTF-8 bytes:
- * letters
- * without accents and case, white space < punctuation < digits < letters; then accents; then lower
- * before upper. Digits are not grouped. The same in memory and in SQLite.
+ * letters without accents and case, white space < punctuation < digits < letters; then accents;
+ * then lower before upper. Digits are not grouped. The same in memory and in SQLite.
  */
 export function sortKey(text: string): string {
   let primary = '';

@@ -40,8 +40,8 @@ export interface Member {
   type: () => ValueType;
   read(owner: unknown, scope: Scope): unknown;
   /**
-   * A quick way to the member of the scope's own object as escaped text, null where blank; what is
-   * out of the ordinary is left to `otherwise`, which gives the same.
+   * A quick way to the member of the scope's own object as escaped text, null where blank; what
+   * is out of the ordinary is left to `otherwise`, which gives the same.
    */
   ownText?:
     | ((

@@ -18,8 +18,8 @@ export interface LivePage {
 }
 
 /**
- * What rendering reads. All of it is as of the validity's instant; every method tells the validity
- * the bounds of what it looked up, misses included.
+ * What rendering reads. All of it is as of the validity's instant; every method tells the
+ * validity the bounds of what it looked up, misses included.
  */
 export interface SiteReader {
   /** The live entries among the ids, each in its live revision. */

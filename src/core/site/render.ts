@@ -58,8 +58,8 @@ const NEWEST = 24;
 const MAX_WAYS = 12;
 
 /**
- * Renders a path: normal form → address → redirect, gone, not found, or page → data needs → read →
- * metadata → template → frame → HTML. Pure: the same arguments give the same page.
+ * Renders a path: normal form → address → redirect, gone, not found, or page → data needs → read
+ * → metadata → template → frame → HTML. Pure: the same arguments give the same page.
  */
 export function render(
   site: CompiledSite,

@@ -22,8 +22,7 @@ const TOP_HEADING = 2;
 
 /**
  * The HTML of a rich text document. Unknown nodes show their content only; nothing passes
- * unescaped.
- * Headings above `topHeading` become that level.
+ * unescaped. Headings above `topHeading` become that level.
  */
 export function richTextHtml(
   doc: unknown,

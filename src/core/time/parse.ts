@@ -23,8 +23,8 @@ export function parseDay(text: string): CalendarDay | null {
 }
 
 /**
- * Reads an instant: ISO 8601 with offset, or local in the zone, to the millisecond; a bare date is
- * that day's start in the zone. Null where it is none of these, or not in the years 1 to 9999.
+ * Reads an instant: ISO 8601 with offset, or local in the zone, to the millisecond; a bare date
+ * is that day's start in the zone. Null where it is none of these, or not in the years 1 to 9999.
  */
 export function parseInstant(text: string, zone: string): Instant | null {
   const at = readInstant(text.trim(), zone);

@@ -32,10 +32,8 @@ const UNITS: Record<string, number> = {
 
 /**
  * Reads an instant as people write it, in a zone: "now", "+2h", "in 3 days", "tomorrow 8:00",
- * "Sat 9am",
- * "12 Mar 2027 08:00", "8:00" (the next one), ISO 8601. Null where it is none of these, or not in
- * the years
- * 1 to 9999.
+ * "Sat 9am", "12 Mar 2027 08:00", "8:00" (the next one), ISO 8601. Null where it is none of
+ * these, or not in the years 1 to 9999.
  */
 export function readInstantWords(text: string, now: Instant, zone: string): ReadInstant | null {
   const words = text.trim().toLowerCase().replace(/,/g, ' ').replace(/\s+/g, ' ');

@@ -97,8 +97,8 @@ export function dayParts(day: CalendarDay): LocalTime {
 }
 
 /**
- * The instant of a local time. A time in a spring gap moves forward by the gap's length, a doubled
- * one takes the earlier (Temporal's "compatible").
+ * The instant of a local time. A time in a spring gap moves forward by the gap's length, a
+ * doubled one takes the earlier (Temporal's "compatible").
  */
 export function localToInstant(local: string, zone: string): Instant {
   return Temporal.PlainDateTime.from(local).toZonedDateTime(zone, { disambiguation: 'compatible' })
@@ -107,8 +107,7 @@ export function localToInstant(local: string, zone: string): Instant {
 
 /**
  * The instants of a local time: two where it comes twice, the earlier first. Where it does not
- * exist, the
- * one moved forward by the gap's length, and `moved`.
+ * exist, the one moved forward by the gap's length, and `moved`.
  */
 export function localInstants(
   local: string,

@@ -7,8 +7,7 @@ import { type CommandContext, Refused } from './definition.ts';
 
 /**
  * Derives what follows from a change of one entry. Refused where a publication of its own could
- * not have
- * its address, and where it would take somebody else's live page off the site.
+ * not have its address, and where it would take somebody else's live page off the site.
  */
 export function deriveEntry({ connection, site, at, step }: CommandContext, entry: string): void {
   const before = new Set(cancelledAfter(connection, at).map(keyOf));

@@ -32,10 +32,8 @@ export interface Loaded {
 
 /**
  * Replaces the whole site by a folder's, in one transaction: all of it or nothing. Plans that lie
- * in
- * the past become facts. Refused where a publication could not have its address. `tell` hears of
- * each
- * step as it begins.
+ * in the past become facts. Refused where a publication could not have its address. `tell` hears
+ * of each step as it begins.
  */
 export function loadSite(
   connection: Connection,

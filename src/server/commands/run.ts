@@ -15,8 +15,7 @@ export interface RunOptions {
 
 /**
  * The one shell of all commands: right, form of the input, one transaction with its instant. What
- * is
- * refused comes back as issues and leaves no trace.
+ * is refused comes back as issues and leaves no trace.
  * @throws NotPermitted, DatabaseProblem, and whatever a fault of the program throws
  */
 export function runCommand<N extends CommandName>(

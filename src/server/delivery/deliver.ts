@@ -111,9 +111,8 @@ export class Delivery {
 
   /**
    * The counter of public changes, read once for all requests that the event loop picked up
-   * together:
-   * all of them had arrived before it is read, so it holds whatever was written before they were
-   * sent.
+   * together: all of them had arrived before it is read, so it holds whatever was written before
+   * they were sent.
    */
   private generationNow(): number {
     if (this.generation === null) {

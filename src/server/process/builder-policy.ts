@@ -4,8 +4,7 @@ import { CLOSED_POLICY } from '../delivery/answer.ts';
 
 /**
  * Headers that keep the builder to itself: its own scripts (each page's by a nonce), styles,
- * pictures and
- * frames, nothing from other hosts. The framework reads the nonce from the request.
+ * pictures and frames, nothing from other hosts. The framework reads the nonce from the request.
  */
 export function protect(request: IncomingMessage, response: ServerResponse, dev: boolean): void {
   const path = (request.url ?? '/').split('?', 1)[0]!;

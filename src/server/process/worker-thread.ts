@@ -33,10 +33,8 @@ const STOP_MS = 500;
 
 /**
  * A thread that answers questions one after the other. One that ends or hangs is replaced, with
- * growing
- * pauses; what it was asked is answered as lost, and the next question is served. A first start
- * that
- * fails is fatal.
+ * growing pauses; what it was asked is answered as lost, and the next question is served. A first
+ * start that fails is fatal.
  */
 export class WorkerThread<Q, A> {
   private worker: Worker | null = null;

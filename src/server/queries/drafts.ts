@@ -55,8 +55,7 @@ export function draftsSeen(view: SiteView, { actor, at, seeing }: Sight): Draft[
 
 /**
  * A reader that sees what is published, or that with a person's drafts in its place. What an
- * entry looks
- * like may be decided elsewhere: then its own draft is passed over.
+ * entry looks like may be decided elsewhere: then its own draft is passed over.
  */
 export function readerSeeing(
   view: SiteView,

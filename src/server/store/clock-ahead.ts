@@ -33,8 +33,7 @@ export function writtenAhead(connection: Connection, now: Instant): WrittenAhead
 
 /**
  * Dates what was written ahead of an instant to that instant, in the order in which it was done,
- * and works
- * out anew what follows from it. What was planned for later stays planned.
+ * and works out anew what follows from it. What was planned for later stays planned.
  */
 export function moveToNow(connection: Connection, now: Instant): void {
   const { driver } = connection;

@@ -10,8 +10,7 @@ export interface Contradiction {
 
 /**
  * The facts that the stored addresses do not bear out: the entry was not live then, or somebody
- * else
- * held the path. Addresses that adjoin count as one.
+ * else held the path. Addresses that adjoin count as one.
  */
 export function contradictions(
   connection: Connection,

@@ -126,10 +126,8 @@ function sqlType(column: Column, name: string): string {
 
 /**
  * The condition that a listing is read by: one key of a field with many values, where all entries
- * must
- * have it. The member table then repeats what the listing filters and sorts by, so that its index
- * is
- * read in order instead of looking into every entry.
+ * must have it. The member table then repeats what the listing filters and sorts by, so that its
+ * index is read in order instead of looking into every entry.
  */
 export function leadingMember(plan: ListingPlan): { condition: Condition; key: string } | null {
   for (const condition of required(plan)) {
@@ -245,8 +243,7 @@ export interface EnsuredTables {
 
 /**
  * Makes the derived tables a design needs anew where their form has changed. Fields of earlier
- * designs
- * stay in them, so that looking at the past meets no missing column.
+ * designs stay in them, so that looking at the past meets no missing column.
  */
 export function ensureIndexTables(
   { driver }: Connection,

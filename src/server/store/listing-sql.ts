@@ -21,9 +21,8 @@ export interface ListingSql {
 
 /**
  * The SQL form of a listing; `settled` is the last write's instant, before which the partial
- * indexes say
- * nothing. `indexed`: the database has the listing's own index, and with it what the member table
- * repeats.
+ * indexes say nothing. `indexed`: the database has the listing's own index, and with it what the
+ * member table repeats.
  */
 export function listingSql(
   plan: ListingPlan,

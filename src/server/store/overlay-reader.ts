@@ -125,8 +125,7 @@ class OverlayReader implements SiteReader {
 
   /**
    * What a page of the list would be: without the entries shown otherwise the list is read from
-   * as many
-   * places earlier, for as many longer, and they are put in where the order wants them.
+   * as many places earlier, for as many longer, and they are put in where the order wants them.
    */
   listing(
     plan: ListingPlan,

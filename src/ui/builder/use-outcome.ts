@@ -7,10 +7,8 @@ const PAUSE_MS = 200;
 
 /**
  * The outcome of unsaved settings, asked for shortly after each change; the last answer stays
- * while the
- * next is awaited. `first` is the server's for what is saved: it is taken whenever it comes anew
- * and
- * nothing is unsaved.
+ * while the next is awaited. `first` is the server's for what is saved: it is taken whenever it
+ * comes anew and nothing is unsaved.
  */
 export function useOutcome<T>(
   what: 'entry' | 'type' | 'listing',

@@ -9,8 +9,7 @@ const SLEPT_MS = 20_000;
 
 /**
  * Now, moving on with each minute. When an instant at which the site changes has come, and after
- * the
- * machine slept or the page was away, the screen is drawn anew; unsaved words stay.
+ * the machine slept or the page was away, the screen is drawn anew; unsaved words stay.
  */
 export function useNow(serverNow: number, changes: readonly number[]): number {
   const router = useRouter();
