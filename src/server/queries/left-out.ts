@@ -12,6 +12,7 @@ import { holds } from '@/core/listing/evaluate.ts';
 import { failedConditions } from '@/core/listing/explain.ts';
 import { OPERATOR_WORDS } from '@/core/listing/operators.ts';
 import { type Condition, type ListingPlan, conditionsOf } from '@/core/listing/plan.ts';
+import { withinSentence } from '@/core/design/words.ts';
 import { type ResolvedFilter, resolveFilter } from '@/core/listing/resolve.ts';
 import { type Instant, type Interval, covers } from '@/core/time/interval.ts';
 import { addDays, calendarDay, dayStart } from '@/core/time/zone.ts';
@@ -215,9 +216,11 @@ function valueOf(row: ListingRow, column: Column): string | number | null {
 function inWords({ column, op, spec }: Condition, world: DisplayWorld): string {
   const { field } = column;
   const shown = (value: unknown): string =>
-    field && column.target ? kindOf(field).display(value, field, world) : String(value);
+    field && (column.target || column.family === 'choice')
+      ? kindOf(field).display(value, field, world)
+      : String(value);
   const value = spec.value === undefined ? '' : ` ${[spec.value].flat().map(shown).join(', ')}`;
-  return `${column.label.toLowerCase()} ${OPERATOR_WORDS[op]}${value}`;
+  return `${withinSentence(column.label, world.language)} ${OPERATOR_WORDS[op]}${value}`;
 }
 
 /** What an entry has where a condition wants something else: "it is 9". */

@@ -21,11 +21,13 @@ import { type ListingPlan, planListing } from '@/core/listing/plan.ts';
 import { type CompiledSite, compileSite } from '@/core/site/compile.ts';
 import type { SiteReader } from '@/core/site/reader.ts';
 import { render } from '@/core/site/render.ts';
+import { withinSentence } from '@/core/design/words.ts';
 import { type Instant, Validity } from '@/core/time/interval.ts';
 
 /** A field a listing may filter or sort by, with what its controls offer. */
 export interface ListingColumn {
   name: string;
+  /** As it reads within the sentence. */
   label: string;
   family: string;
   sortable: boolean;
@@ -61,9 +63,10 @@ export function listingDetail(
   const spec = design?.listings.find((l) => l.key === key);
   const type = design?.types.find((t) => t.key === spec?.type);
   if (!design || !spec || !type) return null;
+  const word = (label: string): string => withinSentence(label, design.site.language);
   const columns = [...columnsOf(type).values()].map((c): ListingColumn => ({
     name: c.name,
-    label: c.label,
+    label: word(c.label),
     family: c.family,
     sortable: c.sortable,
     operators: OPERATORS_OF[c.family].map((op) => ({ op, words: OPERATOR_WORDS[op] })),
@@ -79,7 +82,7 @@ export function listingDetail(
     columns,
     cards: design.templates
       .filter((t) => t.kind === 'card' && t.type === type.key)
-      .map(({ key: k, label }) => ({ key: k, label })),
+      .map(({ key: k, label }) => ({ key: k, label: word(label) })),
   };
 }
 
@@ -182,7 +185,8 @@ function listed(
   return ids.flatMap((id) => {
     const entry = live.get(id);
     if (!entry) return [];
-    const sorted = plan.sort.map(({ column }) => {
+    const others = plan.sort.filter(({ column }) => column.name !== plan.type.naming);
+    const sorted = others.map(({ column }) => {
       const shown = column.meta
         ? formatStyled(entry[column.meta] ?? entry.created, 'medium', world.language, world.zone)
         : displayValues(entry.values, column.field!, world);

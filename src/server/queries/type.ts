@@ -167,8 +167,7 @@ function whyNoPath({ address }: ContentType, { path, refusal }: Prospect): strin
 function standInValues(type: ContentType, view: SiteView): Values {
   const world = { subjects: (set: string) => view.subjects.all(set).map((s) => s.key) };
   const values = type.fields.map((f): [string, unknown] => {
-    if (f.key === type.naming && kindOf(f).names)
-      return [f.id, `A sample ${type.label.toLowerCase()}`];
+    if (f.key === type.naming && kindOf(f).names) return [f.id, `A sample: ${type.label}`];
     const value = kindOf(f).standIn(f, world);
     return [f.id, f.many && value !== null ? [value] : value];
   });

@@ -69,7 +69,7 @@ export function ContentScreen({
           <p className="border-t border-rule px-2 py-3 text-muted">
             {filters.search || filters.state
               ? 'No entry fits. Clear the search or choose another state.'
-              : `No ${type ? type.label.toLowerCase() : 'entries'} yet. They are what your types become; write the first with “New”.`}
+              : `No ${type ? `entries of “${type.label}”` : 'entries'} yet. They are what your types become; write the first with “New”.`}
           </p>
         )}
         {table.total > table.rows.length && (

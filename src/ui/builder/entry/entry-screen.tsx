@@ -30,7 +30,7 @@ export function EntryScreen({ detail, outcome: first, clock }: Props) {
   const found = [...issues, ...outcome.issues];
   return (
     <Panes
-      title={detail.id === null ? `New ${detail.type.label.toLowerCase()}` : detail.name}
+      title={detail.id === null ? `New: ${detail.type.label}` : detail.name}
       lead={<Lead detail={detail} clock={clock} changed={changed} />}
       actions={
         <div className="flex items-center gap-2">

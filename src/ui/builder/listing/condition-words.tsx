@@ -37,7 +37,7 @@ export function ConditionWords({ condition, detail, onChange }: Props) {
         label="Field"
         value={condition.field}
         options={[
-          ...columns.map((c) => ({ value: c.name, label: c.label.toLowerCase() })),
+          ...columns.map((c) => ({ value: c.name, label: c.label })),
           { value: LEAVE_OUT, label: LEAVE_OUT },
         ]}
         onChange={setField}

@@ -49,7 +49,7 @@ export function OrderWords({
           value=""
           options={[
             { value: '', label: sort.length === 0 ? 'or by …' : 'then by …' },
-            ...columns.map((c) => ({ value: c.name, label: c.label.toLowerCase() })),
+            ...columns.map((c) => ({ value: c.name, label: c.label })),
           ]}
           onChange={add}
         />
@@ -75,7 +75,7 @@ function KeyWords({
         label="Sort by"
         value={sortKey.field}
         options={[
-          ...columns.map((c) => ({ value: c.name, label: c.label.toLowerCase() })),
+          ...columns.map((c) => ({ value: c.name, label: c.label })),
           { value: LEAVE_OUT, label: LEAVE_OUT },
         ]}
         onChange={(field) => onChange(field === LEAVE_OUT ? null : { field })}

@@ -55,7 +55,7 @@ export function QuerySentence({
         value={spec.card ?? ''}
         options={[
           { value: '', label: 'the type’s own card' },
-          ...detail.cards.map((c) => ({ value: c.key, label: c.label.toLowerCase() })),
+          ...detail.cards.map((c) => ({ value: c.key, label: c.label })),
         ]}
         onChange={setCard}
       />
@@ -184,7 +184,7 @@ function AddWord({
       value=""
       options={[
         { value: '', label: joint },
-        ...columns.map((c) => ({ value: c.name, label: c.label.toLowerCase() })),
+        ...columns.map((c) => ({ value: c.name, label: c.label })),
         ...(groups ? [{ value: 'any of', label: 'a group: any of …' }] : []),
       ]}
       onChange={add}
