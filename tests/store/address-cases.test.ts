@@ -57,6 +57,18 @@ describe('a page built on another', () => {
   });
 });
 
+test('a page keeps its path when the one it sits within, with an address by hand, goes live beside another claim', async () => {
+  const { view } = await loadFiles({
+    'types/page.json': page(),
+    'entries/page/p.json': entry('p', 'Home', ['2026-03-01/'], { address: '/by-hand' }),
+    'entries/page/a.json': entry('a', 'About', ['2026-03-01/'], {}, inside('p')),
+    'entries/page/b.json': entry('b', 'About', ['2026-01-01/'], {}, inside('p')),
+  });
+  expect(view.render('/by-hand/about', at('2026-02-01'))!.entry).toBe('b');
+  expect(view.render('/by-hand/about', at('2026-03-02'))!.entry).toBe('b');
+  expect(view.render('/by-hand/about-2', at('2026-03-02'))!.entry).toBe('a');
+});
+
 describe('a live page whose address somebody else takes', () => {
   test('by hand is not loaded: both are named', async () => {
     const revised = {

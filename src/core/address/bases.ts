@@ -182,8 +182,10 @@ export class Bases {
     const standing = this.standings.standing(id);
     const held = standing.held ?? (this.standings.isPending(id) ? null : standing.lastHeld);
     if (held) return held.path;
+    // Never live so far, or live from now on and not dealt one yet: the one by hand is what it gets.
+    const isNew = standing.lastRevision === null || standing.live !== null;
     const entry = this.source.entry(id);
-    const byHand = entry && standing.lastRevision === null ? this.byHand(entry) : undefined;
+    const byHand = entry && isNew ? this.byHand(entry) : undefined;
     if (byHand !== undefined) return byHand;
     const base = this.base(id);
     return base?.ok ? base.path : null;

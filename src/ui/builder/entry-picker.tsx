@@ -66,34 +66,55 @@ export function EntryPicker(props: Props) {
         }}
         onKeyDown={press}
       />
-      <ul
-        id={list}
-        role="listbox"
-        aria-label={label}
-        hidden={!open}
-        className="absolute z-20 mt-1 max-h-64 w-full overflow-auto rounded-md border border-edge bg-white"
-      >
-        {found.map((entry, i) => (
-          <li
-            key={entry.id}
-            id={`${list}-${i}`}
-            role="option"
-            aria-selected={i === active}
-            className={`flex cursor-pointer justify-between gap-3 px-2 py-1 ${i === active ? 'bg-hover' : ''}`}
-            onMouseDown={(e) => e.preventDefault()}
-            onClick={() => pick(entry)}
-          >
-            <span className="truncate">{entry.name}</span>
-            <span className="shrink-0 text-muted">{entry.typeLabel}</span>
-          </li>
-        ))}
-        {found.length === 0 && (
-          <li role="option" aria-selected={false} aria-disabled className="px-2 py-1 text-muted">
-            Nobody is called that.
-          </li>
-        )}
-      </ul>
+      <Offers id={list} label={label} open={open} found={found} active={active} onPick={pick} />
     </div>
+  );
+}
+
+/** What was found, in a list that the arrow keys walk. */
+function Offers({
+  id,
+  label,
+  open,
+  found,
+  active,
+  onPick,
+}: {
+  id: string;
+  label: string;
+  open: boolean;
+  found: FoundEntry[];
+  active: number;
+  onPick: (entry: FoundEntry) => void;
+}) {
+  return (
+    <ul
+      id={id}
+      role="listbox"
+      aria-label={label}
+      hidden={!open}
+      className="absolute z-20 mt-1 max-h-64 w-full overflow-auto rounded-md border border-edge bg-white"
+    >
+      {found.map((entry, i) => (
+        <li
+          key={entry.id}
+          id={`${id}-${i}`}
+          role="option"
+          aria-selected={i === active}
+          className={`flex cursor-pointer justify-between gap-3 px-2 py-1 ${i === active ? 'bg-hover' : ''}`}
+          onMouseDown={(e) => e.preventDefault()}
+          onClick={() => onPick(entry)}
+        >
+          <span className="truncate">{entry.name}</span>
+          <span className="shrink-0 text-muted">{entry.typeLabel}</span>
+        </li>
+      ))}
+      {found.length === 0 && (
+        <li role="option" aria-selected={false} aria-disabled className="px-2 py-1 text-muted">
+          Nobody is called that.
+        </li>
+      )}
+    </ul>
   );
 }
 

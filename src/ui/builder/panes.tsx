@@ -23,15 +23,7 @@ export function Panes({
   settings: ReactNode;
   outcome: ReactNode;
 }) {
-  const [stance, setStance] = useState<Stance>('even');
-  useEffect(() => {
-    const kept = localStorage.getItem('bontel.stance');
-    if (kept !== null && kept in STANCES) setStance(kept as Stance);
-  }, []);
-  const choose = (next: Stance): void => {
-    setStance(next);
-    localStorage.setItem('bontel.stance', next);
-  };
+  const { stance, choose } = useStance();
   const [, left, right] = STANCES[stance];
   return (
     <main
@@ -59,25 +51,51 @@ export function Panes({
         tabIndex={-1}
         className="relative flex min-h-0 flex-col border-l border-rule bg-white"
       >
-        <div
-          role="group"
-          aria-label="Width of the panes"
-          className="absolute right-3 bottom-2 z-10 flex rounded-md border border-rule bg-white text-note"
-        >
-          {(Object.keys(STANCES) as Stance[]).map((key) => (
-            <button
-              key={key}
-              type="button"
-              aria-pressed={stance === key}
-              onClick={() => choose(key)}
-              className="h-6 px-2 text-muted aria-pressed:font-semibold aria-pressed:text-ink"
-            >
-              {STANCES[key][0]}
-            </button>
-          ))}
-        </div>
+        <StanceChoice stance={stance} onChoose={choose} />
         {outcome}
       </section>
     </main>
+  );
+}
+
+/** How wide the panes are, as somebody chose it last in this browser. */
+function useStance() {
+  const [stance, setStance] = useState<Stance>('even');
+  useEffect(() => {
+    const kept = localStorage.getItem('bontel.stance');
+    if (kept !== null && Object.hasOwn(STANCES, kept)) setStance(kept as Stance);
+  }, []);
+  const choose = (next: Stance): void => {
+    setStance(next);
+    localStorage.setItem('bontel.stance', next);
+  };
+  return { stance, choose };
+}
+
+function StanceChoice({
+  stance,
+  onChoose,
+}: {
+  stance: Stance;
+  onChoose: (stance: Stance) => void;
+}) {
+  return (
+    <div
+      role="group"
+      aria-label="Width of the panes"
+      className="absolute right-3 bottom-2 z-10 flex rounded-md border border-rule bg-white text-note"
+    >
+      {(Object.keys(STANCES) as Stance[]).map((key) => (
+        <button
+          key={key}
+          type="button"
+          aria-pressed={stance === key}
+          onClick={() => onChoose(key)}
+          className="h-6 px-2 text-muted aria-pressed:font-semibold aria-pressed:text-ink"
+        >
+          {STANCES[key][0]}
+        </button>
+      ))}
+    </div>
   );
 }

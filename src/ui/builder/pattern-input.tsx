@@ -2,22 +2,17 @@
 
 import type { Issue } from '@/core/issue.ts';
 
-/** A pattern's control: what is wrong with it stands below, with the place named. */
-export function PatternInput({
-  id,
-  value,
-  placeholder,
-  readOnly,
-  issues,
-  onChange,
-}: {
+interface Props {
   id: string;
   value: string;
   placeholder?: string;
   readOnly: boolean;
   issues: Issue[];
   onChange: (value: string) => void;
-}) {
+}
+
+/** A pattern's control: what is wrong with it stands below, with the place named. */
+export function PatternInput({ id, value, placeholder, readOnly, issues, onChange }: Props) {
   return (
     <>
       <input
@@ -35,32 +30,46 @@ export function PatternInput({
       {issues.length > 0 && (
         <ul id={`${id}-issues`} className="mt-1">
           {issues.map((issue, i) => (
-            <li key={i} className="text-alarm">
-              {issue.range && (
-                <code className="mr-1 bg-amber-tint px-1 font-mono text-note">
-                  {value.slice(issue.range.start, issue.range.end) || '…'}
-                </code>
-              )}
-              {issue.message} <span className="text-muted">{issue.fix}</span>
-              {issue.replacement !== undefined && issue.range && !readOnly && (
-                <button
-                  type="button"
-                  className="button-quiet ml-1"
-                  onClick={() =>
-                    onChange(
-                      value.slice(0, issue.range!.start) +
-                        issue.replacement +
-                        value.slice(issue.range!.end),
-                    )
-                  }
-                >
-                  {`Use “${issue.replacement}”`}
-                </button>
-              )}
-            </li>
+            <IssueLine
+              key={i}
+              issue={issue}
+              value={value}
+              onMend={readOnly ? undefined : onChange}
+            />
           ))}
         </ul>
       )}
     </>
+  );
+}
+
+/** What is wrong, where, and what would mend it at a press. */
+function IssueLine({
+  issue: { range, message, fix, replacement },
+  value,
+  onMend,
+}: {
+  issue: Issue;
+  value: string;
+  onMend: ((value: string) => void) | undefined;
+}) {
+  return (
+    <li className="text-alarm">
+      {range && (
+        <code className="mr-1 bg-amber-tint px-1 font-mono text-note">
+          {value.slice(range.start, range.end) || '…'}
+        </code>
+      )}
+      {message} <span className="text-muted">{fix}</span>
+      {replacement !== undefined && range && onMend && (
+        <button
+          type="button"
+          className="button-quiet ml-1"
+          onClick={() => onMend(value.slice(0, range.start) + replacement + value.slice(range.end))}
+        >
+          {`Use “${replacement}”`}
+        </button>
+      )}
+    </li>
   );
 }

@@ -1,4 +1,4 @@
-import type { Scope, ValueKind, ValueType } from '../types.ts';
+import { type Scope, type ValueKind, type ValueType, one } from '../types.ts';
 
 /** One argument of a function: the kinds it takes, and whether it takes a list. */
 export interface Parameter {
@@ -47,3 +47,28 @@ export const DATES = ['date', 'datetime'] as const satisfies readonly ValueKind[
 
 /** A parameter that takes a single value as text. */
 export const textParameter = (name: string): Parameter => ({ name, kinds: TEXTUAL, takes: 'one' });
+
+/** A function that gives words out of one rich text; its example is a heading and a paragraph. */
+export function ofRichText(
+  name: string,
+  doc: string,
+  read: (document: unknown) => string | null,
+  result: string,
+): PatternFunction {
+  const content = [
+    { type: 'heading', attrs: { level: 2 }, content: [{ type: 'text', text: 'Blue' }] },
+    { type: 'paragraph', content: [{ type: 'text', text: 'Sweet.' }] },
+  ];
+  return {
+    name,
+    doc,
+    parameters: [{ name: 'rich text', kinds: ['richtext'], takes: 'one' }],
+    returns: () => one('text'),
+    call: ([value]) => read(value),
+    example: {
+      pattern: `{${name}(story)}`,
+      fields: { story: { kind: 'richtext', value: { type: 'doc', content } } },
+      result,
+    },
+  };
+}

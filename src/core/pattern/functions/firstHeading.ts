@@ -1,27 +1,9 @@
 import { firstOf } from '../../rich-text.ts';
-import { one } from '../types.ts';
-import type { PatternFunction } from './definition.ts';
+import { type PatternFunction, ofRichText } from './definition.ts';
 
-export const firstHeading: PatternFunction = {
-  name: 'firstHeading',
-  doc: 'The words of the first heading.',
-  parameters: [{ name: 'rich text', kinds: ['richtext'], takes: 'one' }],
-  returns: () => one('text'),
-  call: ([value]) => firstOf(value, 'heading'),
-  example: {
-    pattern: '{firstHeading(story)}',
-    fields: {
-      story: {
-        kind: 'richtext',
-        value: {
-          type: 'doc',
-          content: [
-            { type: 'heading', attrs: { level: 2 }, content: [{ type: 'text', text: 'Blue' }] },
-            { type: 'paragraph', content: [{ type: 'text', text: 'Sweet.' }] },
-          ],
-        },
-      },
-    },
-    result: 'Blue',
-  },
-};
+export const firstHeading: PatternFunction = ofRichText(
+  'firstHeading',
+  'The words of the first heading.',
+  (document) => firstOf(document, 'heading'),
+  'Blue',
+);

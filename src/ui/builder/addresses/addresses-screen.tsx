@@ -42,10 +42,15 @@ export function AddressesScreen({
     return () => clearTimeout(timer);
   });
   const more = total + formerTotal - pages.length - former.length;
+  const when =
+    clock.tense === 'now' ? 'now' : `at ${instantWords(clock.at, clock.zone, clock.now)}`;
+  const found = searched === '' ? '' : ` with “${searched}”`;
+  const others =
+    formerTotal > 0 ? `, ${counted(formerTotal, 'former address', 'former addresses')}` : '';
   return (
     <Panes
       title="Addresses"
-      lead={`${counted(total, 'page')}${searched === '' ? '' : ` with “${searched}”`} ${clock.tense === 'now' ? 'now' : `at ${instantWords(clock.at, clock.zone, clock.now)}`}${formerTotal > 0 ? `, ${counted(formerTotal, 'former address', 'former addresses')}` : ''}`}
+      lead={`${counted(total, 'page')}${found} ${when}${others}`}
       settings={
         <>
           <input

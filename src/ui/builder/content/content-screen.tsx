@@ -131,44 +131,54 @@ function Filters({
   );
 }
 
-function ContentRows({
-  table,
-  scale,
-  zone,
-  showsType,
-  sort,
-  onSort,
-}: {
+interface RowsProps {
   table: ContentTable;
   scale: LifeScale;
   zone: string;
   showsType: boolean;
   sort: string;
   onSort: (sort: string) => void;
-}) {
-  const by = (key: string, label: string, first: Order): Pick<Head, 'head' | 'sort'> => ({
-    head: <SortButton column={key} label={label} sort={sort} first={first} onSort={onSort} />,
-    sort: orderOf(sort, key, first),
-  });
-  const columns: TableColumn<ContentRow>[] = [
-    {
-      key: 'name',
-      ...by('name', 'Name', 'ascending'),
-      className: 'max-w-[280px] truncate font-[550]',
-      cell: ({ id, name }) => (
-        <ClockLink href={entryHref(id)} className="text-ink hover:underline">
-          {name}
-        </ClockLink>
-      ),
-    },
-    ...(showsType ? [TYPE_COLUMN] : []),
-    ...table.columns.map(({ key, label, numeric }): Head => ({
-      key: `field ${key}`,
-      head: label,
-      headClassName: numeric ? '!text-right' : '',
-      className: `max-w-[160px] truncate ${numeric ? 'text-right' : ''}`,
-      cell: ({ cells }) => cells[key],
-    })),
+}
+
+function ContentRows(props: RowsProps) {
+  return (
+    <Table
+      label="Content"
+      sticky
+      columns={[...nameColumns(props), ...valueColumns(props.table), ...stateColumns(props)]}
+      rows={props.table.rows}
+      keyOf={({ id }) => id}
+    />
+  );
+}
+
+function nameColumns({ showsType, sort, onSort }: RowsProps): Head[] {
+  const name: Head = {
+    key: 'name',
+    ...sortable('name', 'Name', 'ascending', { sort, onSort }),
+    className: 'max-w-[280px] truncate font-[550]',
+    cell: ({ id, name: words }) => (
+      <ClockLink href={entryHref(id)} className="text-ink hover:underline">
+        {words}
+      </ClockLink>
+    ),
+  };
+  return showsType ? [name, TYPE_COLUMN] : [name];
+}
+
+/** The fields of a type that stand in the table. */
+function valueColumns({ columns }: ContentTable): Head[] {
+  return columns.map(({ key, label, numeric }) => ({
+    key: `field ${key}`,
+    head: label,
+    headClassName: numeric ? '!text-right' : '',
+    className: `max-w-[160px] truncate ${numeric ? 'text-right' : ''}`,
+    cell: ({ cells }) => cells[key],
+  }));
+}
+
+function stateColumns({ scale, zone, sort, onSort }: RowsProps): Head[] {
+  return [
     {
       key: 'state',
       head: 'State',
@@ -193,14 +203,24 @@ function ContentRows({
     },
     {
       key: 'saved',
-      ...by('saved', 'Saved', 'descending'),
+      ...sortable('saved', 'Saved', 'descending', { sort, onSort }),
       className: 'whitespace-nowrap text-muted',
       cell: ({ saved }) => dayWords(saved, zone),
     },
   ];
-  return (
-    <Table label="Content" sticky columns={columns} rows={table.rows} keyOf={({ id }) => id} />
-  );
+}
+
+/** The head of a column that orders the table. */
+function sortable(
+  column: string,
+  label: string,
+  first: Order,
+  { sort, onSort }: Pick<RowsProps, 'sort' | 'onSort'>,
+): Pick<Head, 'head' | 'sort'> {
+  return {
+    head: <SortButton column={column} label={label} sort={sort} first={first} onSort={onSort} />,
+    sort: orderOf(sort, column, first),
+  };
 }
 
 type Head = TableColumn<ContentRow>;

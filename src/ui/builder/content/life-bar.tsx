@@ -34,62 +34,41 @@ export function LifeBar({
   created: number | null;
   scale: LifeScale;
 }) {
-  const pieces = spans.flatMap(({ from, to }) => {
-    const end = to ?? scale.to + 1;
-    const cut = Math.min(end, Math.max(from, scale.now));
-    return [
-      { kind: 'past', from, to: cut },
-      { kind: 'planned', from: cut, to: end },
-    ].filter(
-      (p) =>
-        p.to > p.from &&
-        p.to > scale.from &&
-        p.from < scale.to &&
-        !(p.kind === 'planned' && from <= scale.now && to === null),
-    );
-  });
-  const begun = percent(created ?? scale.now - 14 * DAY_MS, scale);
-  const running = spans.filter((s) => s.from <= scale.now && s.to === null);
+  const words = lifeWords(spans, scale);
   return (
-    <span
-      className="life"
-      role="img"
-      aria-label={lifeWords(spans, scale)}
-      title={lifeWords(spans, scale)}
-    >
-      {pieces.map((p, i) => (
-        <i
-          key={i}
-          className={p.kind}
-          style={{
-            left: `${percent(p.from, scale)}%`,
-            width: `max(3px, ${percent(p.to, scale) - percent(p.from, scale)}%)`,
-          }}
-        />
-      ))}
-      {running.map((s) => (
-        <i
-          key={s.from}
-          className="running"
-          style={{
-            left: `${percent(Math.max(s.from, scale.now), scale)}%`,
-            right: 0,
-            opacity: 0.35,
-          }}
-        />
-      ))}
-      {spans.length === 0 && (
-        <i
-          className="draft"
-          style={{
-            left: `${begun}%`,
-            width: `max(6px, ${percent(scale.now, scale) - begun}%)`,
-          }}
-        />
-      )}
+    <span className="life" role="img" aria-label={words} title={words}>
+      {piecesOf(spans, created, scale).map(({ kind, from, to, least }, i) => {
+        const left = percent(from, scale);
+        const width = `max(${least}px, ${percent(to, scale) - left}%)`;
+        return <i key={i} className={kind} style={{ left: `${left}%`, width }} />;
+      })}
       <i className="clock" style={{ left: `${percent(scale.at, scale)}%` }} />
     </span>
   );
+}
+
+/** A stretch of a bar; `least`: its least width, px. */
+interface Piece {
+  kind: 'past' | 'planned' | 'running' | 'draft';
+  from: number;
+  to: number;
+  least: number;
+}
+
+function piecesOf(spans: LifeSpan[], created: number | null, scale: LifeScale): Piece[] {
+  const { now } = scale;
+  if (spans.length === 0)
+    return [{ kind: 'draft', from: created ?? now - 14 * DAY_MS, to: now, least: 6 }];
+  const pieces = spans.flatMap(({ from, to }): Piece[] => {
+    const end = to ?? scale.to + 1;
+    const cut = Math.min(end, Math.max(from, now));
+    const ahead = from <= now && to === null ? 'running' : 'planned';
+    return [
+      { kind: 'past', from, to: cut, least: 3 },
+      { kind: ahead, from: cut, to: end, least: 3 },
+    ];
+  });
+  return pieces.filter(({ from, to }) => to > from && to > scale.from && from < scale.to);
 }
 
 /** "Live since 3 Feb 2026; leaves 1 Oct 2026". */

@@ -33,22 +33,14 @@ export function EntryScreen({ detail, outcome: first, clock }: Props) {
       title={detail.id === null ? `New: ${detail.type.label}` : detail.name}
       lead={<Lead detail={detail} clock={clock} changed={changed} />}
       actions={
-        <div className="flex items-center gap-2">
-          {changed && (
-            <button type="button" className="button" disabled={busy} onClick={entry.drop}>
-              Undo changes
-            </button>
-          )}
-          <button
-            type="button"
-            className={canSave ? 'button button-main' : 'button'}
-            disabled={!canSave}
-            title="Ctrl or Cmd S"
-            onClick={() => void entry.save()}
-          >
-            {past ? 'Restore as draft' : 'Save'}
-          </button>
-        </div>
+        <SaveButtons
+          changed={changed}
+          canSave={canSave}
+          busy={busy}
+          past={past}
+          onDrop={entry.drop}
+          onSave={() => void entry.save()}
+        />
       }
       settings={
         <div className="flex flex-col gap-3">
@@ -99,6 +91,41 @@ export function EntryScreen({ detail, outcome: first, clock }: Props) {
       }
       outcome={<EntryOutcomePane outcome={outcome} clock={clock} problem={entry.problem} />}
     />
+  );
+}
+
+function SaveButtons({
+  changed,
+  canSave,
+  busy,
+  past,
+  onDrop,
+  onSave,
+}: {
+  changed: boolean;
+  canSave: boolean;
+  busy: boolean;
+  past: boolean;
+  onDrop: () => void;
+  onSave: () => void;
+}) {
+  return (
+    <div className="flex items-center gap-2">
+      {changed && (
+        <button type="button" className="button" disabled={busy} onClick={onDrop}>
+          Undo changes
+        </button>
+      )}
+      <button
+        type="button"
+        className={canSave ? 'button button-main' : 'button'}
+        disabled={!canSave}
+        title="Ctrl or Cmd S"
+        onClick={onSave}
+      >
+        {past ? 'Restore as draft' : 'Save'}
+      </button>
+    </div>
   );
 }
 

@@ -23,40 +23,17 @@ interface Props {
 
 /** When an entry is public: one line, which unfolds to what can be planned. */
 export function TimingLine(props: Props) {
-  const { detail, clock, unsaved, busy, warnings, onPlan, onDelete } = props;
+  const { detail, clock, warnings, onPlan, onDelete } = props;
   const [open, setOpen] = useState(false);
   const [asking, setAsking] = useState<'retire' | 'delete' | null>(null);
-  const scale = lifeScale(clock.at, clock.now, clock.zone);
   const past = clock.tense === 'past';
   const live = detail.spans.find((s) => s.from <= clock.now && (s.to === null || clock.now < s.to));
   const current = live?.revision === detail.revision;
+  const act = (): Promise<boolean> =>
+    asking === 'delete' ? onDelete() : onPlan({ action: 'retire', at: null, revision: null });
   return (
     <section aria-label="When it is public" className="border-y border-rule py-2">
-      <div className="flex flex-wrap items-center gap-x-3 gap-y-1">
-        <span className="w-36 shrink-0">
-          <LifeBar spans={detail.spans} created={null} scale={scale} />
-        </span>
-        <span className="min-w-0 flex-1">{lifeWords(detail.spans, scale)}</span>
-        {!past && clock.tense === 'now' && !current && (
-          <button
-            type="button"
-            className={`button ${unsaved ? '' : 'button-main'}`}
-            disabled={busy || unsaved}
-            title={unsaved ? 'Save first: publishing takes what is saved.' : undefined}
-            onClick={() => void onPlan({ action: 'publish', at: null, revision: null })}
-          >
-            Publish now
-          </button>
-        )}
-        <button
-          type="button"
-          className="button-quiet h-8"
-          aria-expanded={open}
-          onClick={() => setOpen(!open)}
-        >
-          Timing
-        </button>
-      </div>
+      <ClosedLine {...props} current={current} open={open} onToggle={() => setOpen(!open)} />
       {!past &&
         warnings.map((words) => (
           <p key={words} className="mt-1 text-amber-text">
@@ -79,14 +56,46 @@ export function TimingLine(props: Props) {
           detail={detail}
           clock={clock}
           onClose={() => setAsking(null)}
-          onDo={() =>
-            void (asking === 'delete'
-              ? onDelete()
-              : onPlan({ action: 'retire', at: null, revision: null }))
-          }
+          onDo={() => void act()}
         />
       )}
     </section>
+  );
+}
+
+/** The life of an entry in one line, and what is done most: publishing it now. */
+function ClosedLine({
+  detail,
+  clock,
+  unsaved,
+  busy,
+  current,
+  open,
+  onPlan,
+  onToggle,
+}: Props & { current: boolean; open: boolean; onToggle: () => void }) {
+  const scale = lifeScale(clock.at, clock.now, clock.zone);
+  return (
+    <div className="flex flex-wrap items-center gap-x-3 gap-y-1">
+      <span className="w-36 shrink-0">
+        <LifeBar spans={detail.spans} created={null} scale={scale} />
+      </span>
+      <span className="min-w-0 flex-1">{lifeWords(detail.spans, scale)}</span>
+      {clock.tense === 'now' && !current && (
+        <button
+          type="button"
+          className={`button ${unsaved ? '' : 'button-main'}`}
+          disabled={busy || unsaved}
+          title={unsaved ? 'Save first: publishing takes what is saved.' : undefined}
+          onClick={() => void onPlan({ action: 'publish', at: null, revision: null })}
+        >
+          Publish now
+        </button>
+      )}
+      <button type="button" className="button-quiet h-8" aria-expanded={open} onClick={onToggle}>
+        Timing
+      </button>
+    </div>
   );
 }
 

@@ -24,17 +24,14 @@ export function ClockStrip({
   const [zoom, setZoom] = useState<Zoom>('fortnight');
   const looking = given === null ? null : parseInstant(given, zone);
   const at = looking ?? now;
-  const words =
-    given !== null && looking === null
-      ? `“${given.slice(0, 30)}” is no instant; this is now`
-      : looking === null
-        ? `Now · ${instantWords(now - (now % 60_000), zone, now)}`
-        : `Looking at ${instantWords(at, zone, now)}`;
+  const words = wordsOf(given, looking, zone, now);
   const spoken = looking === null ? `${words} (${zone})` : spokenOf(words, zone, at, now, ticks);
-  const earlier = ticks.findLast((t) => t.at < at)?.at;
-  const later = ticks.find((t) => t.at > at)?.at;
-  const goTo = (instant: number | undefined): void => {
-    if (instant !== undefined) set({ at: instant });
+  const goTo = (tick: ChangeTick | undefined): void => {
+    if (tick) set({ at: tick.at });
+  };
+  const steps = {
+    earlier: ticks.findLast((t) => t.at < at),
+    later: ticks.find((t) => t.at > at),
   };
   const name = ticks.find((t) => t.at === at)?.names.join(', ');
   return (
@@ -62,25 +59,14 @@ export function ClockStrip({
         zoom={zoom}
         spoken={spoken}
         onPick={(instant, replace) => set({ at: instant }, replace)}
-        onEarlier={() => goTo(earlier)}
-        onLater={() => goTo(later)}
+        onEarlier={() => goTo(steps.earlier)}
+        onLater={() => goTo(steps.later)}
         onNow={() => set({ at: null })}
       />
-      <select
-        aria-label="How much time the ruler shows"
-        value={zoom}
-        onChange={(e) => setZoom(e.target.value as Zoom)}
-        className="wide-only h-7 shrink-0 rounded-md border border-edge bg-white px-1 text-table"
-      >
-        {Object.entries(ZOOMS).map(([key, { label }]) => (
-          <option key={key} value={key}>
-            {label}
-          </option>
-        ))}
-      </select>
+      <ZoomChoice zoom={zoom} onChange={setZoom} />
       <div className="flex shrink-0">
-        <Step label="Earlier" disabled={earlier === undefined} onPress={() => goTo(earlier)} />
-        <Step label="Later" disabled={later === undefined} onPress={() => goTo(later)} />
+        <Step label="Earlier" disabled={!steps.earlier} onPress={() => goTo(steps.earlier)} />
+        <Step label="Later" disabled={!steps.later} onPress={() => goTo(steps.later)} />
         <Step label="Now" disabled={given === null} onPress={() => set({ at: null })} />
       </div>
       <p aria-live="polite" className="sr-only">
@@ -96,6 +82,30 @@ export function ClockStrip({
         onPick={(value) => set({ at: value })}
       />
     </div>
+  );
+}
+
+function wordsOf(given: string | null, looking: number | null, zone: string, now: number): string {
+  if (looking !== null) return `Looking at ${instantWords(looking, zone, now)}`;
+  return given === null
+    ? `Now · ${instantWords(now - (now % 60_000), zone, now)}`
+    : `“${given.slice(0, 30)}” is no instant; this is now`;
+}
+
+function ZoomChoice({ zoom, onChange }: { zoom: Zoom; onChange: (zoom: Zoom) => void }) {
+  return (
+    <select
+      aria-label="How much time the ruler shows"
+      value={zoom}
+      onChange={(e) => onChange(e.target.value as Zoom)}
+      className="wide-only h-7 shrink-0 rounded-md border border-edge bg-white px-1 text-table"
+    >
+      {Object.entries(ZOOMS).map(([key, { label }]) => (
+        <option key={key} value={key}>
+          {label}
+        </option>
+      ))}
+    </select>
   );
 }
 

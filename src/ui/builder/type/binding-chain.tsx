@@ -99,43 +99,44 @@ function addressLink({ spec, outcome, readOnly, onChange }: Props, issues: Issue
   };
 }
 
-function pageLink({ spec, detail, outcome, readOnly, onChange }: Props): ChainLink {
+function pageLink(props: Props): ChainLink {
+  const { spec, detail, outcome } = props;
   const chosen = detail.templates.find((t) => t.key === spec.template)?.label ?? 'none';
-  return {
-    key: 'template',
-    label: 'Page',
-    set: spec.template !== undefined,
-    gives: outcome.automatic ? 'automatic page, made from the fields' : chosen,
-    content: (
-      <Line label="Template" htmlFor="template">
-        <Choice
-          id="template"
-          value={spec.template}
-          none="Automatic page"
-          options={detail.templates.filter((t) => t.kind === 'page')}
-          readOnly={readOnly}
-          onChange={(v) => onChange(setOrDrop(spec, 'template', v))}
-        />
-      </Line>
-    ),
-  };
+  const gives = outcome.automatic ? 'automatic page, made from the fields' : chosen;
+  return templateLink(props, { key: 'template', kind: 'page', label: 'Page', gives });
 }
 
-function cardLink({ spec, detail, readOnly, onChange }: Props): ChainLink {
+function cardLink(props: Props): ChainLink {
+  const { spec, detail } = props;
+  const gives = detail.templates.find((t) => t.key === spec.card)?.label ?? 'automatic card';
+  return templateLink(props, { key: 'card', kind: 'card', label: 'Card', gives });
+}
+
+/** A link at which a template is chosen: that of pages, or that of cards. */
+function templateLink(
+  { spec, detail, readOnly, onChange }: Props,
+  {
+    key,
+    kind,
+    ...link
+  }: Pick<ChainLink, 'label' | 'gives'> & {
+    key: 'template' | 'card';
+    kind: 'page' | 'card';
+  },
+): ChainLink {
   return {
-    key: 'card',
-    label: 'Card',
-    set: spec.card !== undefined,
-    gives: detail.templates.find((t) => t.key === spec.card)?.label ?? 'automatic card',
+    ...link,
+    key,
+    set: spec[key] !== undefined,
     content: (
-      <Line label="Card" htmlFor="card">
+      <Line label={kind === 'page' ? 'Template' : 'Card'} htmlFor={key}>
         <Choice
-          id="card"
-          value={spec.card}
-          none="Automatic card"
-          options={detail.templates.filter((t) => t.kind === 'card')}
+          id={key}
+          value={spec[key]}
+          none={`Automatic ${kind}`}
+          options={detail.templates.filter((t) => t.kind === kind)}
           readOnly={readOnly}
-          onChange={(v) => onChange(setOrDrop(spec, 'card', v))}
+          onChange={(v) => onChange(setOrDrop(spec, key, v))}
         />
       </Line>
     ),

@@ -18,20 +18,7 @@ export function LinkLine({
   const [href, setHref] = useState(String(editor.getAttributes('link').href ?? ''));
   const [homeless, setHomeless] = useState('');
   const finder = useId();
-  const apply = (to: string): void => {
-    const chain = editor.chain().focus();
-    // Without words to lead anywhere, the address stands for itself.
-    if (editor.state.selection.empty && !editor.isActive('link'))
-      chain
-        .insertContent({ type: 'text', text: to, marks: [{ type: 'link', attrs: { href: to } }] })
-        .run();
-    else chain.extendMarkRange('link').setLink({ href: to }).run();
-    onDone();
-  };
-  const remove = (): void => {
-    editor.chain().focus().extendMarkRange('link').unsetLink().run();
-    onDone();
-  };
+  const { apply, remove } = linkActs(editor, onDone);
   const safe = href.trim() !== '' && isSafeLink(href);
   return (
     <div className="grid gap-2 border-b border-rule p-2 sm:grid-cols-2">
@@ -78,4 +65,22 @@ export function LinkLine({
       )}
     </div>
   );
+}
+
+/** What can be done with a link at the words that are selected. */
+function linkActs(editor: Editor, onDone: () => void) {
+  const apply = (to: string): void => {
+    const chain = editor.chain().focus();
+    const marks = [{ type: 'link', attrs: { href: to } }];
+    // Without words to lead anywhere, the address stands for itself.
+    if (editor.state.selection.empty && !editor.isActive('link'))
+      chain.insertContent({ type: 'text', text: to, marks }).run();
+    else chain.extendMarkRange('link').setLink({ href: to }).run();
+    onDone();
+  };
+  const remove = (): void => {
+    editor.chain().focus().extendMarkRange('link').unsetLink().run();
+    onDone();
+  };
+  return { apply, remove };
 }
