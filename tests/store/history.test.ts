@@ -152,6 +152,25 @@ describe('addresses held so far, as a folder gives them', () => {
     expect(answer(view, '/notes/pea', '2026-03-15')).toBe('200');
   });
 
+  test('may stand where a listing stands today, from which they move', async () => {
+    const { view, issues } = await loadFiles(
+      {
+        ...types,
+        'listings/all.json': { key: 'all', type: 'note', address: '/all' },
+        'entries/note/0.json': entry(
+          'a',
+          'Pea',
+          ['2026-01-01/'],
+          held({ path: '/all', from: '2026-01-01' }),
+        ),
+      },
+      NOW,
+    );
+    expect(issues).toEqual([]);
+    expect(answer(view, '/notes/pea', '2026-07-02')).toBe('200');
+    expect(view.render('/all', NOW)!.listing).toBe('all');
+  });
+
   test.each([
     ['held while not live', [{ path: '/pea', from: '2025-12-01' }], 'wrong-fact'],
     ['held on after it was retired', [{ path: '/pea', from: '2026-01-01' }], 'wrong-fact', true],
@@ -168,6 +187,11 @@ describe('addresses held so far, as a folder gives them', () => {
         { path: '/bean', from: '2026-03-01' },
       ],
       'overlapping-intervals',
+    ],
+    [
+      'where two pages of a site cannot stand',
+      [{ path: '/../x', from: '2026-01-01' }],
+      'wrong-address',
     ],
     ['in no normal form', [{ path: '/Pea/', from: '2026-01-01' }], 'wrong-address'],
     ['with a base that is none', [{ path: '/pea', base: 'pea', from: '2026-01-01' }], 'wrong-form'],

@@ -18,7 +18,7 @@ export type Wanted =
       exact: boolean;
       clash: 'number' | 'refuse';
       nothingLeft: string | null;
-      /** For an address known to have been held: the base refused meanwhile. */
+      /** Set for an address known to have been held: the base refused meanwhile, null for none. */
       refused?: string | null;
     }
   | Unwanted;

@@ -15,6 +15,7 @@ import type {
 import { Rows } from './rows.ts';
 import type { AddressRules } from './rules.ts';
 import { MAX_NUMBER, lowestFree, notToBeDealt, numbered } from './taken.ts';
+import { keptBefore, nothingLeftOf } from './words.ts';
 
 /**
  * Runs publications and addresses forward through their events and returns the rows they make. At
@@ -313,6 +314,8 @@ class Simulation {
 
   private pathFor(id: string, wanted: Dealt, standing: Standing): Wanted {
     const { base, exact, clash } = wanted;
+    // What was held was held, also where a listing stands today.
+    if (wanted.refused !== undefined && !this.isHeldByOther(wanted.path, id)) return wanted;
     if (exact) return this.isTaken(wanted.path, id) ? this.clashOf(wanted, id) : wanted;
     if (clash === 'refuse') return this.isTaken(base, id) ? this.clashOf(wanted, id) : wanted;
     const last = standing.lastHeld;
@@ -344,8 +347,12 @@ class Simulation {
 
   private isTaken(path: string, id: string): boolean {
     if (path === '/') return false;
+    return this.isHeldByOther(path, id) || notToBeDealt(this.rules, path) !== null;
+  }
+
+  private isHeldByOther(path: string, id: string): boolean {
     const holder = this.holderOf(path);
-    return (holder !== null && holder !== id) || notToBeDealt(this.rules, path) !== null;
+    return holder !== null && holder !== id;
   }
 
   private holderOf(path: string): string | null {
@@ -372,24 +379,4 @@ function isSame(held: Held, wanted: Dealt): boolean {
     wanted.path !== '/' &&
     isByHand(held.base) !== isByHand(wanted.base)
   );
-}
-
-function keptBefore(refused: string, path: string): Omit<Unwanted, 'ok'> {
-  return {
-    base: refused,
-    code: 'clash',
-    message: `It kept ${path}, since it could not have another address when the site was saved.`,
-    fix: 'Change the title or what else the address reads.',
-    byHand: false,
-  };
-}
-
-function nothingLeftOf(expression: string, path: string): Omit<Unwanted, 'ok'> {
-  return {
-    base: path,
-    code: 'nothing-left',
-    message: `Nothing of {${expression}} is left in an address, so it is ${path}.`,
-    fix: 'Give it letters or digits, or set the address by hand.',
-    byHand: false,
-  };
 }
