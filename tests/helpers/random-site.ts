@@ -75,9 +75,12 @@ const event = fc.record({
 const part = fc.record({ live: intervals(2), byHand: byHandAt('/part') });
 const page = fc.record({
   title: fc.constantFrom('Home', 'About', 'Team'),
+  early: fc.constantFrom('Home', 'About', 'Team'),
+  revised: fc.boolean(),
+  created: fc.constantFrom('2026-01-01', '2026-01-02'),
   within: fc.option(fc.constantFrom('p0', 'p1', 'p2')),
   byHand: byHandAt('/by-hand', '/about', '/home'),
-  live: intervals(2),
+  live: intervals(3),
 });
 
 export const DESIGN: Files = {
@@ -190,7 +193,7 @@ export const randomSite: fc.Arbitrary<Files> = fc
   .record({
     growers: fc.array(grower, { minLength: 2, maxLength: 2 }),
     varieties: fc.array(variety, { maxLength: 6 }),
-    pages: fc.array(page, { minLength: 3, maxLength: 3 }),
+    pages: fc.array(page, { minLength: 3, maxLength: 4 }),
     events: fc.array(event, { maxLength: 2 }),
     parts: fc.array(part, { maxLength: 1 }),
     front: fc.constantFrom({}, { front: { entry: 'p0' } }, { front: { listing: 'all' } }),
@@ -216,14 +219,20 @@ export const randomSite: fc.Arbitrary<Files> = fc
         }),
     );
     pages.forEach(
-      ({ live, within, title: t, byHand }, i) =>
+      ({ live, within, title: t, early, revised, created, byHand }, i) =>
         (files[`entries/page/p${i}.json`] = {
           entry: {
             id: `p${i}`,
-            created: '2026-01-01',
-            saved: '2026-01-01',
+            created,
+            saved: revised ? '2026-04-01' : '2026-01-01',
             live,
-            ...(byHand && i === 0 ? { address: [byHand] } : {}),
+            ...(revised
+              ? {
+                  revisions: [{ saved: '2026-01-01', values: { title: early } }],
+                  plans: [{ at: '2026-04-15', do: 'publish' }],
+                }
+              : {}),
+            ...(byHand && i < 2 ? { address: [byHand] } : {}),
           },
           title: t,
           ...(within === null || within >= `p${i}` ? {} : { inside: within }),

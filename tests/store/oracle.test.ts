@@ -106,8 +106,8 @@ class Oracle {
   private now = 0;
   /** Whether somebody went without an address in the pass at hand. */
   private fatal = false;
-  /** Whether an address by hand was in the way, or could not be had: the site is refused. */
-  private certain = false;
+  /** Whether an address by hand was in the way in the pass at hand, or could not be had. */
+  private inTheWay = false;
 
   constructor(
     private readonly entries: Entry[],
@@ -131,7 +131,6 @@ class Oracle {
       ]),
     );
     for (const at of [...instants].filter(Number.isFinite).sort((a, b) => a - b)) this.instant(at);
-    if (this.certain) throw new Refused();
   }
 
   /**
@@ -175,15 +174,17 @@ class Oracle {
     const kept = new Map<string, string>();
     for (;;) {
       this.fatal = false;
+      this.inTheWay = false;
       const before = new Map([...this.states].map(([id, s]) => [id, { ...s }]));
       const refused = this.deal(moving, kept);
       const late = this.entries.filter((e) => !moving.has(e.id) && this.wouldMove(e, kept));
+      if (late.length === 0 && this.inTheWay) throw new Refused();
       if (late.length === 0 && refused.size === 0) {
         if (this.fatal) throw new Refused();
         break;
       }
       for (const e of late) moving.add(e.id);
-      for (const [id, base] of refused) kept.set(id, base);
+      if (late.length === 0) for (const [id, base] of refused) kept.set(id, base);
       for (const [id, s] of before) this.states.set(id, s);
     }
     const front = this.front === null ? undefined : this.states.get(this.front);
@@ -233,11 +234,19 @@ class Oracle {
     }
     claims.sort((a, b) => a.created - b.created || (a.id < b.id ? -1 : 1));
     const dealt = new Set<string>();
+    // The pages it is built on come first, through those that lend their unnumbered path too.
+    const drawForward = (e: Entry, above: Entry[] = []): void => {
+      const parent = e.type === 'page' ? this.entry(this.view(e).inside) : undefined;
+      if (!parent || above.includes(parent)) return;
+      if (claims.includes(parent)) return claim(parent);
+      const s = this.states.get(parent.id)!;
+      const isBuilt = s.path === null && s.lastPath === null;
+      if (isBuilt && this.hand(parent) === undefined) drawForward(parent, [...above, e]);
+    };
     const claim = (e: Entry): void => {
       if (dealt.has(e.id)) return;
       dealt.add(e.id);
-      const parent = e.type === 'page' ? this.entry(this.view(e).inside) : undefined;
-      if (parent && claims.includes(parent)) claim(parent);
+      drawForward(e);
       const s = this.states.get(e.id)!;
       const base = this.wanted(e);
       const path = this.free(e, base, s);
@@ -261,13 +270,13 @@ class Oracle {
     if (base.startsWith('front ')) return '/';
     if (base.startsWith('hand ')) {
       if (!taken(base.slice(5))) return base.slice(5);
-      this.certain = true;
+      this.inTheWay = true;
       return null;
     }
     if (e.type === 'event') {
       if (!taken(base)) return base;
       const holder = [...this.states.values()].find((other) => other.path === base);
-      if (holder?.base?.startsWith('hand ')) this.certain = true;
+      if (holder?.base?.startsWith('hand ')) this.inTheWay = true;
       return null;
     }
     if (s.lastBase === base && s.lastPath !== null && !taken(s.lastPath)) return s.lastPath;

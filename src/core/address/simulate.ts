@@ -93,7 +93,8 @@ class Simulation {
       const { late, refused } = this.rehearse(ids);
       if (late.length === 0 && refused.size === 0) break;
       for (const id of late) this.moving.add(id);
-      for (const [id, why] of refused) this.kept.set(id, why);
+      // Who moves frees a path, so that only where nobody else does a refusal is one.
+      if (late.length === 0) for (const [id, why] of refused) this.kept.set(id, why);
       claims = this.claims();
     }
     this.deal(claims);
