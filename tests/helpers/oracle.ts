@@ -246,7 +246,8 @@ export class Oracle {
     const claim = (e: Entry): void => {
       if (dealt.has(e.id)) return;
       dealt.add(e.id);
-      drawForward(e);
+      // An address by hand is built on nobody.
+      if (e.id === this.front || this.hand(e) === undefined) drawForward(e);
       const s = this.states.get(e.id)!;
       const base = this.wanted(e);
       const path = this.free(e, base, s);
@@ -333,7 +334,9 @@ export class Oracle {
   private pathOfParent(parent: Entry): string {
     if (parent.id === this.front) return '';
     const s = this.states.get(parent.id)!;
-    const hand = s.last === null ? this.hand(parent) : undefined;
+    // Never live so far, or live and not dealt an address yet: the one by hand is what it gets.
+    const isNew = s.last === null || s.live !== null;
+    const hand = isNew ? this.hand(parent) : undefined;
     const path = s.path ?? (s.live === null ? s.lastPath : null) ?? hand ?? this.pattern(parent);
     return path;
   }
