@@ -119,12 +119,10 @@ describe('numbers', () => {
     ['/pea', ['/pea', '/pea-3'], 2],
     ['/all', [], 2],
     ['/build', [], 2],
-    ['/all/page-4', [], null],
+    ['/all/page-4', [], 2],
     ['/media/pea', [], null],
   ])('of %s beside %j is %s', (base, taken, n) => {
-    const found = lowestFree(base, 1, isTaken(taken));
-    if (base === '/all/page-4') expect(found).not.toBe(1);
-    else expect(found).toBe(n);
+    expect(lowestFree(base, 1, isTaken(taken))).toBe(n);
   });
 
   test('end at a bound', () => {
@@ -154,7 +152,11 @@ describe('a design that takes the place of another deals anew the addresses of',
     ['nobody where nothing changed', {}, []],
     ['nobody for a description', { types: [{ ...note, description: 'D' }, person] }, []],
     ['nobody for SEO', { types: [{ ...note, seo: { title: '{title}' } }, person] }, []],
-    ['nobody for what retired pages answer', { types: [note, { ...person, retired: 'gone' }] }, []],
+    [
+      'nobody for what retired pages answer',
+      { types: [note, { ...person, retired: { path: '/over' } }] },
+      [],
+    ],
     ['one type for its pattern', { types: [{ ...note, address: '/{title}' }, person] }, ['note']],
     ['one type for clashes', { types: [note, { ...person, clash: 'refuse' }] }, ['person']],
     ['all for the language', { site: { language: 'de' } }, ['note', 'person']],

@@ -69,7 +69,8 @@ export function typesToDealAnew(before: AddressRules, after: AddressRules): Set<
 
 /** What every address reads of the site. */
 function readBySite({ design: { site, slugVersion }, frontEntry }: AddressRules): string {
-  return JSON.stringify([site.language, site.zone, site.name, site.url, slugVersion, frontEntry]);
+  const { language, zone, name, strapline, url } = site;
+  return JSON.stringify([language, zone, name, strapline, url, slugVersion, frontEntry]);
 }
 
 /** What its own addresses, and those that lead through it, read of a type. */

@@ -316,7 +316,8 @@ class Simulation {
   private pathFor(id: string, wanted: Dealt, standing: Standing): Wanted {
     const { base, exact, clash } = wanted;
     // What was held was held, also where a listing stands today.
-    if (wanted.refused !== undefined && !this.isHeldByOther(wanted.path, id)) return wanted;
+    if (wanted.refused !== undefined)
+      return this.isHeldByOther(wanted.path, id) ? this.clashOf(wanted, id) : wanted;
     if (exact) return this.isTaken(wanted.path, id) ? this.clashOf(wanted, id) : wanted;
     if (clash === 'refuse') return this.isTaken(base, id) ? this.clashOf(wanted, id) : wanted;
     const last = standing.lastHeld;
