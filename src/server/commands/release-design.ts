@@ -60,9 +60,10 @@ function pagesHidden(
   after: AddressRules,
   at: Instant,
 ): Issue[] {
-  const held = statement(
+  const held = statement<{ path: string; entry: string }>(
     connection,
-    `SELECT path, entry FROM address WHERE role = 'current' AND ${asOf('')} AND path BETWEEN ? AND ?`,
+    `SELECT path, entry FROM address
+       WHERE role = 'current' AND ${asOf('')} AND path BETWEEN ? AND ?`,
   );
   const added = [...after.listingAddresses].filter(
     (address) => address !== '/' && !before.listingAddresses.has(address),
@@ -71,7 +72,7 @@ function pagesHidden(
     const rows = [
       ...held.all(at, at, address, address),
       ...held.all(at, at, `${address}/page-`, `${address}/page-a`),
-    ] as { path: string; entry: string }[];
+    ];
     return rows
       .filter(({ path }) => notToBeDealt(after, path) !== null)
       .map(({ path, entry }) => ({

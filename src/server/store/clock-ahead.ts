@@ -18,16 +18,16 @@ export interface WrittenAhead {
 
 /** What is dated later than an instant although it was done at once. */
 export function writtenAhead(connection: Connection, now: Instant): WrittenAhead {
-  const all = (sql: string): unknown[] => statement(connection, sql).all(now);
+  const all = <Row>(sql: string): Row[] => statement<Row>(connection, sql).all(now);
   return {
     last: settledInstant(connection),
-    revisions: all(
+    revisions: all<WrittenAhead['revisions'][number]>(
       'SELECT entry, name, saved FROM revision WHERE saved > ? ORDER BY saved',
-    ) as WrittenAhead['revisions'],
-    acts: all(
+    ),
+    acts: all<WrittenAhead['acts'][number]>(
       "SELECT entry, action, at FROM planned_change WHERE at > ? AND local IS NULL AND person <> '' ORDER BY at",
-    ) as WrittenAhead['acts'],
-    designs: (all('SELECT id FROM design_version WHERE saved > ?') as unknown[]).length,
+    ),
+    designs: all('SELECT id FROM design_version WHERE saved > ?').length,
   };
 }
 
