@@ -21,6 +21,8 @@ export interface Issue {
   fix?: string;
   /** Text to put at `range` instead, where a single replacement would mend it. */
   replacement?: string;
+  /** Both values, in words, where somebody else set another meanwhile. */
+  values?: { yours: string; theirs: string };
 }
 
 /** Either a value, or what stands in its way; never both. */

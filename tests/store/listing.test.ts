@@ -63,7 +63,7 @@ const anyFilter = fc.letrec<{ filter: FilterSpec }>((tie) => ({
     ...(['all', 'any', 'none'] as const).map((kind) =>
       fc
         .array(tie('filter'), { maxLength: 3 })
-        .map((filters) => ({ [kind]: filters }) as FilterSpec),
+        .map((filters) => ({ [kind]: filters }) as unknown as FilterSpec),
     ),
   ),
 })).filter;

@@ -1,85 +1,170 @@
+import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
+import { designOf, typeOf } from '../../../tests/helpers/design.ts';
+import {
+  RICH_DESIGN,
+  choices,
+  drawing,
+  randomEdit,
+} from '../../../tests/helpers/random-edits.ts';
 import { type Design, designSpec } from '../design/spec.ts';
-import { changesOf, versionOf, withChanges } from './changes.ts';
-import { applyEdit, inverseOf } from './edit.ts';
+import { compileSite } from '../site/compile.ts';
+import { describe as inWords } from './describe.ts';
+import { type DesignEdit, applyEdit, invertEdit } from './edit.ts';
+import { applyStep } from './apply.ts';
+import { stepsBetween } from './between.ts';
+import { type Json, type Part, partAt, partsBelow } from './parts.ts';
+import type { Step } from './steps.ts';
 
-const design: Design = designSpec.parse({
-  site: { name: 'S', url: 'https://s.example', zone: 'UTC', language: 'en' },
-  types: [
-    { key: 'note', address: '/{title}', fields: [{ key: 'title', kind: 'text' }] },
-    { key: 'page', address: '/p/{title}', fields: [{ key: 'title', kind: 'text' }] },
-  ],
+const design = designOf({
+  types: [typeOf('note', [], { address: '/{title}' }), typeOf('page', [], { address: '/p/{title}' })],
 });
-const note = design.types[0]!;
-const edit = (set: Record<string, unknown>, version = versionOf(note)) =>
-  applyEdit(design, { part: 'types', key: 'note', set, version });
-
-describe('changes', () => {
-  test('what differs is named with its new value, what is gone with null', () => {
-    expect(changesOf({ a: 1, b: [1], c: 'x' }, { a: 1, b: [2], d: 'y' })).toEqual({
-      b: [2],
-      c: null,
-      d: 'y',
-    });
-    expect(changesOf(note, structuredClone(note))).toEqual({});
-  });
-
-  test('set on the part they were taken from, they give the other one', () => {
-    const [before, after] = [
-      { a: 1, b: 2 },
-      { b: 3, c: 4 },
-    ];
-    expect(withChanges<object>(before, changesOf(before, after))).toEqual(after);
-  });
-
-  test('any change gives another version', () => {
-    expect(versionOf(note)).toBe(versionOf(structuredClone(note)));
-    expect(versionOf({ ...note, label: 'Other' })).not.toBe(versionOf(note));
-  });
+const set = (part: string, property: string, was: Json, now: Json): DesignEdit => ({
+  steps: [{ do: 'set', part, property, was, now }],
 });
+const applied = (before: Design, edit: DesignEdit): Design => {
+  const done = applyEdit(before, edit);
+  if (!done.ok) throw new Error(JSON.stringify(done.issues));
+  return done.value.design;
+};
+const codes = (edit: DesignEdit, before = design): string[] => {
+  const done = applyEdit(before, edit);
+  return done.ok ? [] : done.issues.map(({ code }) => code);
+};
 
 describe('an edit', () => {
   test('changes its part and leaves the others', () => {
-    const edited = edit({ address: '/n/{title}' });
-    expect(edited).toMatchObject({
-      ok: true,
-      value: { types: [{ address: '/n/{title}' }, { address: '/p/{title}' }] },
+    const after = applied(design, set('types/note', 'address', '/{title}', '/n/{title}'));
+    expect(after.types.map((t) => t.address)).toEqual(['/n/{title}', '/p/{title}']);
+  });
+
+  test('of another property than somebody else changed holds beside theirs', () => {
+    const theirs = applied(design, set('types/note', 'seo.title', null, '{title}!'));
+    const both = applied(theirs, set('types/note', 'seo.description', null, 'Of {title}'));
+    expect(both.types[0]!.seo).toEqual({ title: '{title}!', description: 'Of {title}' });
+  });
+
+  test('of a property that somebody else changed is refused, with both values', () => {
+    const theirs = applied(design, set('types/note', 'address', '/{title}', '/theirs/{title}'));
+    const mine = applyEdit(theirs, set('types/note', 'address', '/{title}', '/mine/{title}'));
+    expect(mine).toMatchObject({
+      ok: false,
+      issues: [
+        {
+          code: 'changed-since',
+          path: 'types/note/address',
+          values: { yours: '“/mine/{title}”', theirs: '“/theirs/{title}”' },
+        },
+      ],
     });
   });
 
-  test('is taken back by its inverse', () => {
-    const set = { address: '/n/{title}', description: 'New.' };
-    const edited = edit(set);
-    if (!edited.ok) throw new Error('The edit was refused.');
-    const inverse = inverseOf(design, { part: 'types', key: 'note', set, version: '' });
-    const back = applyEdit(edited.value, {
-      part: 'types',
-      key: 'note',
-      set: inverse,
-      version: versionOf(edited.value.types[0]),
-    });
-    expect(back).toEqual({ ok: true, value: design });
+  test('that sets what is set already is no conflict', () => {
+    const same = set('types/note', 'address', '/{title}', '/n/{title}');
+    expect(applied(applied(design, same), same).types[0]!.address).toBe('/n/{title}');
   });
 
-  test('of a part changed since it was opened is refused with both values', () => {
-    const refused = edit({ address: '/mine/{title}' }, 'another version');
-    expect(refused).toMatchObject({ ok: false, issues: [{ code: 'changed-since' }] });
-    expect(refused.ok ? '' : refused.issues[0]!.message).toMatch(/\/mine\/\{title\}.*\/\{title\}/);
+  test('of what is gone, of the wrong form, or that does not hold together is refused', () => {
+    expect(codes(set('types/gone', 'address', null, '/x'))).toEqual(['unknown-part']);
+    expect(codes(set('nowhere/x/y', 'address', null, '/x'))).toEqual(['unknown-part']);
+    expect(codes(set('types/note', 'clash', 'number', 'often'))).toEqual(['wrong-form']);
+    expect(codes(set('types/note', 'address', '/{title}', '/{titel}'))).toEqual(['unknown-name']);
+    expect(codes(set('types/note', '__proto__.x', null, 'y'))).toEqual(['wrong-form']);
   });
 
-  test('of a part that is gone, of the wrong form, or that does not compile is refused', () => {
-    expect(applyEdit(design, { part: 'types', key: 'gone', set: {}, version: '' })).toMatchObject({
-      ok: false,
-      issues: [{ code: 'unknown-part' }],
-    });
-    expect(edit({ fields: 'none' })).toMatchObject({
-      ok: false,
-      issues: [{ code: 'wrong-form', path: 'types/note/fields' }],
-    });
-    expect(edit({ address: '/{titel}' })).toMatchObject({ ok: false });
-    expect(edit({ address: '/../{title}' })).toMatchObject({
-      ok: false,
-      issues: [{ code: 'address-dot-segment', path: 'types/note/address' }],
-    });
+  test('of the kind of a field is refused under the id it has', () => {
+    expect(codes(set('types/note/fields/title', 'kind', 'text', 'number'))).toContain(
+      'kind-changed',
+    );
   });
+
+  test('that removes what somebody else changed is refused', () => {
+    const was = partAt(design, 'types/page') as never;
+    const remove: Step = { do: 'remove', part: 'types/page', was, within: '', list: 'types', after: 'note' };
+    const theirs = applied(design, set('types/page', 'label', 'Page', 'Leaf'));
+    expect(codes({ steps: [remove] }, theirs)).toEqual(['changed-since']);
+    expect(applied(design, { steps: [remove] }).types).toHaveLength(1);
+  });
+});
+
+test('the inverse of an edit gives the design back, to the letter', () => {
+  let accepted = 0;
+  fc.assert(
+    fc.property(choices, (numbers) => {
+      const pick = drawing(numbers);
+      let now = RICH_DESIGN;
+      const steps: { before: Design; edit: DesignEdit }[] = [];
+      for (let i = 0; i < 12; i++) {
+        const done = applyEdit(now, randomEdit(now, pick));
+        if (!done.ok) continue;
+        accepted += 1;
+        steps.push({ before: now, edit: done.value.edit });
+        now = done.value.design;
+        expect(JSON.stringify(designSpec.parse(now))).toBe(JSON.stringify(now));
+      }
+      for (const { before, edit } of steps.toReversed()) {
+        now = applied(now, invertEdit(edit));
+        expect(JSON.stringify(now)).toBe(JSON.stringify(before));
+      }
+    }),
+    { numRuns: Number(process.env.LONG ?? 60) },
+  );
+  expect(accepted).toBeGreaterThan(100);
+});
+
+test('an edit that took hold does the same again, and says so in a sentence', () => {
+  fc.assert(
+    fc.property(choices, (numbers) => {
+      const done = applyEdit(RICH_DESIGN, randomEdit(RICH_DESIGN, drawing(numbers)));
+      if (!done.ok) return;
+      const { edit, design: after } = done.value;
+      expect(JSON.stringify(applied(RICH_DESIGN, edit))).toBe(JSON.stringify(after));
+      expect(inWords(after, edit)).toMatch(/\S/);
+      expect(inWords(after, edit)).not.toMatch(/undefined|\[object/);
+    }),
+    { numRuns: 60 },
+  );
+});
+
+test('the steps between two states of a part lead from one to the other', () => {
+  fc.assert(
+    fc.property(choices, (numbers) => {
+      const pick = drawing(numbers);
+      let now = RICH_DESIGN;
+      for (let i = 0; i < 8; i++) {
+        const done = applyEdit(now, randomEdit(now, pick));
+        if (done.ok) now = done.value.design;
+      }
+      for (const path of ['types/seed', 'listings/now', 'templates/seed-page', 'site', 'style']) {
+        const [opened, wanted] = [partAt(RICH_DESIGN, path)!, partAt(now, path)];
+        // A key is renamed, everywhere, and not set.
+        if (!wanted || isRenamed(path, opened, wanted)) continue;
+        const steps = stepsBetween(path, opened, wanted, () => 'fresh');
+        const between = steps.length === 0 ? RICH_DESIGN : alike(RICH_DESIGN, steps);
+        expect(partAt(between, path)).toEqual(wanted);
+      }
+    }),
+    { numRuns: Number(process.env.LONG ?? 60) },
+  );
+});
+
+/** A design after steps that need not hold together with the rest of it. */
+function alike(before: Design, steps: Step[]): Design {
+  const done = applyEdit(before, { steps });
+  if (done.ok) return done.value.design;
+  const wrong = done.issues.filter(({ code }) => code === 'wrong-form' || code === 'changed-since');
+  expect(wrong).toEqual([]);
+  return steps.reduce((d, step) => {
+    const next = applyStep(d, step);
+    return next.ok ? next.value.design : d;
+  }, before);
+}
+
+function isRenamed(path: string, opened: Part, wanted: Part): boolean {
+  const keys = new Map(partsBelow(path, opened).map(([p, { key }]) => [p, key]));
+  return partsBelow(path, wanted).some(([p, { key }]) => keys.has(p) && keys.get(p) !== key);
+}
+
+test('a design of a site with every sort of part holds together', () => {
+  expect(compileSite(RICH_DESIGN).issues).toEqual([]);
 });

@@ -1,82 +1,64 @@
+import { z } from 'zod';
 import { type Issue, type Result, ok } from '../issue.ts';
-import { type Design, designSpec } from '../design/spec.ts';
-import { compileSite } from '../site/compile.ts';
-import { versionOf, withChanges } from './changes.ts';
+import type { Design } from '../design/spec.ts';
+import { type CompiledSite, compileSite } from '../site/compile.ts';
+import { applyStep } from './apply.ts';
+import { type Step, invertStep, stepSpec } from './steps.ts';
 
-/** The parts of a design that are edited by themselves. */
-export const EDITED_PARTS = ['types', 'listings', 'templates'] as const;
-/** The name of a list of parts in a design. */
-export type EditedPart = (typeof EDITED_PARTS)[number];
+/** A change of a design, in one or several steps that are done together or not at all. */
+export const editSpec = z.strictObject({
+  steps: z
+    .array(stepSpec)
+    .min(1, 'An edit changes something.')
+    .max(1000, 'An edit has at most 1,000 steps.'),
+});
+/** A change of a design. */
+export type DesignEdit = z.output<typeof editSpec>;
 
-/** An edit of one type, listing or template: what is set, and which version of it was opened. */
-export interface DesignEdit {
-  part: EditedPart;
-  key: string;
-  /** Properties with their new values; null takes one away. */
-  set: Record<string, unknown>;
-  /** `versionOf` the part as it was opened. */
-  version: string;
-}
-
-type Part = Record<string, unknown> & { key: string };
-
-/** What an edit that takes this one back sets. */
-export function inverseOf(design: Design, { part, key, set }: DesignEdit): Record<string, unknown> {
-  const before = partOf(design, part, key) ?? {};
-  return Object.fromEntries(
-    Object.keys(set).map((name) => [name, (before as Record<string, unknown>)[name] ?? null]),
-  );
-}
-
-function partOf(design: Design, part: EditedPart, key: string): Part | undefined {
-  return (design[part] as Part[]).find((p) => p.key === key);
+/** A design after edits, compiled, and an edit as it took hold. */
+export interface Edited {
+  design: Design;
+  site: CompiledSite;
+  /** With what its properties were, and with the defaults that it was filled up with. */
+  edit: DesignEdit;
 }
 
 /**
- * A design with an edit applied; every problem is named. Refused where the part was changed since
- * it was opened: both values are told.
+ * Applies an edit; every problem is named. Refused where it overlaps with what was changed since
+ * it was made, where a part has the wrong form, and where the design would not hold together.
  */
-export function applyEdit(design: Design, edit: DesignEdit): Result<Design> {
-  const { part, key, set, version } = edit;
-  const current = partOf(design, part, key);
-  if (!current)
-    return {
-      ok: false,
-      issues: [
-        {
-          code: 'unknown-part',
-          message: `There is no "${key}" in the design any more.`,
-          fix: 'Reload the page.',
-        },
-      ],
-    };
-  if (versionOf(current) !== version) return { ok: false, issues: conflicts(current, set, edit) };
-  return put(design, part, key, withChanges(current, set));
+export function applyEdit(design: Design, edit: DesignEdit): Result<Edited> {
+  const stepped = applySteps(design, edit);
+  if (!stepped.ok) return stepped;
+  const next = stepped.value.design;
+  const { site, issues } = compileSite(next);
+  const all = [...changedKinds(design, next), ...issues];
+  return all.length > 0 ? { ok: false, issues: all } : ok({ ...stepped.value, site });
 }
 
-function put(design: Design, part: EditedPart, key: string, next: Part): Result<Design> {
-  const list = design[part] as Part[];
-  const parsed = designSpec.safeParse({
-    ...design,
-    [part]: list.map((p) => (p.key === key ? next : p)),
-  });
-  if (!parsed.success) {
-    const issues = parsed.error.issues.map((i): Issue => ({
-      code: 'wrong-form',
-      path: `${part}/${key}/${i.path.slice(2).join('/')}`,
-      message: i.message,
-    }));
-    return { ok: false, issues };
+/** Does the steps of an edit one after the other, without looking whether the design holds. */
+export function applySteps(design: Design, edit: DesignEdit): Result<Omit<Edited, 'site'>> {
+  let next = design;
+  const steps: Step[] = [];
+  for (const step of edit.steps) {
+    const done = applyStep(next, step);
+    if (!done.ok) return done;
+    next = done.value.design;
+    steps.push(done.value.step);
   }
-  const issues = [...changedKinds(design, parsed.data), ...compileSite(parsed.data).issues];
-  return issues.length > 0 ? { ok: false, issues } : ok(parsed.data);
+  return ok({ design: next, edit: { steps } });
+}
+
+/** An edit that takes back one that took hold: the design is then as it was, to the letter. */
+export function invertEdit({ steps }: DesignEdit): DesignEdit {
+  return { steps: steps.toReversed().map(invertStep) };
 }
 
 /**
  * Fields that are to hold something else under the id they have: their values would be of the old
  * kind.
  */
-function changedKinds(before: Design, after: Design): Issue[] {
+export function changedKinds(before: Design, after: Design): Issue[] {
   const known = new Map(
     before.types.flatMap((t) => t.fields.map((f) => [`${t.id}/${f.id}`, f] as const)),
   );
@@ -94,23 +76,4 @@ function changedKinds(before: Design, after: Design): Issue[] {
       ];
     }),
   );
-}
-
-function conflicts(
-  current: Part,
-  set: Record<string, unknown>,
-  { part, key }: DesignEdit,
-): Issue[] {
-  return Object.entries(set).map(([name, mine]) => ({
-    code: 'changed-since',
-    path: `${part}/${key}/${name}`,
-    message: `This was changed by somebody else since you opened it. ${name}: yours is ${words(mine)}; released is ${words(current[name])}.`,
-    fix: 'Keep yours on top of what is released now, or drop yours.',
-  }));
-}
-
-function words(value: unknown): string {
-  if (value === null || value === undefined) return 'nothing';
-  const text = typeof value === 'string' ? `“${value}”` : JSON.stringify(value);
-  return text.length > 300 ? `${text.slice(0, 300)}…` : text;
 }

@@ -73,7 +73,10 @@ export class Environments {
     let found = this.objects.get(type.key);
     if (!found) {
       const members = new Map<string, Member>(
-        type.fields.map((field) => [field.key, this.member(field)]),
+        type.fields.map((field) => [
+          field.key,
+          { ...this.member(field), label: field.label, owners: [type.id] },
+        ]),
       );
       for (const [name, extra] of Object.entries(ENTRY_EXTRAS))
         if (!members.has(name)) members.set(name, extra);
@@ -124,7 +127,7 @@ export class Environments {
     if (types.length === 1) return this.objectOf(types[0]!);
     const all = types.map((t) => this.objectOf(t));
     return {
-      name: types.map((t) => t.label.toLowerCase()).join(' or '),
+      name: types.map((t) => t.label.toLowerCase()).join(' or ') || 'the entry',
       memberNames: () => all[0]?.memberNames().filter((n) => all.every((o) => o.member(n))) ?? [],
       member: (name) => common(types, all, name),
       naming: '',
@@ -142,6 +145,7 @@ function common(types: ContentType[], all: ObjectType[], name: string): Member |
   if (!first || members.some((m) => !m || m.type().kind !== first.type().kind)) return undefined;
   return {
     ...first,
+    ...(first.field === undefined ? {} : { owners: types.map((t) => t.id) }),
     read: (owner, scope) =>
       members[types.findIndex((t) => t.key === (owner as EntryView).type.key)]?.read(
         owner,

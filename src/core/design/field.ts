@@ -1,5 +1,7 @@
 /** A prepared option of a choice. */
 export interface FieldOption {
+  /** Stays when the key is renamed; values are stored under it. */
+  id: string;
   key: string;
   label: string;
 }

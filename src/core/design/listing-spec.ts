@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { withIds } from './block-ids.ts';
 import { key } from './key.ts';
 import { sentence } from './words.ts';
 
@@ -32,6 +33,8 @@ const literal = z.union([z.string(), z.number(), z.boolean()]);
 
 /** A comparison of a field. */
 export const conditionSpec = z.strictObject({
+  /** Stays when the condition is changed or moved. */
+  id: key.optional(),
   field: z.string(),
   op: z.enum(OPERATORS),
   /**
@@ -43,18 +46,51 @@ export const conditionSpec = z.strictObject({
 /** A comparison as it is stored. */
 export type ConditionSpec = z.output<typeof conditionSpec>;
 
-/** A group of filters: all, any or none of them hold. */
-export type FilterSpec =
-  ConditionSpec | { all: FilterSpec[] } | { any: FilterSpec[] } | { none: FilterSpec[] };
+/** The ways in which a group's filters hold together. */
+export const GROUPS = ['all', 'any', 'none'] as const;
+/** Whether all, any or none of a group's filters hold. */
+export type GroupKind = (typeof GROUPS)[number];
+type Group<K extends GroupKind> = { id?: string | undefined } & { [P in K]: FilterSpec[] };
+/** A condition, or a group: all, any or none of its filters hold. */
+export type FilterSpec = ConditionSpec | Group<'all'> | Group<'any'> | Group<'none'>;
+const group = (kind: GroupKind): z.ZodType<FilterSpec> =>
+  z.lazy(() =>
+    z.strictObject({ id: key.optional(), [kind]: z.array(filterSpec) }),
+  ) as unknown as z.ZodType<FilterSpec>;
 /** A condition, or a group of filters. */
 export const filterSpec: z.ZodType<FilterSpec> = z.lazy(() =>
-  z.union([
-    conditionSpec,
-    z.strictObject({ all: z.array(filterSpec) }),
-    z.strictObject({ any: z.array(filterSpec) }),
-    z.strictObject({ none: z.array(filterSpec) }),
-  ]),
+  z.union([conditionSpec, group('all'), group('any'), group('none')]),
 );
+
+/** How a group's filters hold together, and which they are; null for a condition. */
+export function groupOf(filter: FilterSpec): { kind: GroupKind; filters: FilterSpec[] } | null {
+  const kind = GROUPS.find((k) => k in filter);
+  return kind ? { kind, filters: (filter as Group<typeof kind>)[kind] } : null;
+}
+
+/** A filter and all within it, in the order they are written. */
+export function* filtersWithin(filter: FilterSpec | undefined): Generator<FilterSpec> {
+  if (filter === undefined) return;
+  yield filter;
+  for (const inner of groupOf(filter)?.filters ?? []) yield* filtersWithin(inner);
+}
+
+/** The conditions of a filter, in the order they are written. */
+export function conditionSpecs(filter: FilterSpec | undefined): ConditionSpec[] {
+  return [...filtersWithin(filter)].filter((f): f is ConditionSpec => 'field' in f);
+}
+
+function withFilterIds(filter: FilterSpec): FilterSpec {
+  const ids = withIds([...filtersWithin(filter)], 'c').map(({ id }) => id);
+  let next = 0;
+  const copy = (old: FilterSpec): FilterSpec => {
+    const id = ids[next++]!;
+    const inner = groupOf(old);
+    if (!inner) return Object.assign({ id }, old, { id });
+    return { id, [inner.kind]: inner.filters.map(copy) } as FilterSpec;
+  };
+  return copy(filter);
+}
 
 const direction = z.enum(['ascending', 'descending']);
 /** One key of an order. */
@@ -111,6 +147,13 @@ export const listingSpec = z
       })
       .default({}),
   })
-  .transform((l) => ({ ...l, id: l.id ?? l.key, label: l.label ?? sentence(l.key) }));
+  .transform(({ id, key: own, label: name, type, where, ...rest }) => ({
+    id: id ?? own,
+    key: own,
+    label: name ?? sentence(own),
+    type,
+    ...(where === undefined ? {} : { where: withFilterIds(where) }),
+    ...rest,
+  }));
 /** Which entries, in what order, how many to a page, drawn as which card, and where. */
 export type Listing = z.output<typeof listingSpec>;

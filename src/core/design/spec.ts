@@ -5,7 +5,7 @@ import type { Field } from './field.ts';
 import { key } from './key.ts';
 import { FIELD_KINDS, kindOf } from './kinds/index.ts';
 import { blockShape } from './block.ts';
-import { withBlockIds } from './block-ids.ts';
+import { withBlockIds, withIds } from './block-ids.ts';
 import { listingSpec } from './listing-spec.ts';
 import { sentence } from './words.ts';
 import { isZone } from '../time/zone.ts';
@@ -63,16 +63,17 @@ export const fieldSpec = z
     { error: (i) => unknownKind(i.input) },
   )
   .transform((given): Field => {
-    const f = given as GivenField;
-    const kind = kindOf(f);
+    const { id, key: own, label: name, translated, ...rest } = given as GivenField;
+    const kind = kindOf(rest);
     return {
-      ...f,
-      id: f.id ?? f.key,
-      label: f.label ?? sentence(f.key),
-      required: f.required ?? false,
-      column: f.column ?? false,
-      many: kind.alwaysMany || (f.many ?? false),
-      translated: f.translated ?? kind.translated,
+      id: id ?? own,
+      key: own,
+      label: name ?? sentence(own),
+      ...rest,
+      required: rest.required ?? false,
+      many: kind.alwaysMany || (rest.many ?? false),
+      column: rest.column ?? false,
+      translated: translated ?? kind.translated,
     };
   });
 
@@ -134,10 +135,16 @@ export const typeSpec = z
     card: key.optional(),
     seo: seoSpec.default({}),
   })
-  .transform((t) => {
-    const label = t.label ?? sentence(t.key);
-    const naming = t.naming ?? (t.fields.find((f) => kindOf(f).names) ?? t.fields[0]!).key;
-    return { ...t, id: t.id ?? t.key, label, plural: t.plural ?? `${label} entries`, naming };
+  .transform(({ id, key: own, label: name, plural, naming, ...rest }) => {
+    const label = name ?? sentence(own);
+    return {
+      id: id ?? own,
+      key: own,
+      label,
+      plural: plural ?? `${label} entries`,
+      naming: naming ?? (rest.fields.find((f) => kindOf(f).names) ?? rest.fields[0]!).key,
+      ...rest,
+    };
   });
 /** A content type with its defaults filled in. */
 export type ContentType = z.output<typeof typeSpec>;
@@ -145,6 +152,7 @@ export type ContentType = z.output<typeof typeSpec>;
 /** A template as it is stored. */
 export const templateSpec = z
   .strictObject({
+    id: key.optional(),
     key,
     label: z.string().optional(),
     kind: z.enum(['page', 'card', 'frame']),
@@ -154,10 +162,12 @@ export const templateSpec = z
     /** Blocks for the frame's named slots other than `main`. */
     slots: z.record(z.string(), z.array(blockShape)).default({}),
   })
-  .transform(({ blocks, slots, ...t }) => ({
-    ...t,
+  .transform(({ id, key: own, label: name, blocks, slots, ...rest }) => ({
+    id: id ?? own,
+    key: own,
+    label: name ?? sentence(own),
+    ...rest,
     ...withBlockIds({ blocks, slots }),
-    label: t.label ?? sentence(t.key),
   }));
 /** A template with its defaults filled in. */
 export type Template = z.output<typeof templateSpec>;
@@ -165,14 +175,24 @@ export type Template = z.output<typeof templateSpec>;
 /** A set of subjects; its subjects are content. */
 export const subjectSetSpec = z
   .strictObject({
+    id: key.optional(),
     key,
     label: z.string().optional(),
     kind: z.enum(['tags', 'tree']),
   })
-  .transform((s) => ({ ...s, label: s.label ?? sentence(s.key) }));
+  .transform(({ id, key: own, label: name, kind }) => ({
+    id: id ?? own,
+    key: own,
+    label: name ?? sentence(own),
+    kind,
+  }));
+/** A set of tags or a tree of categories, as it is stored. */
+export type SubjectSet = z.output<typeof subjectSetSpec>;
 
 /** A redirect set by hand; 308 unless set otherwise (RFC 9110 §15.4). */
 export const redirectSpec = z.strictObject({
+  /** Stays when the redirect is changed. */
+  id: key.optional(),
   from: z.string().startsWith('/', 'A redirect starts at a path: "/old".').max(3072),
   to: z
     .string()
@@ -213,17 +233,19 @@ export const siteSpec = z.strictObject({
 });
 
 /** A whole design as it is stored. */
-export const designSpec = z.strictObject({
-  site: siteSpec,
-  types: z.array(typeSpec),
-  listings: z.array(listingSpec).default([]),
-  templates: z.array(templateSpec).default([]),
-  subjectSets: z.array(subjectSetSpec).default([]),
-  redirects: z.array(redirectSpec).default([]),
-  /** Style sheet of the public pages. */
-  css: z.string().default(''),
-  slugVersion: z.int().default(1),
-});
+export const designSpec = z
+  .strictObject({
+    site: siteSpec,
+    types: z.array(typeSpec),
+    listings: z.array(listingSpec).default([]),
+    templates: z.array(templateSpec).default([]),
+    subjectSets: z.array(subjectSetSpec).default([]),
+    redirects: z.array(redirectSpec).default([]),
+    /** Style sheet of the public pages. */
+    css: z.string().default(''),
+    slugVersion: z.int().default(1),
+  })
+  .transform((design) => ({ ...design, redirects: withIds(design.redirects, 'r') }));
 /** The whole design of a site: one versioned document of plain values. */
 export type Design = z.output<typeof designSpec>;
 

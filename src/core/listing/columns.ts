@@ -91,7 +91,7 @@ export function sortCell(row: ListingRow, column: Column): string | number | nul
   if (isBlank(value)) return null;
   if (column.family === 'text') return sortKey(String(value));
   if (column.family === 'choice')
-    return column.field!.options?.findIndex((o) => o.key === value) ?? null;
+    return column.field!.options?.findIndex((o) => o.id === value) ?? null;
   if (typeof value === 'boolean') return value ? 1 : 0;
   return value as string | number;
 }

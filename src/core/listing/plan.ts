@@ -3,7 +3,14 @@ import { didYouMean, nearest, unknownName } from '../did-you-mean.ts';
 import { parseDay, parseInstant, parseRelative, type Relative } from '../time/parse.ts';
 import type { Instant } from '../time/interval.ts';
 import type { ContentType, Design } from '../design/spec.ts';
-import type { ConditionSpec, FilterSpec, Listing, Operator } from '../design/listing-spec.ts';
+import {
+  type ConditionSpec,
+  type FilterSpec,
+  type Listing,
+  type Operator,
+  conditionSpecs,
+  groupOf,
+} from '../design/listing-spec.ts';
 import { type Column, columnsOf, foldText } from './columns.ts';
 import { OPERATORS_OF, OPERATOR_WORDS } from './operators.ts';
 
@@ -60,7 +67,7 @@ export function planListing(
     const keys = design.types.map((t) => t.key);
     return { plan: null, issues: [unknownName('type', message, listing.type, keys)] };
   }
-  const count = countConditions(listing.where);
+  const count = conditionSpecs(listing.where).length;
   if (count > MAX_CONDITIONS)
     return {
       plan: null,
@@ -87,14 +94,6 @@ export function planListing(
 
 const MAX_CONDITIONS = 500;
 
-function countConditions(filter: FilterSpec | undefined): number {
-  if (filter === undefined) return 0;
-  if ('field' in filter) return 1;
-  let count = 0;
-  for (const inner of Object.values(filter).flat()) count += countConditions(inner);
-  return count;
-}
-
 class Planner {
   readonly issues: Issue[] = [];
 
@@ -105,9 +104,10 @@ class Planner {
   ) {}
 
   filter(spec: FilterSpec, path: string): Filter | null {
-    if ('field' in spec) return this.condition(spec, path);
-    const [kind, inner] = Object.entries(spec)[0] as ['all' | 'any' | 'none', FilterSpec[]];
-    const filters = inner
+    const group = groupOf(spec);
+    if (!group) return this.condition(spec as ConditionSpec, path);
+    const { kind } = group;
+    const filters = group.filters
       .map((f, i) => this.filter(f, `${path}/${kind}/${i + 1}`))
       .filter((f) => f !== null);
     return { kind, filters };
@@ -221,12 +221,13 @@ class Planner {
         'Give one value or a list.',
       );
     const field = column.field!;
-    if (column.family === 'choice') {
-      const unknown = given.find((k) => !field.options?.some((o) => o.key === k));
-      if (unknown !== undefined)
-        return this.wrong(path, `one of ${field.options?.map((o) => o.key).join(', ')}`, unknown);
-    }
-    return { kind: 'keys', keys: given };
+    if (column.family !== 'choice') return { kind: 'keys', keys: given };
+    const options = field.options ?? [];
+    const ids = given.map((k) => options.find((o) => o.key === k)?.id);
+    const unknown = given[ids.indexOf(undefined)];
+    if (unknown !== undefined)
+      return this.wrong(path, `one of ${options.map((o) => o.key).join(', ')}`, unknown);
+    return { kind: 'keys', keys: ids as string[] };
   }
 
   private wrong(path: string, wanted: string, given: unknown): null {

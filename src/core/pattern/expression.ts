@@ -264,7 +264,7 @@ export class ExpressionCompiler {
     return this.fail(
       'unknown-name',
       range,
-      `${owner[0]!.toUpperCase()}${owner.slice(1)} has no "${name}".`,
+      `${owner.slice(0, 1).toUpperCase()}${owner.slice(1)} has no "${name}".`,
       near ? `Did you mean "${near}"?` : `It has: ${known.slice(0, 12).join(', ')}.`,
       near,
     );

@@ -53,6 +53,10 @@ export interface Member {
   notInAddress?: string;
   /** The field behind the member, where there is one: for traces, data needs and renames. */
   field?: string;
+  /** What the field is called. */
+  label?: string;
+  /** Ids of the types whose field it is, where it is one. */
+  owners?: readonly string[];
   /** Set on members that stand for other entries. */
   reference?: boolean;
 }

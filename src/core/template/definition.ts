@@ -14,6 +14,12 @@ export const heading = z.string().optional();
 
 type Given<S extends z.ZodRawShape> = z.output<z.ZodObject<S>> & { style?: string | undefined };
 
+/**
+ * What a property of a block names: by a pattern, the inside of its braces, or the key of
+ * something.
+ */
+export type Holds = 'pattern' | 'expression' | 'field' | 'listing' | 'template';
+
 /** One kind of block, with everything that belongs to it. */
 export interface BlockKind {
   block: string;
@@ -23,6 +29,8 @@ export interface BlockKind {
   doc: string;
   /** The stored form, defaults filled in on reading. */
   spec: z.ZodObject;
+  /** Which of its properties name something else of the site, alone or in a list. */
+  holds: Readonly<Record<string, Holds>>;
   compile: (block: never, c: BlockCompiler) => Render;
   /** What a block makes of the entry that the tests draw. */
   example: { block: Block; html: string };
@@ -34,6 +42,7 @@ export function defineBlock<S extends z.ZodRawShape>(kind: {
   label: string;
   doc: string;
   spec: S;
+  holds?: Partial<Record<keyof S, Holds>>;
   compile: (block: Given<S>, c: BlockCompiler) => Render;
   example: BlockKind['example'];
 }): BlockKind {
@@ -43,5 +52,6 @@ export function defineBlock<S extends z.ZodRawShape>(kind: {
     ...kind.spec,
     style,
   });
-  return { ...kind, spec, compile: kind.compile as BlockKind['compile'] };
+  const holds = (kind.holds ?? {}) as BlockKind['holds'];
+  return { ...kind, spec, holds, compile: kind.compile as BlockKind['compile'] };
 }

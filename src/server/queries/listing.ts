@@ -11,11 +11,11 @@ import type { Issue } from '@/core/issue.ts';
 import { versionOf } from '@/core/design-edit/changes.ts';
 import { applyEdit } from '@/core/design-edit/edit.ts';
 import { displayValues } from '@/core/design/field-values.ts';
-import type { ConditionSpec, FilterSpec, Listing, Operator } from '@/core/design/listing-spec.ts';
+import { type Listing, type Operator, conditionSpecs } from '@/core/design/listing-spec.ts';
 import type { ContentType } from '@/core/design/spec.ts';
 import { nameOf } from '@/core/design/values.ts';
 import { formatStyled } from '@/core/pattern/date-format.ts';
-import { columnsOf } from '@/core/listing/columns.ts';
+import { type Column, columnsOf } from '@/core/listing/columns.ts';
 import { OPERATORS_OF, OPERATOR_WORDS } from '@/core/listing/operators.ts';
 import { type ListingPlan, planListing } from '@/core/listing/plan.ts';
 import { type CompiledSite, compileSite } from '@/core/site/compile.ts';
@@ -70,7 +70,7 @@ export function listingDetail(
     family: c.family,
     sortable: c.sortable,
     operators: OPERATORS_OF[c.family].map((op) => ({ op, words: OPERATOR_WORDS[op] })),
-    options: c.field ? optionsOf(view, c.field) : [],
+    options: optionsIn(view, c),
     ...(c.target?.of === 'entries' ? { entryTypes: c.target.types && [...c.target.types] } : {}),
   }));
   return {
@@ -84,6 +84,13 @@ export function listingDetail(
       .filter((t) => t.kind === 'card' && t.type === type.key)
       .map(({ key: k, label }) => ({ key: k, label: word(label) })),
   };
+}
+
+/** What a condition on a column may be compared with: options go by their keys there. */
+function optionsIn(view: SiteView, { field, family }: Column): Option[] {
+  if (!field) return [];
+  if (family !== 'choice') return optionsOf(view, field);
+  return (field.options ?? []).map(({ key, label }) => ({ value: key, label }));
 }
 
 /** An entry that is in, or left out with the reason. */
@@ -203,10 +210,4 @@ function namesIn(view: SiteView, listing: Listing, type: ContentType): Record<st
     columns.get(field)?.target?.of === 'entries' ? [value ?? []].flat().map(String) : [],
   );
   return Object.fromEntries(ids.map((id) => [id, entryName(view, id)]));
-}
-
-function conditionSpecs(filter: FilterSpec | undefined): ConditionSpec[] {
-  if (filter === undefined) return [];
-  if ('field' in filter) return [filter];
-  return (Object.values(filter).flat() as FilterSpec[]).flatMap(conditionSpecs);
 }

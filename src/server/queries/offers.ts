@@ -24,7 +24,7 @@ const MAX_OPTIONS = 500;
 export function optionsOf(view: SiteView, field: Field): Option[] {
   if (kindOf(field).control === 'rich-text') return pictures(view);
   const target = targetOf(field);
-  if (target === null) return field.options?.map((o) => ({ value: o.key, label: o.label })) ?? [];
+  if (target === null) return field.options?.map((o) => ({ value: o.id, label: o.label })) ?? [];
   if (target.of === 'subjects') return subjectOptions(view, target.set);
   return target.of === 'media' ? pictures(view) : [];
 }

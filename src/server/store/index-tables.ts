@@ -283,7 +283,7 @@ interface StoredForm {
 }
 
 function formOf(type: ContentType, plans: ListingPlan[]): string {
-  const fields = type.fields.map((f) => [f.id, f.kind, f.many, f.options?.map((o) => o.key)]);
+  const fields = type.fields.map((f) => [f.id, f.kind, f.many, f.options?.map((o) => o.id)]);
   const sql = [...tablesOf(type, plans), ...indexesOf(type, plans)].join(';');
   return fingerprint(sql + JSON.stringify(fields));
 }

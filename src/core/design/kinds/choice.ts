@@ -2,15 +2,17 @@ import { z } from 'zod';
 import { type Issue, ok } from '../../issue.ts';
 import { didYouMean } from '../../did-you-mean.ts';
 import { key } from '../key.ts';
-import type { Field } from '../field.ts';
+import type { Field, FieldOption } from '../field.ts';
 import { type FieldKind, PLAIN, notA } from './definition.ts';
 
 const option = z.union([
-  key.transform((k) => ({ key: k, label: k })),
-  z.strictObject({ key, label: z.string().min(1).max(200) }),
+  key.transform((k) => ({ id: k, key: k, label: k })),
+  z
+    .strictObject({ id: key.optional(), key, label: z.string().min(1).max(200) })
+    .transform(({ id, ...rest }) => ({ id: id ?? rest.key, ...rest })),
 ]);
 
-/** One of prepared options, stored as the option's key. */
+/** One of prepared options, stored as the option's id. */
 export const choice: FieldKind<'choice'> = {
   ...PLAIN,
   kind: 'choice',
@@ -30,9 +32,10 @@ export const choice: FieldKind<'choice'> = {
     const options = field.options ?? [];
     const text = String(raw).trim();
     const found =
+      options.find((o) => o.id === text) ??
       options.find((o) => o.key === text) ??
       options.find((o) => o.label.toLowerCase() === text.toLowerCase());
-    if (found) return ok(found.key);
+    if (found) return ok(found.id);
     const keys = options.map((o) => o.key);
     return notA(
       field,
@@ -42,10 +45,11 @@ export const choice: FieldKind<'choice'> = {
     );
   },
   control: 'option',
+  print: (stored, field) => optionOf(field, stored)?.key ?? stored,
   display: (stored, field) => labelOf(field, String(stored)),
   family: 'choice',
   sortable: true,
-  standIn: (field) => field.options?.[0]?.key ?? null,
+  standIn: (field) => field.options?.[0]?.id ?? null,
   check: (field, path): Issue[] =>
     field.options?.length
       ? doubledOptions(field, path)
@@ -58,7 +62,7 @@ export const choice: FieldKind<'choice'> = {
           },
         ],
   example: {
-    field: { options: [{ key: 'easy', label: 'Easy as pie' }] },
+    field: { options: [{ id: 'easy', key: 'easy', label: 'Easy as pie' }] },
     raw: 'Easy as Pie',
     stored: 'easy',
     printed: 'easy',
@@ -67,13 +71,20 @@ export const choice: FieldKind<'choice'> = {
   },
 };
 
-function labelOf(field: Field, value: string): string {
-  return field.options?.find((o) => o.key === value)?.label ?? value;
+function optionOf(field: Field, id: unknown): FieldOption | undefined {
+  return field.options?.find((o) => o.id === id);
+}
+
+function labelOf(field: Field, id: string): string {
+  return optionOf(field, id)?.label ?? id;
 }
 
 function doubledOptions(field: Field, path: string): Issue[] {
   const seen = new Set<string>();
-  const again = field.options?.find(({ key: k }) => seen.has(k) || !seen.add(k));
+  const ids = new Set<string>();
+  const again = field.options?.find(
+    ({ id, key: k }) => seen.has(k) || ids.has(id) || !seen.add(k) || !ids.add(id),
+  );
   return again
     ? [
         {

@@ -16,6 +16,7 @@ export const cards = defineBlock({
     card: z.string().optional(),
     heading,
   },
+  holds: { field: 'field', card: 'template' },
   compile: ({ field, card, heading, style }, c) => {
     const bound = c.field(field, 'field', isReference, 'a reference');
     if (bound) c.needs.push([bound.id]);

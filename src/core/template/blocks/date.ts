@@ -20,6 +20,7 @@ export const date = defineBlock({
     format: z.string().default('medium'),
     label,
   },
+  holds: { field: 'field' },
   compile: ({ field, format, label, style }, c) => {
     const bound = c.field(
       field,

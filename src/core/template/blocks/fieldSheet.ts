@@ -4,6 +4,7 @@ import { classes, element } from '../html.ts';
 import { isReference } from '../../design/field-values.ts';
 import type { Field } from '../../design/field.ts';
 import { nameOf, valuesOf } from '../../design/values.ts';
+import { namesIn } from '../../pattern/names.ts';
 import { escapeHtml } from '../../text.ts';
 import type { Render, RenderScope } from '../context.ts';
 
@@ -15,6 +16,7 @@ export const fieldSheet = defineBlock({
   spec: {
     fields: z.array(z.string()).min(1),
   },
+  holds: { fields: 'expression' },
   compile: ({ fields, style }, c) => {
     const rows = fields.map((key, i) => {
       const field = c.type?.fields.find((f) => f.key === key);
@@ -22,7 +24,8 @@ export const fieldSheet = defineBlock({
       const links = field && isReference(field);
       if (links) c.needs.push([field.id]);
       const shown = links ? linksOf(field) : (scope: RenderScope) => words(scope) ?? '';
-      return { label: escapeHtml(field?.label ?? key), shown };
+      const reached = namesIn(`{${key}}`, c.env).at(-1)?.member.label;
+      return { label: escapeHtml(reached ?? key), shown };
     });
     const attributes = classes('field-sheet', style);
     return (scope) => {

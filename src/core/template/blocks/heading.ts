@@ -14,6 +14,7 @@ export const heading = defineBlock({
     level: z.int().min(1).max(6).default(2),
     link: z.boolean().default(false),
   },
+  holds: { text: 'pattern' },
   compile: ({ text, level, link, style }, c) => {
     const words = c.pattern(text, 'text');
     const open = `<h${level}${style ? classes(style) : ''}>`;

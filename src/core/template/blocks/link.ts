@@ -15,6 +15,7 @@ export const link = defineBlock({
     to: z.string(),
     text: z.string(),
   },
+  holds: { to: 'pattern', text: 'pattern' },
   compile: ({ to, text, style }, c) => {
     const target = c.pattern(to, 'to', 'attribute');
     const words = c.pattern(text, 'text');

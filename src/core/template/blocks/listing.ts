@@ -14,6 +14,7 @@ export const listing = defineBlock({
     limit: z.int().min(1).max(200).optional(),
     heading,
   },
+  holds: { listing: 'listing' },
   compile: ({ listing: key, limit, heading, style }, c) => {
     if (!c.listing(key, 'listing')) return () => '';
     const open = `<section${classes('listing', style)}>${heading ? `<h2>${escapeHtml(heading)}</h2>` : ''}`;

@@ -20,6 +20,7 @@ export const months = defineBlock({
     until: z.string(),
     label,
   },
+  holds: { from: 'field', until: 'field' },
   compile: ({ from, until, label, style }, c) => {
     const first = c.field(from, 'from', isDay, 'a date');
     const last = c.field(until, 'until', isDay, 'a date');

@@ -14,6 +14,7 @@ export const picture = defineBlock({
     field: z.string(),
     width: z.int().min(16).max(2400).default(800),
   },
+  holds: { field: 'field' },
   compile: ({ field, width, style }, c) => {
     const bound = c.field(field, 'field', (f) => valueKindOf(f) === 'media', 'a picture');
     const open = `<figure${classes('picture', style)}>`;

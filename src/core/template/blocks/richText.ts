@@ -12,6 +12,7 @@ export const richText = defineBlock({
   spec: {
     field: z.string(),
   },
+  holds: { field: 'field' },
   compile: ({ field, style }, c) => {
     const bound = c.field(field, 'field', (f) => valueKindOf(f) === 'richtext', 'rich text');
     const attributes = classes('rich-text', style);

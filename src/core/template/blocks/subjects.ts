@@ -20,6 +20,7 @@ export const subjects = defineBlock({
     field: z.string(),
     label,
   },
+  holds: { field: 'field' },
   compile: ({ field, label, style }, c) => {
     const bound = c.field(field, 'field', hasSubjects, 'tags or a category');
     const listings = bound ? c.listingsOf(bound) : new Map<string, string>();

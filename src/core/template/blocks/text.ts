@@ -10,6 +10,7 @@ export const text = defineBlock({
   spec: {
     text: z.string(),
   },
+  holds: { text: 'pattern' },
   compile: ({ text: source, style }, c) => {
     const words = c.pattern(source, 'text');
     const open = `<p${style ? classes(style) : ''}>`;

@@ -1,13 +1,17 @@
 'use client';
 
-import type { ConditionSpec, FilterSpec } from '@/core/design/listing-spec.ts';
+import {
+  type ConditionSpec,
+  type FilterSpec,
+  type GroupKind,
+  groupOf,
+} from '@/core/design/listing-spec.ts';
 import type { ListingColumn, ListingDetail } from '@/server/queries/listing.ts';
 import { Word, WordInput } from '@/ui/primitives/word.tsx';
 import { ConditionWords } from './condition-words.tsx';
 import { OrderWords } from './order-words.tsx';
 
 type Spec = ListingDetail['spec'];
-type GroupKind = 'all' | 'any' | 'none';
 
 /** The query as one sentence; its words are the controls. */
 export function QuerySentence({
@@ -70,7 +74,7 @@ function asGroup(filter: FilterSpec | undefined): FilterSpec {
 }
 
 function membersOf(filter: FilterSpec): FilterSpec[] {
-  return 'field' in filter ? [filter] : (Object.values(filter)[0] as FilterSpec[]);
+  return groupOf(filter)?.filters ?? [filter];
 }
 
 const KINDS: { value: GroupKind; label: string; joint: string }[] = [
@@ -88,10 +92,10 @@ interface GroupProps {
 
 /** Conditions joined by words; groups within stand on indented lines. */
 function Group({ filter, detail, depth, onChange }: GroupProps) {
-  const kind = Object.keys(filter)[0] as GroupKind;
-  const members = membersOf(filter);
+  const { kind, filters: members } = groupOf(filter)!;
+  const { id } = filter;
   const { joint } = KINDS.find((k) => k.value === kind)!;
-  const put = (next: FilterSpec[]): void => onChange({ [kind]: next } as FilterSpec);
+  const put = (next: FilterSpec[]): void => onChange(asFilter(id, kind, next));
   const replace = (i: number, next: FilterSpec | null): void =>
     put(members.flatMap((m, n) => (n === i ? (next === null ? [] : [next]) : [m])));
   const counts = members.length > 1 || kind !== 'all' || depth > 0;
@@ -104,7 +108,7 @@ function Group({ filter, detail, depth, onChange }: GroupProps) {
             label="How conditions combine"
             value={kind}
             options={KINDS}
-            onChange={(next) => onChange({ [next]: members } as unknown as FilterSpec)}
+            onChange={(next) => onChange(asFilter(id, next as GroupKind, members))}
           />
           {': '}
         </>
@@ -190,6 +194,10 @@ function AddWord({
       onChange={add}
     />
   );
+}
+
+function asFilter(id: string | undefined, kind: GroupKind, filters: FilterSpec[]): FilterSpec {
+  return { ...(id === undefined ? {} : { id }), [kind]: filters } as unknown as FilterSpec;
 }
 
 function fresh(column: ListingColumn): ConditionSpec {

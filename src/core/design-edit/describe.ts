@@ -1,0 +1,102 @@
+import type { Design } from '../design/spec.ts';
+import { sentence } from '../design/words.ts';
+import type { DesignEdit } from './edit.ts';
+import { type Json, type Part, type PartPath, partAt, rootOf, sortWord } from './parts.ts';
+import { type Step, partOf } from './steps.ts';
+
+/** Properties whose names are not the words for them. */
+const PROPERTY_WORDS: Readonly<Record<string, string>> = {
+  address: 'address',
+  clash: 'what an address that is taken leads to',
+  retired: 'what retired pages answer',
+  template: 'page template',
+  naming: 'naming field',
+  summary: 'summary field',
+  where: 'conditions',
+  sort: 'order',
+  pageSize: 'entries to a page',
+  empty: 'words when empty',
+  css: 'style sheet',
+  front: 'what “/” shows',
+  url: 'address of the site',
+  zone: 'time zone',
+  'seo.title': 'title rule',
+  'seo.description': 'description rule',
+  'seo.index': 'whether search engines may list it',
+  'seo.canonical': 'canonical address',
+  'seo.picture': 'picture on share cards',
+  'seo.sitemap': 'whether it is in the site map',
+};
+
+/**
+ * An edit as a sentence, such as "Variety: title rule “{title}, saved”, was “{title}”"; the
+ * design names what it speaks of, after the edit or before.
+ */
+export function describe(design: Design, { steps }: DesignEdit): string {
+  const [first, ...more] = steps;
+  const rest = more.length === 0 ? '' : `, and ${more.length} more`;
+  return `${describeStep(design, first!)}${rest}`;
+}
+
+/** Every step of an edit as a sentence. */
+export function describeSteps(design: Design, { steps }: DesignEdit): string[] {
+  return steps.map((step) => describeStep(design, step));
+}
+
+function describeStep(design: Design, step: Step): string {
+  const path = partOf(step);
+  const where = placeName(design, path);
+  const own = nameOf(design, path, step);
+  switch (step.do) {
+    case 'set': {
+      const word = PROPERTY_WORDS[step.property] ?? propertyName(step.property);
+      const was = step.was === null ? '' : `, was ${valueWords(step.was)}`;
+      const now = step.now === null ? 'taken away' : valueWords(step.now);
+      return `${own}: ${word} ${now}${was}`;
+    }
+    case 'add':
+      return `${where}${sortWord(path) ?? 'part'} ${own} added`;
+    case 'remove':
+      return `${where}${sortWord(path) ?? 'part'} ${own} removed`;
+    case 'move':
+      return `${where}${sortWord(path) ?? 'part'} ${own} moved`;
+    case 'rename':
+      return `${own}: key ${step.now}, was ${step.was}`;
+  }
+}
+
+/** The part at the top in which a part stands, with a colon; '' where it is that part. */
+function placeName(design: Design, path: PartPath): string {
+  const root = rootOf(path);
+  return root === path ? '' : `${labelOf(partAt(design, root)) ?? root}: `;
+}
+
+function nameOf(design: Design, path: PartPath, step: Step): string {
+  if (path === 'site') return 'Site';
+  if (path === 'style') return 'Style';
+  const part = step.do === 'add' ? step.part : step.do === 'remove' ? step.was : undefined;
+  const own = labelOf((part as Part | undefined) ?? partAt(design, path));
+  if (step.do !== 'set' && step.do !== 'rename') return own ?? path.split('/').at(-1)!;
+  const root = rootOf(path);
+  const outer = root === path ? '' : `${labelOf(partAt(design, root)) ?? root}, `;
+  return `${outer}${own ?? path.split('/').at(-1)!}`;
+}
+
+/** What a part is called: by its label, else by what it names. */
+export function labelOf(part: Part | undefined): string | undefined {
+  const { label, key, from, field, block } = part ?? {};
+  return [label, key, from, field, block].find((w) => typeof w === 'string') as string | undefined;
+}
+
+function propertyName(property: string): string {
+  return sentence(property.split('.').at(-1)!).toLowerCase();
+}
+
+const LONG = 80;
+
+function valueWords(value: Json): string {
+  if (typeof value === 'boolean') return value ? 'yes' : 'no';
+  if (typeof value === 'number') return String(value);
+  const text = typeof value === 'string' ? value : JSON.stringify(value);
+  return `“${text.length > LONG ? `${text.slice(0, LONG)}…` : text}”`;
+}

@@ -1,0 +1,227 @@
+import fc from 'fast-check';
+import type { DesignEdit } from '@/core/design-edit/edit.ts';
+import {
+  type Json,
+  type Part,
+  type PartPath,
+  ROOTS,
+  partAt,
+  partsBelow,
+} from '@/core/design-edit/parts.ts';
+import { placeOf } from '@/core/design-edit/apply.ts';
+import { valueAt } from '@/core/design-edit/properties.ts';
+import type { Place, Step } from '@/core/design-edit/steps.ts';
+import type { Design } from '@/core/design/spec.ts';
+import { designOf } from './design.ts';
+
+/** A design with something of every sort: three types, nested conditions, nested blocks. */
+export const RICH_DESIGN: Design = designOf({
+  site: { front: { listing: 'home' }, frame: 'frame', seo: { description: 'Of {site.name}' } },
+  subjectSets: [{ key: 'traits', kind: 'tags' }],
+  types: [
+    {
+      key: 'grower',
+      address: '/growers/{title}',
+      fields: [
+        { key: 'title', kind: 'text' },
+        { key: 'village', kind: 'text' },
+        { key: 'about', kind: 'richtext' },
+      ],
+    },
+    {
+      key: 'seed',
+      address: '/seeds/{family}/{title}',
+      template: 'seed-page',
+      card: 'seed-card',
+      retired: { listing: 'home' },
+      seo: { title: '{title}[ from {grower.village}]' },
+      fields: [
+        { key: 'title', kind: 'text' },
+        { key: 'family', kind: 'choice', options: [{ key: 'pea', label: 'Pea' }, 'bean', 'beet'] },
+        { key: 'grower', kind: 'reference', types: ['grower'] },
+        { key: 'sow', kind: 'date' },
+        { key: 'stock', kind: 'number' },
+        { key: 'traits', kind: 'tags', set: 'traits' },
+      ],
+    },
+    {
+      key: 'page',
+      address: '/{within.path}/{title}',
+      fields: [
+        { key: 'title', kind: 'text' },
+        { key: 'inside', kind: 'reference', types: ['page'], sitsWithin: true },
+      ],
+    },
+  ],
+  listings: [
+    { key: 'home', type: 'seed', address: '/all', sort: ['title'], card: 'seed-card' },
+    {
+      key: 'now',
+      type: 'seed',
+      where: {
+        all: [
+          { field: 'sow', op: 'on-or-before', value: 'today' },
+          { any: [{ field: 'family', op: 'any-of', value: ['pea', 'beet'] }] },
+        ],
+      },
+      sort: ['-stock', 'title'],
+    },
+  ],
+  templates: [
+    { key: 'frame', kind: 'frame', blocks: [{ block: 'slot', slot: 'main' }] },
+    {
+      key: 'seed-page',
+      kind: 'page',
+      type: 'seed',
+      blocks: [
+        { block: 'heading', text: '{title}', level: 1 },
+        { block: 'columns', columns: [[{ block: 'date', field: 'sow' }], []] },
+        {
+          block: 'group',
+          blocks: [
+            { block: 'fieldSheet', fields: ['family', 'grower.village'] },
+            { block: 'listing', listing: 'now' },
+          ],
+        },
+      ],
+      slots: { aside: [{ block: 'text', text: '{grower.title}' }] },
+    },
+    {
+      key: 'seed-card',
+      kind: 'card',
+      type: 'seed',
+      blocks: [{ block: 'heading', text: '{title}', link: true }],
+    },
+  ],
+  redirects: [{ from: '/old', to: '/all' }],
+  css: 'body { color: green }',
+});
+
+/** All parts of a design that stand in lists, with where. */
+function everyPart(design: Design): [PartPath, Part][] {
+  return Object.keys(ROOTS).flatMap((list) =>
+    (design[list as 'types'] as unknown as Part[]).flatMap((part) =>
+      partsBelow(`${list}/${part.id}`, part),
+    ),
+  );
+}
+
+/** Lists of a design in which parts may stand. */
+function everyList(design: Design): Omit<Place, 'after'>[] {
+  const inner = everyPart(design).flatMap(([within, part]) =>
+    ['fields', 'options', 'blocks', 'slots.aside', 'columns.0', 'columns.1', 'all', 'any'].flatMap(
+      (list) => (Array.isArray(valueAt(part, list)) ? [{ within, list }] : []),
+    ),
+  );
+  return [...Object.keys(ROOTS).map((list) => ({ within: '', list })), ...inner];
+}
+
+const TEXTS: Json[] = [
+  '{title}',
+  '{title} · {site.name}',
+  '/x/{title}',
+  'today + 3',
+  'title',
+  'stock',
+  'now',
+  'seed-card',
+  'pea',
+  7,
+  true,
+  null,
+];
+
+const PROPERTIES = [
+  'label',
+  'address',
+  'clash',
+  'seo.title',
+  'seo.index',
+  'help',
+  'required',
+  'text',
+  'level',
+  'value',
+  'op',
+  'sort',
+  'pageSize',
+  'card',
+  'template',
+  'summary',
+  'to',
+  'css',
+  'name',
+  'empty',
+];
+
+let made = 0;
+
+/** A new part for a list, some of them such as do not fit there. */
+function newPart(list: string, pick: (n: number) => number): { id: string } & Record<string, Json> {
+  const key = `new${(made += 1)}`;
+  const id = pick(2) === 0 ? key : `id-${key}`;
+  if (list === 'types') return { id, key, fields: [{ key: 'title', kind: 'text' }] };
+  if (list === 'fields') return { id, key, kind: ['text', 'number', 'date'][pick(3)]! };
+  if (list === 'options') return { id, key, label: key };
+  if (list === 'listings') return { id, key, type: 'seed' };
+  if (list === 'templates') return { id, key, kind: 'card', type: 'seed', blocks: [] };
+  if (list === 'subjectSets') return { id, key, kind: 'tags' };
+  if (list === 'redirects') return { id, from: `/${key}`, to: '/all' };
+  if (list === 'all' || list === 'any') return { id, field: 'stock', op: 'not-blank' };
+  return { id, block: 'text', text: ['{title}', '{stock}', 'words'][pick(3)]! };
+}
+
+/** One step on a design as it stands; whether it is accepted is another matter. */
+export function randomStep(design: Design, pick: (n: number) => number): Step {
+  const of = <T>(all: readonly T[]): T => all[pick(all.length)]!;
+  const all = everyPart(design);
+  // All but filters at the top, which stand in no list.
+  const parts = all.filter(([p]) => placeOf(design, p));
+  const [path, part] = of(parts);
+  const lists = everyList(design);
+  const inList = of(lists);
+  const members = parts.filter(([p]) => {
+    const place = placeOf(design, p)!;
+    return place.within === inList.within && place.list === inList.list;
+  });
+  const after = of([null, ...members.map(([, { id }]) => id!)]);
+  switch (of(['set', 'set', 'set', 'add', 'remove', 'move', 'rename'] as const)) {
+    case 'set': {
+      const [target, own] = of([
+        of(all),
+        ['site', design.site as unknown as Part],
+        ['style', { css: design.css }],
+      ] as [PartPath, Part][]);
+      const known = Object.keys(own).filter((k) => k !== 'id' && k !== 'key');
+      const property = pick(2) === 0 ? of(PROPERTIES) : of(known);
+      return { do: 'set', part: target, property, was: valueAt(own, property), now: of(TEXTS) };
+    }
+    case 'add':
+      return { do: 'add', part: newPart(inList.list, pick), ...inList, after };
+    case 'remove':
+      return { do: 'remove', part: path, was: part as never, ...placeOf(design, path)! };
+    case 'move': {
+      const siblings = parts.filter(([p]) => placeOf(design, p)!.list === placeOf(design, path)!.list);
+      const [, beside] = of(siblings);
+      const from = placeOf(design, path)!;
+      const near = { ...from, after: beside.id === part.id ? null : beside.id! };
+      return { do: 'move', part: path, from, to: pick(3) === 0 ? { ...inList, after } : near };
+    }
+    case 'rename':
+      return { do: 'rename', part: path, was: part.key ?? '', now: `key${(made += 1)}` };
+  }
+}
+
+/** Numbers that decide what happens, one after the other; they shrink to few and small. */
+export const choices = fc.array(fc.nat({ max: 10_000 }), { minLength: 60, maxLength: 200 });
+
+/** Draws from numbers given, round and round. */
+export function drawing(numbers: readonly number[]): (n: number) => number {
+  let next = 0;
+  return (n) => numbers[next++ % numbers.length]! % n;
+}
+
+/** An edit of one to three steps. */
+export function randomEdit(design: Design, pick: (n: number) => number): DesignEdit {
+  return { steps: Array.from({ length: 1 + pick(2) }, () => randomStep(design, pick)) };
+}
