@@ -3,7 +3,6 @@ import { fork } from 'node:child_process';
 import { cpSync, rmSync } from 'node:fs';
 import { join } from 'node:path';
 import { fileURLToPath } from 'node:url';
-import { versionOf } from '@/core/design-edit/changes.ts';
 import { runCommand } from '@/server/commands/run.ts';
 import { COMMAND_LINE } from '@/server/permit.ts';
 import { type Connection, openDatabase } from '@/server/db/connection.ts';
@@ -29,9 +28,8 @@ export async function measureMoving(data: string, cache: string): Promise<PerfRo
     const waiting = latencies(45);
     await new Promise((resolve) => setTimeout(resolve, 2000));
     const view = new SiteView(connection);
-    const type = view.at(Date.now())!.site.types.get('variety')!;
     const from = Date.now();
-    const moved = moveAll(connection, versionOf(type), from);
+    const moved = moveAll({ connection, view }, from);
     const seconds = ((Date.now() - from) / 1000).toFixed(0);
     const all = await waiting;
     console.log(
@@ -53,10 +51,14 @@ export async function measureMoving(data: string, cache: string): Promise<PerfRo
 }
 
 /** Moves every address of the varieties; how many that were. */
-function moveAll(connection: Connection, version: string, from: number): number {
-  const set = { address: '/moved/{title}' };
-  const edit = { part: 'types', key: 'variety', set, version };
-  const result = runCommand(connection, 'releaseEdit', COMMAND_LINE, edit, { wallClock: from });
+function moveAll(
+  { connection, view }: { connection: Connection; view: SiteView },
+  from: number,
+): number {
+  const was = view.at(from)!.site.types.get('variety')!.address!;
+  const set = { do: 'set', part: 'types/variety', property: 'address', was, now: '/moved/{title}' };
+  const input = { edit: { steps: [set] } };
+  const result = runCommand(connection, 'release', COMMAND_LINE, input, { wallClock: from });
   assert.ok(result.ok);
   const count = connection.driver.prepare('SELECT count(*) FROM address WHERE starts >= ?');
   const moved = count.pluck().get(from) as number;

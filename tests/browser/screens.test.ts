@@ -65,7 +65,7 @@ describe('screens', () => {
     ['POST', '/api/command/nothing', 404, '{}'],
     ['POST', '/api/command/constructor', 404, '{}'],
     ['POST', '/api/command/saveEntry', 400, '[[],[]]'],
-    ['POST', '/api/command/releaseEdit', 413, 'x'.repeat(2_000_000)],
+    ['POST', '/api/command/editDesign', 413, 'x'.repeat(2_000_000)],
     ['POST', '/build/content', 405],
     ['DELETE', '/api/nothing', 404],
   ] as [string, string, number, string?][])(

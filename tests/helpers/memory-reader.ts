@@ -41,7 +41,7 @@ export class MemoryReader implements SiteReader {
   }
 
   typeOf(entry: string): string | null {
-    return this.held.entries.find((e) => e.id === entry)?.type.key ?? null;
+    return this.held.entries.find((e) => e.id === entry)?.type.id ?? null;
   }
 
   nameOf(entry: string): string | null {
@@ -92,7 +92,7 @@ export class MemoryReader implements SiteReader {
       .map(({ path, id, type, updated }) => ({
         path: path!,
         entry: id,
-        type: type.key,
+        type: type.id,
         updated: updated!,
       }))
       .sort((a, b) => compareCodePoints(a.path, b.path))

@@ -201,7 +201,9 @@ export function randomStep(design: Design, pick: (n: number) => number): Step {
     case 'remove':
       return { do: 'remove', part: path, was: part as never, ...placeOf(design, path)! };
     case 'move': {
-      const siblings = parts.filter(([p]) => placeOf(design, p)!.list === placeOf(design, path)!.list);
+      const siblings = parts.filter(
+        ([p]) => placeOf(design, p)!.list === placeOf(design, path)!.list,
+      );
       const [, beside] = of(siblings);
       const from = placeOf(design, path)!;
       const near = { ...from, after: beside.id === part.id ? null : beside.id! };

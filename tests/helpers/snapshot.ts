@@ -31,10 +31,13 @@ export function derivedRows({ driver }: Connection): Record<string, unknown[]> {
 export function rebuild(connection: Connection, view: SiteView): void {
   const settled = settledInstant(connection);
   const { site } = view.at(settled)!;
-  connection.driver.transaction(() => derive(connection, { site, settled, touched: [] }))();
+  connection.driver.transaction(() =>
+    derive(connection, { site, settled, touched: [], everybody: true }),
+  )();
 }
 
 /** Fills every derived table from nothing but the live intervals. */
 export function dropIndexTables({ driver }: Connection): void {
   driver.exec(`DELETE FROM meta WHERE key LIKE 'index:%'`);
+  driver.exec(`UPDATE site_change SET generation = generation + 1 WHERE scope = 'design'`);
 }

@@ -1,11 +1,11 @@
 import { describe, expect, test } from 'vitest';
-import { versionOf } from '@/core/design-edit/changes.ts';
 import type { Issue, Result } from '@/core/issue.ts';
 import type { CommandInput, CommandName } from '@/server/commands/index.ts';
 import { runCommand } from '@/server/commands/run.ts';
 import type { Actor } from '@/server/permit.ts';
 import { DesignStore } from '@/server/store/design-store.ts';
 import { type Files, at, loadFiles } from '../helpers/folder.ts';
+import { setting } from '../helpers/release.ts';
 
 const BUILDER: Actor = { id: 'ann', name: 'Ann', role: 'builder' };
 const LATER = at('2026-07-02');
@@ -195,8 +195,8 @@ describe('deleting', () => {
 
 describe('releasing', () => {
   const release = (s: Awaited<ReturnType<typeof site>>, address: string, dry = false) => {
-    const version = versionOf(s.design().types[0]);
-    return s.run('releaseEdit', { part: 'types', key: 'note', set: { address }, version, dry });
+    const edit = { steps: setting(s.design(), 'types/note', { address }) };
+    return s.run('release', { edit, dry });
   };
 
   test.each(['/media/{title}', '/../{title}', '//x/{title}', ''])(
@@ -216,13 +216,15 @@ describe('releasing', () => {
     expect([s.status('/n/first'), s.status('/first')]).toEqual([200, 308]);
   });
 
-  test('over a release that was not seen is refused', async () => {
+  test('over a release that was not seen holds beside it, and is refused where both set one', async () => {
     const s = await site();
-    const version = versionOf(s.design().types[0]);
+    const opened = s.design();
     const edit = (set: Record<string, unknown>) =>
-      s.run('releaseEdit', { part: 'types', key: 'note', set, version });
+      s.run('release', { edit: { steps: setting(opened, 'types/note', set) } });
     expect(edit({ address: '/n/{title}' }).ok).toBe(true);
-    expect(codes(edit({ description: 'Other.' }))).toEqual(['changed-since']);
+    expect(edit({ description: 'Other.' }).ok).toBe(true);
+    expect(codes(edit({ address: '/m/{title}' }))).toEqual(['changed-since']);
+    expect(s.design().types[0]).toMatchObject({ address: '/n/{title}', description: 'Other.' });
     expect(s.status('/n/first')).toBe(200);
   });
 
@@ -257,8 +259,8 @@ describe('releasing', () => {
       'entries/deep.yaml': [third],
     });
     const move = (address: string) => {
-      const version = versionOf(s.design().listings[0]);
-      return s.run('releaseEdit', { part: 'listings', key: 'all', set: { address }, version });
+      const steps = setting(s.design(), 'listings/all', { address });
+      return s.run('release', { edit: { steps } });
     };
     for (const address of ['/first', '/x'])
       expect(move(address)).toMatchObject({
@@ -277,12 +279,11 @@ describe('releasing', () => {
   ])('of %s looks at no more entries than it may move', async (_, set, looked) => {
     const s = await site();
     let steps = 0;
-    const version = versionOf(s.design().types[0]);
     const released = runCommand(
       s.connection,
-      'releaseEdit',
+      'release',
       BUILDER,
-      { part: 'types', key: 'note', set, version },
+      { edit: { steps: setting(s.design(), 'types/note', set) } },
       { wallClock: LATER + 5000, step: () => steps++ },
     );
     expect(released).toMatchObject({ ok: true, value: { moved: 0 } });
@@ -297,7 +298,8 @@ describe('what a command takes', () => {
     ['planChange', [[], []]],
     ['saveEntry', { id: 'a' }],
     ['saveEntry', null],
-    ['releaseEdit', { part: 'site', key: 'x', set: {}, version: '' }],
+    ['release', { edit: { steps: [] } }],
+    ['editDesign', { steps: [{ do: 'set', part: 'site', property: 'id', was: null, now: 'x' }] }],
     ['cancelPlan', { plan: '1; DROP TABLE entry' }],
     ['deleteEntry', { entry: 'x'.repeat(5000) }],
   ])('%s refuses %j', async (name, input) => {

@@ -1,12 +1,12 @@
 import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
-import { versionOf } from '@/core/design-edit/changes.ts';
 import { runCommand } from '@/server/commands/run.ts';
 import type { Connection } from '@/server/db/connection.ts';
 import { COMMAND_LINE } from '@/server/permit.ts';
 import { type Files, loadFiles } from '../helpers/folder.ts';
 import { answer, entry, note } from '../helpers/notes.ts';
 import { randomSite } from '../helpers/random-site.ts';
+import { releaseSet } from '../helpers/release.ts';
 
 const NOW = Date.parse('2026-07-01T12:00:00Z');
 
@@ -80,16 +80,8 @@ test('a saved history and the live one are the same, though the address pattern 
       const live = await loadFiles(files, NOW);
       if (!live.result.ok) return;
       const saved = withFacts(files, addresses(live.connection), NOW + 1);
-      const { design } = live.view.at(NOW)!.site;
-      const variety = design.types.find((t) => t.key === 'variety')!;
       const address = '/seeds/{title}';
-      const release = runCommand(
-        live.connection,
-        'releaseEdit',
-        COMMAND_LINE,
-        { part: 'types', key: 'variety', set: { address }, version: versionOf(variety) },
-        { wallClock: NOW + 1 },
-      );
+      const release = releaseSet(live, 'types/variety', { address }, NOW + 1);
       if (!release.ok) return;
       const loaded = await loadFiles(
         {

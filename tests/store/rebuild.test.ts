@@ -1,6 +1,5 @@
 import fc from 'fast-check';
 import { expect, test } from 'vitest';
-import { versionOf } from '@/core/design-edit/changes.ts';
 import { COMMANDS, type CommandName } from '@/server/commands/index.ts';
 import { runCommand } from '@/server/commands/run.ts';
 import type { Connection } from '@/server/db/connection.ts';
@@ -8,6 +7,7 @@ import { COMMAND_LINE } from '@/server/permit.ts';
 import { loadFiles } from '../helpers/folder.ts';
 import { DESIGN, randomSite } from '../helpers/random-site.ts';
 import { derivedRows, dropIndexTables, rebuild } from '../helpers/snapshot.ts';
+import { setting } from '../helpers/release.ts';
 
 const entry = fc.constantFrom('v0', 'v1', 'v2', 'g0', 'g1', 'p0', 'p1');
 const minutes = fc.integer({ min: 0, max: 200_000 });
@@ -95,8 +95,8 @@ test('after any writes, deriving everything anew gives the same rows, and what w
               what.do === 'address'
                 ? { address: what.pattern }
                 : { fields: FIELDS.fields.filter((f) => f.key !== what.without) };
-            const version = versionOf(variety);
-            run('releaseEdit', { part: 'types', key: 'variety', set, version });
+            const { design } = view.at(wall)!.site;
+            run('release', { edit: { steps: setting(design, `types/${variety.id}`, set) } });
           } else {
             const at =
               what.after === null ? null : new Date(wall + (what.after + 1) * 60_000).toISOString();

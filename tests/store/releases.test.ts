@@ -2,8 +2,6 @@ import sharp from 'sharp';
 import { mkdirSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { describe, expect, test } from 'vitest';
-import { versionOf } from '@/core/design-edit/changes.ts';
-import type { EditedPart } from '@/core/design-edit/edit.ts';
 import { loadSite } from '@/server/commands/load-site.ts';
 import { runCommand } from '@/server/commands/run.ts';
 import { StyleSheets } from '@/server/delivery/style-sheets.ts';
@@ -19,28 +17,17 @@ import {
   writeFiles,
 } from '../helpers/folder.ts';
 import { entry, note } from '../helpers/notes.ts';
+import { releaseSet } from '../helpers/release.ts';
 
 const LOADED = at('2026-07-01T12:00:00Z');
 const RELEASED = at('2026-07-02T12:00:00Z');
 
-/** Releases an edit of a part of a site as of an instant. */
-function release(
-  { connection, view }: TestSite,
-  part: EditedPart,
-  key: string,
+const release = (
+  site: TestSite,
+  path: string,
   set: Record<string, unknown>,
   wallClock = RELEASED,
-) {
-  const parts: { key: string }[] = view.at(wallClock)!.site.design[part];
-  const version = versionOf(parts.find((p) => p.key === key));
-  return runCommand(
-    connection,
-    'releaseEdit',
-    COMMAND_LINE,
-    { part, key, set, version },
-    { wallClock },
-  );
-}
+) => releaseSet(site, path, set, wallClock);
 
 const FILES: Files = {
   'types/note.json': note({
@@ -69,7 +56,7 @@ describe('a release', () => {
     const site = await loadFiles(FILES, LOADED);
     const changed = (instant: number) => site.view.render('/a', instant)!.changed;
     expect(changed(RELEASED)).toBe(LOADED);
-    expect(release(site, 'types', 'note', { seo: { title: '{title}!' } }).ok).toBe(true);
+    expect(release(site, 'types/note', { seo: { title: '{title}!' } }).ok).toBe(true);
     expect(changed(RELEASED + 1)).toBe(RELEASED);
     expect(changed(RELEASED - 1)).toBe(LOADED);
   });
@@ -81,9 +68,9 @@ describe('a release', () => {
       return [page.status, page.body.match(/href="\/[abc]"/g)?.length ?? 0];
     };
     const before = listed(RELEASED - 1000);
-    expect(release(site, 'listings', 'all', { where: null, sort: ['title'] }).ok).toBe(true);
+    expect(release(site, 'listings/all', { where: null, sort: ['title'] }).ok).toBe(true);
     const fields = [{ key: 'title', kind: 'text' }];
-    expect(release(site, 'types', 'note', { fields }, RELEASED + 1000).ok).toBe(true);
+    expect(release(site, 'types/note', { fields }, RELEASED + 1000).ok).toBe(true);
     expect(listed(RELEASED - 1000)).toEqual(before);
     expect(site.view.render('/all', RELEASED - 1000)!.body).toContain('href="/b"');
     expect(site.view.render('/all', RELEASED + 2000)!.body).toContain('href="/a"');
@@ -91,7 +78,7 @@ describe('a release', () => {
 
   test('leaves the past at the addresses it had', async () => {
     const site = await loadFiles(FILES, LOADED);
-    expect(release(site, 'types', 'note', { address: '/n/{title}' })).toMatchObject({
+    expect(release(site, 'types/note', { address: '/n/{title}' })).toMatchObject({
       ok: true,
       value: { moved: 3, examples: [{ from: '/a', to: '/n/a' }, {}, {}] },
     });
@@ -100,12 +87,15 @@ describe('a release', () => {
     expect(site.view.render('/n/a', RELEASED - 1)!.status).toBe(404);
   });
 
-  test('is taken back by what it gives for that', async () => {
+  test('is taken back, and history stays', async () => {
     const site = await loadFiles(FILES, LOADED);
-    const first = release(site, 'types', 'note', { address: '/n/{title}', description: 'D' });
+    const first = release(site, 'types/note', { address: '/n/{title}', description: 'D' });
     if (!first.ok) throw new Error('It was refused.');
-    const { undo } = first.value;
-    expect(release(site, 'types', 'note', undo.set, RELEASED + 1000).ok).toBe(true);
+    const undo = { release: first.value.release };
+    const wallClock = RELEASED + 1000;
+    expect(
+      runCommand(site.connection, 'undoRelease', COMMAND_LINE, undo, { wallClock }),
+    ).toMatchObject({ ok: true, value: { moved: 3 } });
     expect(site.view.render('/a', RELEASED + 2000)!.status).toBe(200);
     expect(site.view.at(RELEASED + 2000)!.site.design.types[0]!.description).toBe('');
   });
@@ -123,8 +113,8 @@ describe('a release', () => {
     ['listings', { type: 'other' }, 'unknown-name'],
   ] as const)('of %s %j is refused, and nothing is kept', async (part, set, code) => {
     const site = await loadFiles(FILES, LOADED);
-    const key = part === 'types' ? 'note' : 'all';
-    const refused = release(site, part, key, set);
+    const path = part === 'types' ? 'types/note' : 'listings/all';
+    const refused = release(site, path, set);
     expect(refused.ok).toBe(false);
     expect(refused.ok ? [] : refused.issues.map((i) => i.code)).toContain(code);
     const count = site.connection.driver.prepare('SELECT count(*) FROM design_version').pluck();

@@ -35,6 +35,8 @@ export type Unwanted = {
 /** How entries stand while addresses are worked out. */
 export interface Standings {
   readonly now: Instant;
+  /** The rules of the design that holds now. */
+  readonly rules: AddressRules;
   standing(id: string): Standing;
   /** Whether an address is being dealt to an entry, so that its former one says nothing. */
   isPending(id: string): boolean;
@@ -46,17 +48,33 @@ export class Bases {
   path: (id: string) => string | null = (id) => this.standingPath(id);
   /** The pieces of the base built last. */
   parts: TracedPart[] = [];
-  private readonly reads: AddressReads;
+  private reads: AddressReads;
+  private read: AddressRules;
   private readonly building = new Set<string>();
   private cyclic = false;
 
   constructor(
-    private readonly rules: AddressRules,
     private readonly source: TimelineSource,
     private readonly standings: Standings,
   ) {
-    const { site } = rules.design;
-    this.reads = {
+    this.read = standings.rules;
+    this.reads = this.readsOf(this.read);
+  }
+
+  /** The rules that hold now; another design may have taken over. */
+  private get rules(): AddressRules {
+    const { rules } = this.standings;
+    if (rules !== this.read) [this.read, this.reads] = [rules, this.readsOf(rules)];
+    return rules;
+  }
+
+  private entryNow(id: string): TimelineEntry | undefined {
+    return this.source.entry(id, this.standings.now);
+  }
+
+  private readsOf({ design: { site }, frontEntry }: AddressRules): AddressReads {
+    const { source } = this;
+    return {
       language: site.language,
       zone: site.zone,
       siteRoot: site,
@@ -64,7 +82,7 @@ export class Bases {
       subject: (set, key) => source.subject(set, key),
       media: (id) => source.media(id),
       // What is chosen for "/" contributes nothing as a parent, live or not.
-      pathOf: (id) => (id === rules.frontEntry ? null : this.path(id)),
+      pathOf: (id) => (id === frontEntry ? null : this.path(id)),
     };
   }
 
@@ -97,7 +115,7 @@ export class Bases {
   /** The address an entry should have now. */
   wanted(id: string): Wanted {
     this.source.step?.();
-    const entry = this.source.entry(id)!;
+    const entry = this.entryNow(id)!;
     const exact = { ok: true as const, exact: true, nothingLeft: null };
     const known = this.known(entry);
     if (known) {
@@ -148,7 +166,7 @@ export class Bases {
 
   /** The unnumbered path by pattern, as the entry stands; null for a type without addresses. */
   base(id: string): BuiltPath | null {
-    const entry = this.source.entry(id);
+    const entry = this.entryNow(id);
     const rule = entry && this.rules.byType.get(entry.type.key);
     if (!entry || !rule) return null;
     const view = this.view(id);
@@ -169,7 +187,7 @@ export class Bases {
   }
 
   private view(id: string): ReturnType<typeof addressView> {
-    const entry = this.source.entry(id);
+    const entry = this.entryNow(id);
     return entry ? addressView(entry, this.standings.standing(id), this.standings.now) : null;
   }
 
@@ -184,7 +202,7 @@ export class Bases {
     if (held) return held.path;
     // Never live so far, or live from now on and not dealt one yet: the one by hand is what it gets.
     const isNew = standing.lastRevision === null || standing.live !== null;
-    const entry = this.source.entry(id);
+    const entry = this.entryNow(id);
     const byHand = entry && isNew ? this.byHand(entry) : undefined;
     if (byHand !== undefined) return byHand;
     const base = this.base(id);

@@ -107,12 +107,16 @@ export interface Timeline {
   touched: Set<string>;
 }
 
-/** Where the simulation reads from; all as of its start. */
+/**
+ * Where the simulation reads from. Entries that it plays through are as of its start, the others
+ * as they stand, or will, at each instant.
+ */
 export interface TimelineSource {
-  entry(id: string): TimelineEntry | undefined;
-  standing(id: string): Standing;
-  /** The entry that holds a path; null where none does. */
-  holder(path: string): string | null;
+  /** An entry, of its type as the design of an instant has it. */
+  entry(id: string, at: Instant): TimelineEntry | undefined;
+  standing(id: string, at: Instant): Standing;
+  /** The entry that holds a path at an instant; null where none does. */
+  holder(path: string, at: Instant): string | null;
   /** Entries any of whose revisions refer to this one through fields that addresses read. */
   dependents(id: string): readonly string[];
   subject(set: string, key: string): Subject | null;

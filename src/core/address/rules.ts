@@ -57,14 +57,14 @@ export function compileAddressRules(
 }
 
 /**
- * Keys of the types whose entries may get other addresses when one design takes the place of
+ * Ids of the types whose entries may get other addresses when one design takes the place of
  * another.
  */
 export function typesToDealAnew(before: AddressRules, after: AddressRules): Set<string> {
   const all = after.design.types;
-  if (readBySite(before) !== readBySite(after)) return new Set(all.map((t) => t.key));
-  const known = new Map(before.design.types.map((t) => [t.key, readByAddresses(t)]));
-  return new Set(all.filter((t) => known.get(t.key) !== readByAddresses(t)).map((t) => t.key));
+  if (readBySite(before) !== readBySite(after)) return new Set(all.map((t) => t.id));
+  const known = new Map(before.design.types.map((t) => [t.id, readByAddresses(t)]));
+  return new Set(all.filter((t) => known.get(t.id) !== readByAddresses(t)).map((t) => t.id));
 }
 
 /** What every address reads of the site. */
@@ -74,8 +74,8 @@ function readBySite({ design: { site, slugVersion }, frontEntry }: AddressRules)
 }
 
 /** What its own addresses, and those that lead through it, read of a type. */
-function readByAddresses({ id, address, clash, naming, fields }: ContentType): string {
-  return JSON.stringify([id, address, clash, naming, fields]);
+function readByAddresses({ key, address, clash, naming, fields }: ContentType): string {
+  return JSON.stringify([key, address, clash, naming, fields]);
 }
 
 /**

@@ -22,15 +22,18 @@ import { keptBefore, nothingLeftOf } from './words.ts';
  * one instant all endings come first, then claims by created, then id, parents before children.
  */
 export function simulate(
-  rules: AddressRules,
+  rulesAt: RulesAt,
   source: TimelineSource,
   events: TimelineEvents,
 ): Timeline {
-  const simulation = new Simulation(rules, source);
-  for (const at of [...events.keys()].sort((a, b) => a - b))
-    simulation.instant(at, events.get(at)!);
+  const instants = [...events.keys()].sort((a, b) => a - b);
+  const simulation = new Simulation(rulesAt, source, instants[0] ?? 0);
+  for (const at of instants) simulation.instant(at, events.get(at)!);
   return simulation.finish();
 }
+
+/** The rules of the design that holds at an instant. */
+export type RulesAt = (at: Instant) => AddressRules;
 
 /**
  * What an address pattern makes of an entry as it stands, piece by piece, before any clash is
@@ -42,7 +45,7 @@ export function explainBase(
   id: string,
   at: Instant,
 ): ExplainedBase | null {
-  return new Simulation(rules, source).explain(id, at);
+  return new Simulation(() => rules, source, at).explain(id);
 }
 
 /** An unnumbered path with the pieces it was put together from. */
@@ -58,8 +61,12 @@ type Dealt = Extract<Wanted, { ok: true }>;
 type Kept = Map<string, Unwanted>;
 
 class Simulation {
-  now: Instant = 0;
+  rules: AddressRules;
+  /** Entries that are played through, as they stand by now. */
   private readonly standings = new Map<string, Standing>();
+  /** Others, as they stand at this instant. */
+  private readonly others = new Map<string, Standing>();
+  private readonly own = new Set<string>();
   private readonly holders = new Map<string, string | null>();
   private readonly numberHints = new Map<string, number>();
   private readonly rows: Rows;
@@ -73,11 +80,13 @@ class Simulation {
   private kept: Kept = new Map();
 
   constructor(
-    private readonly rules: AddressRules,
+    private readonly rulesAt: RulesAt,
     private readonly source: TimelineSource,
+    public now: Instant,
   ) {
-    this.rows = new Rows(rules.design.site.language);
-    this.bases = new Bases(rules, source, this);
+    this.rules = rulesAt(now);
+    this.rows = new Rows(this.rules.design.site.language);
+    this.bases = new Bases(source, this);
   }
 
   /**
@@ -105,15 +114,15 @@ class Simulation {
     return this.rows.finish(this.standings);
   }
 
-  explain(id: string, at: Instant): ExplainedBase | null {
-    this.now = at;
+  explain(id: string): ExplainedBase | null {
     const built = this.bases.base(id);
     return built && { built, parts: this.bases.parts };
   }
 
   standing(id: string): Standing {
-    let standing = this.standings.get(id);
-    if (!standing) this.standings.set(id, (standing = { ...this.source.standing(id) }));
+    const known = this.own.has(id) ? this.standings : this.others;
+    let standing = known.get(id);
+    if (!standing) known.set(id, (standing = { ...this.source.standing(id, this.now) }));
     return standing;
   }
 
@@ -122,12 +131,15 @@ class Simulation {
   }
 
   private begin(at: Instant, ids: ReadonlySet<string>, moving: Set<string>, kept: Kept): void {
+    if (at !== this.now) this.others.clear();
     this.now = at;
+    this.rules = this.rulesAt(at);
     this.moving = new Set(moving);
     this.kept = new Map(kept);
     this.before.clear();
-    for (const id of ids) this.applyPlansOf(id);
     this.affected = this.withDependents(ids);
+    for (const id of this.affected) this.own.add(id);
+    for (const id of ids) this.applyPlansOf(id);
   }
 
   private needsRehearsal(entry: TimelineEntry): boolean {
@@ -145,16 +157,17 @@ class Simulation {
    * one.
    */
   private rehearse(ids: ReadonlySet<string>): { late: string[]; refused: Kept } {
-    const { source } = this;
-    const rehearsal = new Simulation(this.rules, {
-      entry: (id) => source.entry(id),
+    const { source, rules } = this;
+    const reads: TimelineSource = {
+      entry: (id, at) => source.entry(id, at),
       standing: (id) => this.before.get(id) ?? this.standing(id),
       holder: (path) => this.holderOf(path),
       dependents: (id) => source.dependents(id),
       subject: (set, key) => source.subject(set, key),
       media: (id) => source.media(id),
       step: () => source.step?.(),
-    });
+    };
+    const rehearsal = new Simulation(() => rules, reads, this.now);
     rehearsal.begin(this.now, ids, this.moving, this.kept);
     const refused = rehearsal.deal(rehearsal.claims());
     return { late: [...rehearsal.affected].filter((id) => rehearsal.hasOtherBase(id)), refused };
@@ -168,7 +181,7 @@ class Simulation {
   }
 
   private applyPlansOf(id: string): void {
-    const entry = this.source.entry(id);
+    const entry = this.source.entry(id, this.now);
     if (!entry) return;
     const standing = this.standing(id);
     const plans = entry.plans.filter((plan) => plan.at === this.now);
@@ -194,7 +207,7 @@ class Simulation {
     this.released.clear();
     const claims: TimelineEntry[] = [];
     for (const id of this.affected) {
-      const entry = this.source.entry(id);
+      const entry = this.source.entry(id, this.now);
       if (!entry || !this.bases.hasAddress(entry)) continue;
       const { live, held } = this.standing(id);
       if (live && (!held || this.isReleased(id))) claims.push(entry);
@@ -210,7 +223,7 @@ class Simulation {
     for (const [id, why] of this.kept) this.keep(id, why);
     for (const id of this.affected) {
       const standing = this.standing(id);
-      const entry = this.source.entry(id);
+      const entry = this.source.entry(id, this.now);
       const none = !standing.live || (entry && !this.bases.hasAddress(entry));
       if (standing.held && none) this.release(id, standing);
     }
@@ -359,7 +372,7 @@ class Simulation {
 
   private holderOf(path: string): string | null {
     const known = this.holders.get(path);
-    return known === undefined ? this.source.holder(path) : known;
+    return known === undefined ? this.source.holder(path, this.now) : known;
   }
 
   private refuse(id: string, why: Omit<Unwanted, 'ok'>, cancelled: boolean): void {

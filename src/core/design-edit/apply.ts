@@ -195,12 +195,7 @@ export function placeOf(design: Design, path: string): Place | undefined {
   return placeWithin(partAt(design, root)!, root, '', part);
 }
 
-function placeWithin(
-  value: Json,
-  within: string,
-  list: string,
-  part: Part,
-): Place | undefined {
+function placeWithin(value: Json, within: string, list: string, part: Part): Place | undefined {
   if (typeof value !== 'object' || value === null) return undefined;
   if (Array.isArray(value) && value.includes(part))
     return { within, list, after: before(value as Part[], part) };
@@ -240,10 +235,7 @@ function gone(path: string): { ok: false; issues: Issue[] } {
   });
 }
 
-function changed(
-  step: { part: string; property: string; now?: unknown },
-  current: unknown,
-): Issue {
+function changed(step: { part: string; property: string; now?: unknown }, current: unknown): Issue {
   return {
     code: 'changed-since',
     path: step.property === '' ? step.part : `${step.part}/${step.property.replaceAll('.', '/')}`,

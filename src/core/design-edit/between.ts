@@ -117,9 +117,7 @@ class Walk {
       const isIn = placed(this.state);
       const found = isSingle(this.path)
         ? undefined
-        : partsBelow(this.path, root).find(
-            ([path], i) => i > 0 && !wanted.has(path) && isIn(path),
-          );
+        : partsBelow(this.path, root).find(([path], i) => i > 0 && !wanted.has(path) && isIn(path));
       if (!found) return;
       const [path, was] = found;
       const place: Place = placeOf(this.state, path)!;

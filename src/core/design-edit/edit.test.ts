@@ -1,12 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
 import { designOf, typeOf } from '../../../tests/helpers/design.ts';
-import {
-  RICH_DESIGN,
-  choices,
-  drawing,
-  randomEdit,
-} from '../../../tests/helpers/random-edits.ts';
+import { RICH_DESIGN, choices, drawing, randomEdit } from '../../../tests/helpers/random-edits.ts';
 import { type Design, designSpec } from '../design/spec.ts';
 import { compileSite } from '../site/compile.ts';
 import { describe as inWords } from './describe.ts';
@@ -17,7 +12,10 @@ import { type Json, type Part, partAt, partsBelow } from './parts.ts';
 import type { Step } from './steps.ts';
 
 const design = designOf({
-  types: [typeOf('note', [], { address: '/{title}' }), typeOf('page', [], { address: '/p/{title}' })],
+  types: [
+    typeOf('note', [], { address: '/{title}' }),
+    typeOf('page', [], { address: '/p/{title}' }),
+  ],
 });
 const set = (part: string, property: string, was: Json, now: Json): DesignEdit => ({
   steps: [{ do: 'set', part, property, was, now }],
@@ -80,7 +78,14 @@ describe('an edit', () => {
 
   test('that removes what somebody else changed is refused', () => {
     const was = partAt(design, 'types/page') as never;
-    const remove: Step = { do: 'remove', part: 'types/page', was, within: '', list: 'types', after: 'note' };
+    const remove: Step = {
+      do: 'remove',
+      part: 'types/page',
+      was,
+      within: '',
+      list: 'types',
+      after: 'note',
+    };
     const theirs = applied(design, set('types/page', 'label', 'Page', 'Leaf'));
     expect(codes({ steps: [remove] }, theirs)).toEqual(['changed-since']);
     expect(applied(design, { steps: [remove] }).types).toHaveLength(1);

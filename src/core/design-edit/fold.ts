@@ -80,7 +80,8 @@ export function withNeeds(
   for (;;) {
     const edits = open.filter(({ id }) => taken.has(id) && !hopeless.has(id));
     const stuck = foldEdits(design, edits).stuck[0];
-    if (!stuck) return { edits, because, stuck: [...hopeless].map(([id, issues]) => ({ id, issues })) };
+    if (!stuck)
+      return { edits, because, stuck: [...hopeless].map(([id, issues]) => ({ id, issues })) };
     const needed = neededBy(design, open, taken, { id: stuck.id, touches: all });
     if (needed === null) hopeless.set(stuck.id, stuck.issues);
     for (const id of needed ?? []) {
@@ -112,7 +113,10 @@ function neededBy(
   const earlier = open.filter((e) => e.id < id && !taken.has(e.id)).map((e) => e.id);
   const applies = (more: readonly number[]): boolean => {
     const edits = open.filter((e) => e.id === id || taken.has(e.id) || more.includes(e.id));
-    return !foldEdits(design, edits.filter((e) => e.id <= id)).stuck.some((s) => s.id === id);
+    return !foldEdits(
+      design,
+      edits.filter((e) => e.id <= id),
+    ).stuck.some((s) => s.id === id);
   };
   const related = builtUpon(id, earlier, all);
   let kept = [related, earlier].find((more) => more.length > 0 && applies(more)) ?? null;

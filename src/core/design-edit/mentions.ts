@@ -53,7 +53,11 @@ function ofSite({ site, types }: Design, environments: Environments): Mention[] 
   const name = namer('site', null, all);
   return [
     ...name('template', 'frame', site.frame),
-    ...name('listing', 'front.listing', site.front && 'listing' in site.front && site.front.listing),
+    ...name(
+      'listing',
+      'front.listing',
+      site.front && 'listing' in site.front && site.front.listing,
+    ),
     ...name('pattern', 'seo.title', site.seo.title),
     ...name('pattern', 'seo.description', site.seo.description),
   ];
@@ -72,7 +76,11 @@ function ofType(type: ContentType, environments: Environments): Mention[] {
     ...name('field', 'summary', type.summary),
     ...name('template', 'template', type.template),
     ...name('template', 'card', type.card),
-    ...name('listing', 'retired.listing', typeof retired === 'object' && 'listing' in retired && retired.listing),
+    ...name(
+      'listing',
+      'retired.listing',
+      typeof retired === 'object' && 'listing' in retired && retired.listing,
+    ),
     ...type.fields.flatMap((field) => {
       const own = namer(`types/${type.id}/fields/${field.id}`, type, []);
       return [

@@ -85,4 +85,3 @@ function patternWith(
     everywhere.map(({ range }) => ({ range, by: key })),
   );
 }
-

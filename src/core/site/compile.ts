@@ -15,7 +15,12 @@ import { checkDesign } from './check-design.ts';
 export interface CompiledSite {
   design: Design;
   environments: Environments;
+  /** By id, as entries name them. */
   types: Map<string, ContentType>;
+  /** By key, as patterns, files and addresses of screens name them. */
+  typesByKey: Map<string, ContentType>;
+  /** Ids of the subject sets by key. */
+  setIds: Map<string, string>;
   addresses: AddressRules;
   listings: Map<string, ListingPlan>;
   /** Listing keys by the address they stand at. */
@@ -48,7 +53,9 @@ export function compileSite(design: Design): { site: CompiledSite; issues: Issue
   const site: CompiledSite = {
     design,
     environments,
-    types: new Map(design.types.map((t) => [t.key, t])),
+    types: new Map(design.types.map((t) => [t.id, t])),
+    typesByKey: new Map(design.types.map((t) => [t.key, t])),
+    setIds: new Map(design.subjectSets.map((s) => [s.key, s.id])),
     addresses: addresses.rules,
     listings: listings.plans,
     listingAt: new Map(

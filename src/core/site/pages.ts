@@ -103,7 +103,7 @@ export function indexedPages(
     seo !== undefined && seo.index && seo.sitemap;
   const entries = inBatches(reader, validity)
     .flat()
-    .filter(({ type }) => may(site.seo.types.get(type)));
+    .filter(({ type }) => may(site.seo.types.get(site.types.get(type)?.key ?? '')));
   const listings = listingPages(site, reader, validity).filter(({ listing }) =>
     may(site.seo.listings.get(listing!)),
   );

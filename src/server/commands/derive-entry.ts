@@ -1,6 +1,5 @@
 import type { Refusal } from '@/core/address/model.ts';
 import { derive } from '../store/derive.ts';
-import type { Instant } from '@/core/time/interval.ts';
 import { raisePublic } from '../store/write.ts';
 import { statement } from '../store/statement.ts';
 import { type CommandContext, Refused } from './definition.ts';
@@ -10,13 +9,19 @@ import { type CommandContext, Refused } from './definition.ts';
  * not have its address, and where it would take somebody else's live page off the site.
  */
 export function deriveEntry({ connection, site, at, step }: CommandContext, entry: string): void {
-  const before = new Set(cancelledAfter(connection, at).map(keyOf));
-  const { refusals, types } = derive(connection, { site, settled: at, touched: [entry], step });
+  const { refusals, types, refusedBefore } = derive(connection, {
+    site,
+    settled: at,
+    touched: [entry],
+    step,
+  });
   const cancelled = refusals.filter((r) => r.cancelled);
   const own = cancelled.filter((r) => r.entry === entry);
   if (own.length > 0)
     throw new Refused(...own.map(({ code, message, fix }) => ({ code, message, fix })));
-  const offline = cancelled.filter((r) => !before.has(keyOf(r)) && takenOffline(connection, r));
+  const offline = cancelled.filter(
+    (r) => !refusedBefore.has(`${r.entry}\n${r.at}`) && takenOffline(connection, r),
+  );
   if (offline.length > 0)
     throw new Refused(
       ...offline.slice(0, 5).map((r) => ({
@@ -31,17 +36,11 @@ export function deriveEntry({ connection, site, at, step }: CommandContext, entr
   );
 }
 
-type Row = Pick<Refusal, 'entry' | 'at'>;
-const keyOf = ({ entry, at }: Row): string => `${entry}\n${at}`;
-
-/** What was refused ahead of an instant; what is derived anew lies there. */
-function cancelledAfter(connection: CommandContext['connection'], at: Instant): Row[] {
-  const sql = 'SELECT entry, at FROM refusal WHERE at >= ? AND cancelled = 1';
-  return statement<Row>(connection, sql).all(at);
-}
-
 /** Whether an entry was live until it was refused, and is not from then on. */
-function takenOffline(connection: CommandContext['connection'], { entry, at }: Row): boolean {
+export function takenOffline(
+  connection: CommandContext['connection'],
+  { entry, at }: Pick<Refusal, 'entry' | 'at'>,
+): boolean {
   const at1 = 'SELECT 1 FROM live_interval WHERE entry = ?';
   const ended = statement(connection, `${at1} AND ends = ?`).get(entry, at) !== undefined;
   return ended && statement(connection, `${at1} AND starts = ?`).get(entry, at) === undefined;

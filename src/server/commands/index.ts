@@ -3,7 +3,11 @@ import type { Result } from '@/core/issue.ts';
 import { cancelPlan } from './cancel-plan.ts';
 import { deleteEntry } from './delete-entry.ts';
 import { planChange } from './plan-change.ts';
-import { releaseEdit } from './release-design.ts';
+import { discardEdits, redoEdit, undoEdit } from './bench/undo-edit.ts';
+import { editDesign } from './bench/edit-design.ts';
+import { rebaseEdit } from './bench/rebase-edit.ts';
+import { release } from './bench/release.ts';
+import { undoRelease } from './bench/undo-release.ts';
 import { restoreEntry } from './restore-entry.ts';
 import { saveEntry } from './save-entry.ts';
 
@@ -14,7 +18,13 @@ export const COMMANDS = {
   cancelPlan,
   deleteEntry,
   restoreEntry,
-  releaseEdit,
+  editDesign,
+  undoEdit,
+  redoEdit,
+  discardEdits,
+  rebaseEdit,
+  release,
+  undoRelease,
 } as const;
 /** The name of a command. */
 export type CommandName = keyof typeof COMMANDS;

@@ -5,7 +5,7 @@ import type { EntryToLoad } from '../files/interpret-entry.ts';
 import type { SiteToLoad } from '../files/read-site.ts';
 import type { ReadMedia } from '../files/read-media.ts';
 import { type Contradiction, contradictions } from '../store/histories.ts';
-import { releaseDesign } from '../store/design-store.ts';
+import { storeRelease } from '../store/design-store.ts';
 import { derive } from '../store/derive.ts';
 import { revisionWriter } from '../store/revision-writer.ts';
 import { statement } from '../store/statement.ts';
@@ -48,21 +48,22 @@ export function loadSite(
   return inWords(() => ({
     entries: site.entries.length,
     pictures: site.media.length,
-    findings: write(connection, wallClock, (at) => replaceSite(connection, site, at, tell)),
+    findings: write(connection, wallClock, (at) =>
+      replaceSite(connection, { site, actor, at }, tell),
+    ),
   }));
 }
 
 /** Puts a site in place of what is there; gives what is told of it. @throws Refused */
 function replaceSite(
   connection: Connection,
-  site: SiteToLoad,
-  at: Instant,
+  { site, actor, at }: { site: SiteToLoad; actor: Actor; at: Instant },
   tell: (step: string) => void,
 ): Issue[] {
   const byId = new Map(site.entries.map((e) => [e.id, e]));
   tell(`Writing ${site.entries.length} entries`);
   clear(connection);
-  insertAll(connection, site, at);
+  insertAll(connection, site, { actor, at });
   tell('Working out what is live when, and where');
   const histories = historiesOf(site, at);
   const { refusals } = derive(connection, {
@@ -79,7 +80,7 @@ function replaceSite(
     ...contradictions(connection, histories).map((c) => contradictionIssue(c, byId)),
   ];
   if (wrong.length > 0) throw new Refused(...wrong);
-  const types = site.design.types.map((t) => `type:${t.key}`);
+  const types = site.design.types.map((t) => `type:${t.id}`);
   raisePublic(connection, ['design', 'subjects', 'media', ...types]);
   return [...site.findings, ...refusals.map((r) => issueOf(r, byId))];
 }
@@ -113,6 +114,7 @@ const CONTENT = [
   'subject',
   'media',
   'design_version',
+  'design_edit',
 ];
 
 function clear({ driver }: Connection): void {
@@ -127,19 +129,31 @@ function clear({ driver }: Connection): void {
   driver.exec(`DELETE FROM meta WHERE key LIKE 'index:%'`);
 }
 
-function insertAll(connection: Connection, site: SiteToLoad, at: Instant): void {
-  releaseDesign(connection, site.design, BEGINNING, 'load', at);
-  insertSubjects(connection, site.subjects);
+function insertAll(
+  connection: Connection,
+  site: SiteToLoad,
+  { actor, at }: { actor: Actor; at: Instant },
+): void {
+  storeRelease(connection, {
+    design: site.design,
+    starts: BEGINNING,
+    author: actor.id,
+    saved: at,
+  });
+  insertSubjects(connection, site);
   insertMedia(connection, site.media);
   insertEntries(connection, site);
 }
 
-function insertSubjects(connection: Connection, subjects: Subject[]): void {
+function insertSubjects(connection: Connection, { subjects, design }: SiteToLoad): void {
+  const setIds = new Map(design.subjectSets.map(({ key, id }) => [key, id]));
   const subject = statement(
     connection,
     'INSERT INTO subject ("set", key, name, slug, description, parent, position) VALUES (?, ?, ?, ?, ?, ?, ?)',
   );
-  subjects.forEach((s, i) => subject.run(s.set, s.key, s.name, s.slug, s.description, s.parent, i));
+  subjects.forEach((s, i) =>
+    subject.run(setIds.get(s.set) ?? s.set, s.key, s.name, s.slug, s.description, s.parent, i),
+  );
 }
 
 function insertMedia(connection: Connection, pictures: ReadMedia[]): void {
@@ -156,7 +170,7 @@ function insertEntries(connection: Connection, { entries, design }: SiteToLoad):
     connection,
     'INSERT INTO entry (id, type, created, author) VALUES (?, ?, ?, ?)',
   );
-  for (const e of entries) entry.run(e.id, e.type.key, e.created, e.author);
+  for (const e of entries) entry.run(e.id, e.type.id, e.created, e.author);
   const writeRevision = revisionWriter(connection, language);
   const plan = statement(
     connection,

@@ -29,43 +29,70 @@ export const planChange = command({
   deed: 'publish',
   input,
   run(context, plan) {
-    const { connection, site, actor } = context;
     const { type } = entryOf(context, plan.entry);
     const at = instantOf(context, plan);
     if (plan.action === 'publish') checkPublishable(context, type, plan);
-    const planned = and(eq(plannedChange.entry, plan.entry), eq(plannedChange.at, at));
-    // A second publication at one instant takes the place of the first.
-    if (plan.at !== null)
-      connection.tables
-        .delete(plannedChange)
-        .where(and(planned, eq(plannedChange.action, plan.action)))
-        .run();
-    const last = connection.tables
-      .select({ sequence: max(plannedChange.sequence) })
-      .from(plannedChange)
-      .where(planned)
-      .get()?.sequence;
-    const { language, zone } = site.design.site;
-    connection.tables
-      .insert(plannedChange)
-      .values({
-        entry: plan.entry,
-        language,
-        at,
-        sequence: (last ?? -1) + 1,
-        action: plan.action,
-        revision: plan.revision,
-        local: plan.at,
-        zone: plan.at === null ? null : zone,
-        person: actor.id,
-      })
-      .run();
+    addPlan(context, { ...plan, at, typed: plan.at });
     deriveEntry(context, plan.entry);
     return { at };
   },
 });
 
-function instantOf({ at: now, site }: CommandContext, { at }: Input): Instant {
+/** A plan as it is to be stored; `typed` is the local time as it was given, null for at once. */
+type Planned = Omit<Input, 'at'> & { at: Instant; typed: string | null };
+
+/** Stores a plan; what follows from it is not derived. */
+export function addPlan({ connection, site, actor }: CommandContext, plan: Planned): void {
+  const { entry, action, revision, at, typed } = plan;
+  const planned = and(eq(plannedChange.entry, entry), eq(plannedChange.at, at));
+  // A second publication at one instant takes the place of the first.
+  if (typed !== null)
+    connection.tables
+      .delete(plannedChange)
+      .where(and(planned, eq(plannedChange.action, action)))
+      .run();
+  const last = connection.tables
+    .select({ sequence: max(plannedChange.sequence) })
+    .from(plannedChange)
+    .where(planned)
+    .get()?.sequence;
+  const { language, zone } = site.design.site;
+  connection.tables
+    .insert(plannedChange)
+    .values({
+      entry,
+      language,
+      at,
+      sequence: (last ?? -1) + 1,
+      action,
+      revision,
+      local: typed,
+      zone: typed === null ? null : zone,
+      person: actor.id,
+    })
+    .run();
+}
+
+/** Stores the publication of a draft with a release; gives the revision that it publishes. */
+export function publishAt(
+  context: CommandContext,
+  draft: { entry: string; revision: number | null; at: Instant; typed: string | null },
+): { entry: string; revision: number } {
+  const { entry, at, typed } = draft;
+  const { type } = entryOf(context, entry);
+  checkPublishable(context, type, draft);
+  const revision = draft.revision ?? newestOf(context, entry)!;
+  addPlan(context, { entry, action: 'publish', revision, at, typed });
+  return { entry, revision };
+}
+
+/** The number of an entry's newest revision. */
+function newestOf({ connection }: CommandContext, entry: string): number | undefined {
+  return statement<number>(connection, 'SELECT newest FROM entry WHERE id = ?').pluck().get(entry);
+}
+
+/** The instant that was asked for; the write's own where none was. @throws Refused */
+export function instantOf({ at: now, site }: CommandContext, { at }: Pick<Input, 'at'>): Instant {
   if (at === null) return now;
   const instant = parseInstant(at, site.design.site.zone);
   if (instant === null)
@@ -89,7 +116,7 @@ function instantOf({ at: now, site }: CommandContext, { at }: Input): Instant {
 function checkPublishable(
   { connection, site }: CommandContext,
   type: ContentType,
-  { entry, revision }: Input,
+  { entry, revision }: Pick<Input, 'entry' | 'revision'>,
 ): void {
   const row = statement<{ v: string }>(
     connection,
@@ -107,7 +134,7 @@ function checkPublishable(
   const values = readValues(row.v, site.design.site.language);
   const issues = [
     ...checkRequired(type.fields, values),
-    ...checkMentions(type.fields, values, storedWorld(connection)),
+    ...checkMentions(type.fields, values, storedWorld(connection, site)),
   ];
   if (issues.length > 0)
     throw new Refused(...issues.map((i) => ({ ...i, fix: `${i.fix} Save, then publish.` })));

@@ -2,7 +2,8 @@ import { type Issue, type Result, ok, refused } from '@/core/issue.ts';
 import type { Instant } from '@/core/time/interval.ts';
 import type { Connection } from '../db/connection.ts';
 import { type Actor, permit } from '../permit.ts';
-import { DesignStore } from '../store/design-store.ts';
+import { designsOf } from '../store/design-store.ts';
+import { notePerson } from '../store/persons.ts';
 import { write } from '../store/write.ts';
 import { type Command, Refused, TriedOnly } from './definition.ts';
 import { COMMANDS, type CommandName, type CommandResult } from './index.ts';
@@ -30,8 +31,9 @@ export function runCommand<N extends CommandName>(
   const parsed = command.input.safeParse(input);
   if (!parsed.success) return refused(...parsed.error.issues.slice(0, 20).map(wrongForm)) as never;
   const run = (): unknown =>
-    write(connection, wallClock, (at) => {
-      const released = new DesignStore(connection).at(at);
+    kept(connection, wallClock, (at) => {
+      notePerson(connection, actor);
+      const released = designsOf(connection).at(at);
       if (!released)
         throw new Refused({
           code: 'no-site',
@@ -41,6 +43,16 @@ export function runCommand<N extends CommandName>(
       return command.run({ connection, actor, at, site: released.site, step }, parsed.data);
     });
   return inWords(run) as CommandResult<N>;
+}
+
+/** A write; where nothing of it is kept, what was remembered of its designs goes as well. */
+function kept<T>(connection: Connection, wallClock: Instant, change: (at: Instant) => T): T {
+  try {
+    return write(connection, wallClock, change);
+  } catch (error) {
+    designsOf(connection).forget();
+    throw error;
+  }
 }
 
 /** A result, or what stands in its way: refusals are data, everything else is thrown on. */

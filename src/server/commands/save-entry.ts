@@ -22,6 +22,7 @@ export const saveEntry = command({
   input: z.strictObject({
     /** Null for a new entry. */
     id: z.string().min(1).max(200).nullable(),
+    /** The type's id. */
     type: z.string().max(64),
     /** By field id. */
     values: z.record(z.string().max(64), z.unknown()),
@@ -43,13 +44,13 @@ export const saveEntry = command({
     } else
       connection.tables
         .insert(entry)
-        .values({ id, type: type.key, created: at, author: actor.name })
+        .values({ id, type: type.id, created: at, author: actor.id })
         .run();
     revisionWriter(connection, site.design.site.language)(id, type, {
       number,
       saved: at,
       values,
-      author: actor.name,
+      author: actor.id,
     });
     deriveEntry(context, id);
     return { id, revision: number };

@@ -1,6 +1,7 @@
 import type Database from 'better-sqlite3';
 import { readFileSync } from 'node:fs';
 import { searchKey } from '@/core/text.ts';
+import { toPersonsAndIds } from './migrate-bench.ts';
 import { DatabaseProblem } from './problem.ts';
 
 interface Journal {
@@ -45,6 +46,7 @@ const AFTER = new Map<string, (driver: Database.Database) => void>([
         set.run(searchKey(name), entry, number);
     },
   ],
+  ['0003_the_bench', toPersonsAndIds],
 ]);
 
 /**

@@ -16,13 +16,21 @@ export const meta = sqliteTable('meta', {
   value: text('value').notNull(),
 });
 
+/** Whoever wrote or did something; names may change, and two may share one. */
+export const person = sqliteTable('person', {
+  id: text('id').primaryKey(),
+  name: text('name').notNull(),
+});
+
 /** Entries; `deleted` ends their intervals, and their past stays. */
 export const entry = sqliteTable(
   'entry',
   {
     id: text('id').primaryKey(),
+    /** Id of its content type. */
     type: text('type').notNull(),
     created: integer('created').notNull(),
+    /** Id of a person, as all authors are. */
     author: text('author').notNull(),
     /** When it was deleted; its past stays. Null where it is there. */
     deleted: integer('deleted'),
@@ -206,22 +214,54 @@ export const media = sqliteTable('media', {
   bytes: integer('bytes').notNull(),
 });
 
-/** Released designs, each from an instant on. */
+/**
+ * Releases, each with the design from its instant on: that is the one before with the release's
+ * edits applied. By instant, then id.
+ */
 export const designVersion = sqliteTable(
   'design_version',
   {
     id: integer('id').primaryKey({ autoIncrement: true }),
     starts: integer('starts').notNull(),
-    ends: integer('ends'),
-    /** JSON of the whole design. */
+    /** JSON of the whole design: derived from the edits, but where a folder brought it. */
     spec: text('spec').notNull(),
     author: text('author').notNull(),
     saved: integer('saved').notNull(),
+    /** JSON of the edits, as they took hold; null where the design was put there as a whole. */
+    edits: text('edits'),
+    /** JSON: revisions published with it, and those live before. */
+    published: text('published').notNull().default('[]'),
+    /** The release that this one takes back; null for others. */
+    undoes: integer('undoes'),
   },
   (t) => [index('design_version_starts').on(t.starts)],
 );
 
-/** Monotonic counters: `total`, `design`, `media`, `subjects`, and one per type as `type:<key>`. */
+/** Edits of the design in the order in which they were made. */
+export const designEdit = sqliteTable(
+  'design_edit',
+  {
+    id: integer('id').primaryKey({ autoIncrement: true }),
+    person: text('person').notNull(),
+    made: integer('made').notNull(),
+    /** JSON of the edit, as it took hold. */
+    edit: text('edit').notNull(),
+    /** `open` stands on the bench; `undone` can be done again by whoever undid it. */
+    state: text('state', { enum: ['open', 'undone', 'discarded', 'released'] }).notNull(),
+    /** When it was undone; those undone together share it. */
+    undone: integer('undone'),
+    /** The release that took it. */
+    release: integer('release'),
+  },
+  (t) => [
+    index('design_edit_open')
+      .on(t.id)
+      .where(sql`${t.state} = 'open'`),
+    index('design_edit_person').on(t.person, t.state, t.id),
+  ],
+);
+
+/** Monotonic counters: `total`, `design`, `media`, `subjects`, `bench`, and one per type as `type:<id>`. */
 export const siteChange = sqliteTable('site_change', {
   scope: text('scope').primaryKey(),
   generation: integer('generation').notNull(),

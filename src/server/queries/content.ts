@@ -83,7 +83,8 @@ export function contentTable(
   permit(actor, 'read-unpublished');
   const site = view.at(at)?.site;
   if (!site) return { rows: [], total: 0, columns: [], counts: [] };
-  const chosen = filters.type === undefined ? undefined : site.types.get(filters.type);
+  const chosen = site.typesByKey.get(filters.type ?? '');
+  const own = filters.type === undefined ? filters : { ...filters, type: chosen?.id ?? '' };
   const columns = (chosen?.fields ?? []).filter((f) => f.column && f.key !== chosen!.naming);
   const counts = view.connection.driver
     .prepare<unknown[], { type: string; count: number }>(
@@ -92,8 +93,8 @@ export function contentTable(
     .all();
   const { rows, total } =
     filters.state === undefined
-      ? firstRows(view, at, filters)
-      : rowsInState(view, at, filters, filters.state);
+      ? firstRows(view, at, own)
+      : rowsInState(view, at, own, filters.state);
   return {
     rows: rows.flatMap((row) => contentRow(view, row, site.types.get(row.type), columns, at) ?? []),
     total,
@@ -107,7 +108,7 @@ export function contentTable(
       label: t.plural,
       one: t.label,
       description: t.description,
-      count: counts.find((c) => c.type === t.key)?.count ?? 0,
+      count: counts.find((c) => c.type === t.id)?.count ?? 0,
     })),
   };
 }

@@ -6,6 +6,7 @@ import type { SiteView } from './site-view.ts';
 
 /** What showing values in tables looks up, as of an instant. */
 export function displayWorld(view: SiteView, at: Instant): DisplayWorld {
+  const subjects = view.subjects(at);
   const { zone = 'UTC', language = 'en' } = view.at(at)?.site.design.site ?? {};
   return {
     zone,
@@ -13,7 +14,7 @@ export function displayWorld(view: SiteView, at: Instant): DisplayWorld {
     nameOf: (mention) => {
       if (mention.of === 'entry') return nameOfEntry(view, mention.key);
       return mention.of === 'subject'
-        ? (view.subjects.get(mention.set, mention.key)?.name ?? null)
+        ? (subjects.get(mention.set, mention.key)?.name ?? null)
         : null;
     },
   };

@@ -2,6 +2,7 @@ import type { SiteReader } from '@/core/site/reader.ts';
 import type { Instant } from '@/core/time/interval.ts';
 import type { Actor } from '../permit.ts';
 import { withEntries } from '../store/overlay-reader.ts';
+import { personName } from '../store/persons.ts';
 import { statement } from '../store/statement.ts';
 import { readValues } from '../store/stored-values.ts';
 import { settledInstant } from '../store/write.ts';
@@ -46,13 +47,20 @@ export function draftsSeen(view: SiteView, { actor, at, seeing }: Sight): Draft[
   ).all({
     at,
     ahead,
-    author: actor.name,
+    author: actor.id,
     most: MOST_DRAFTS,
   });
   return rows.flatMap(({ id, type: key, json, author }) => {
     const type = found.site.types.get(key);
     return type
-      ? [{ id, type, values: readValues(json, found.site.design.site.language), author }]
+      ? [
+          {
+            id,
+            type,
+            values: readValues(json, found.site.design.site.language),
+            author: personName(view.connection, author),
+          },
+        ]
       : [];
   });
 }

@@ -127,7 +127,7 @@ function listedIn(
   at: Instant,
 ): EntryOutcome['listed'] {
   return [...site.listings.values()].flatMap((plan) => {
-    if (plan.type.key !== type.key) return [];
+    if (plan.type.id !== type.id) return [];
     const place = placeIn(reader, plan, id, at);
     const { key, label } = plan.listing;
     return place === null ? [] : [{ listing: key, label, place }];

@@ -10,6 +10,7 @@ import type { EntryState } from '@/core/publication/model.ts';
 import type { Instant } from '@/core/time/interval.ts';
 import { type Actor, permit } from '../permit.ts';
 import { liveInterval, plannedChange, refusal, revision } from '../db/schema.ts';
+import { personName } from '../store/persons.ts';
 import { statement } from '../store/statement.ts';
 import { readValues } from '../store/stored-values.ts';
 import type { LifeSpan } from './content.ts';
@@ -29,7 +30,7 @@ export interface PlannedChange {
 /** All that the entry screen shows. */
 export interface EntryDetail {
   id: string | null;
-  type: { key: string; label: string; hasPages: boolean; fields: FormField[] };
+  type: { id: string; key: string; label: string; hasPages: boolean; fields: FormField[] };
   /** By field id, as the form edits them. */
   values: Record<string, unknown>;
   name: string;
@@ -81,11 +82,11 @@ export function entryDetail(
   const values = readValues(shown?.values ?? '{}', site.design.site.language);
   return {
     id,
-    type: formType(view, type, values),
+    type: formType(view, type, values, at),
     values: Object.fromEntries(type.fields.map((f) => [f.id, values[f.id] ?? null])),
     name: shown?.name ?? id,
     revision: newest?.number ?? null,
-    author: newest?.author ?? null,
+    author: newest ? personName(view.connection, newest.author) : null,
     saved: shown?.saved ?? null,
     state: stateAt({ revisions, intervals: stored.spans }, at).state,
     ...stored,
@@ -144,11 +145,11 @@ export function newEntry(
   at: Instant,
 ): EntryDetail | null {
   permit(actor, 'write-entry');
-  const type = view.at(at)?.site.types.get(key);
+  const type = view.at(at)?.site.typesByKey.get(key);
   if (!type) return null;
   return {
     id: null,
-    type: formType(view, type, {}),
+    type: formType(view, type, {}, at),
     values: Object.fromEntries(type.fields.map((f) => [f.id, f.default ?? null])),
     name: '',
     revision: null,
@@ -162,7 +163,12 @@ export function newEntry(
   };
 }
 
-function formType(view: SiteView, type: ContentType, values: Values): EntryDetail['type'] {
+function formType(
+  view: SiteView,
+  type: ContentType,
+  values: Values,
+  at: Instant,
+): EntryDetail['type'] {
   const fields = type.fields.map((f): FormField => {
     const target = targetOf(f);
     const named = mentionsOf(values, f).filter((m) => m.of === 'entry');
@@ -174,10 +180,16 @@ function formType(view: SiteView, type: ContentType, values: Values): EntryDetai
       required: f.required,
       many: f.many,
       help: f.help ?? null,
-      options: optionsOf(view, f),
+      options: optionsOf(view, f, at),
       ...(target?.of === 'entries' ? { entryTypes: target.types && [...target.types] } : {}),
       names: Object.fromEntries(named.map(({ key }) => [key, entryName(view, key)])),
     };
   });
-  return { key: type.key, label: type.label, hasPages: type.address !== undefined, fields };
+  return {
+    id: type.id,
+    key: type.key,
+    label: type.label,
+    hasPages: type.address !== undefined,
+    fields,
+  };
 }

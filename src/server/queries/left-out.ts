@@ -83,7 +83,7 @@ export function leftOut(view: SiteView, plan: ListingPlan, asked: Asked): LeftOu
   const all = view.connection.driver
     .prepare<unknown[], number>('SELECT count(*) FROM entry WHERE type = ? AND deleted IS NULL')
     .pluck()
-    .get(plan.type.key)!;
+    .get(plan.type.id)!;
   return {
     leftOut: out.slice(0, SHOWN),
     leftOutTotal: Math.max(out.length, all - asked.total),
@@ -151,7 +151,7 @@ class Explainer {
 
   private filterAt(instant: Instant): ResolvedFilter {
     const { filter, zone } = this.plan;
-    return resolveFilter(filter, instant, zone, this.view.subjects);
+    return resolveFilter(filter, instant, zone, this.view.subjects(instant));
   }
 }
 
@@ -183,7 +183,7 @@ function candidates(view: SiteView, plan: ListingPlan, { at, find }: Asked): Row
     WHERE e.type = @type AND e.deleted IS NULL AND (@find = '' OR instr(r.search, @find) > 0) ORDER BY e.created, e.id LIMIT ${LOOKED_AT}`;
   return view.connection.driver
     .prepare<unknown[], Row>(sql)
-    .all({ at, type: plan.type.key, find: searchKey(find) });
+    .all({ at, type: plan.type.id, find: searchKey(find) });
 }
 
 function liveTest(view: SiteView): (id: string, at: Instant) => boolean {

@@ -70,7 +70,7 @@ export function listingDetail(
     family: c.family,
     sortable: c.sortable,
     operators: OPERATORS_OF[c.family].map((op) => ({ op, words: OPERATOR_WORDS[op] })),
-    options: optionsIn(view, c),
+    options: optionsIn(view, c, at),
     ...(c.target?.of === 'entries' ? { entryTypes: c.target.types && [...c.target.types] } : {}),
   }));
   return {
@@ -87,9 +87,9 @@ export function listingDetail(
 }
 
 /** What a condition on a column may be compared with: options go by their keys there. */
-function optionsIn(view: SiteView, { field, family }: Column): Option[] {
+function optionsIn(view: SiteView, { field, family }: Column, at: Instant): Option[] {
   if (!field) return [];
-  if (family !== 'choice') return optionsOf(view, field);
+  if (family !== 'choice') return optionsOf(view, field, at);
   return (field.options ?? []).map(({ key, label }) => ({ value: key, label }));
 }
 

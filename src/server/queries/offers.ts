@@ -4,6 +4,7 @@ import { kindOf } from '@/core/design/kinds/index.ts';
 import { searchKey } from '@/core/text.ts';
 import type { Instant } from '@/core/time/interval.ts';
 import { type Actor, permit } from '../permit.ts';
+import type { Subjects } from '../store/subject-store.ts';
 import { statement } from '../store/statement.ts';
 import type { SiteView } from './site-view.ts';
 import { asOf } from '../store/as-of.ts';
@@ -21,15 +22,15 @@ const MAX_OPTIONS = 500;
 /**
  * What a field's control offers at once: options, subjects or pictures; entries are searched for.
  */
-export function optionsOf(view: SiteView, field: Field): Option[] {
+export function optionsOf(view: SiteView, field: Field, at: Instant): Option[] {
   if (kindOf(field).control === 'rich-text') return pictures(view);
   const target = targetOf(field);
   if (target === null) return field.options?.map((o) => ({ value: o.id, label: o.label })) ?? [];
-  if (target.of === 'subjects') return subjectOptions(view, target.set);
+  if (target.of === 'subjects') return subjectOptions(view.subjects(at), target.set);
   return target.of === 'media' ? pictures(view) : [];
 }
 
-function subjectOptions({ subjects }: SiteView, set: string): Option[] {
+function subjectOptions(subjects: Subjects, set: string): Option[] {
   const path = (key: string, depth = 0): string => {
     const subject = subjects.get(set, key);
     if (!subject) return key;
@@ -81,7 +82,7 @@ export function findEntries(
     at,
     without,
     words: searchKey(words),
-    types: types === null ? null : JSON.stringify(types),
+    types: types && JSON.stringify(types.flatMap((key) => site.typesByKey.get(key)?.id ?? [])),
   };
   const rows = statement<{
     id: string;

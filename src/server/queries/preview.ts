@@ -6,6 +6,7 @@ import type { CompiledSite } from '@/core/site/compile.ts';
 import type { SiteReader } from '@/core/site/reader.ts';
 import { type Instant, Validity } from '@/core/time/interval.ts';
 import type { Overlay } from '../store/overlay-reader.ts';
+import { personName } from '../store/persons.ts';
 import { statement } from '../store/statement.ts';
 import { readValues } from '../store/stored-values.ts';
 import { StoredTimeline } from '../store/timeline-source.ts';
@@ -24,7 +25,7 @@ export interface Prospect {
   moved: ReadonlyMap<string, string>;
 }
 
-/** An entry that need not be stored, with the values it would have. */
+/** An entry that need not be stored, with the values it would have; `author` is a name. */
 export type Draft = Pick<EntryView, 'id' | 'type' | 'values' | 'author'>;
 
 /** What publishing some drafts at an instant, all at once, would do to addresses. */
@@ -42,13 +43,17 @@ function publishInThought(
   drafts: readonly Draft[],
   at: Instant,
 ): Thought {
-  const stored = new StoredTimeline(view.connection, site, at);
+  const stored = new StoredTimeline(view.connection, { first: site, later: [] });
   const published = new Map(
-    drafts.map((draft) => [draft.id, withPublication(stored.entry(draft.id), draft, at)]),
+    drafts.map((draft) => [draft.id, withPublication(stored.entry(draft.id, at), draft, at)]),
   );
   const source = Object.create(stored) as StoredTimeline;
-  source.entry = (id) => published.get(id) ?? stored.entry(id);
-  const timeline = simulate(site.addresses, source, new Map([[at, new Set(published.keys())]]));
+  source.entry = (id) => published.get(id) ?? stored.entry(id, at);
+  const timeline = simulate(
+    () => site.addresses,
+    source,
+    new Map([[at, new Set(published.keys())]]),
+  );
   return { source, timeline, numberOf: (id) => published.get(id)!.revisions.at(-1)!.number };
 }
 
@@ -88,7 +93,7 @@ export function prospectOf(
 ): Prospect {
   const { id } = draft;
   const thought = publishInThought(view, site, [draft], at);
-  const before = new StoredTimeline(view.connection, site, at).standing(id);
+  const before = thought.source.standing(id, at);
   const { timeline, source } = thought;
   const path = pathsAfter(thought, at).get(id) ?? null;
   const parts = partsOf(site, source, id, thought.numberOf(id), at);
@@ -148,7 +153,7 @@ function partsOf(
 ): NonNullable<ReturnType<typeof explainBase>>['parts'] {
   const asPublished = Object.create(source) as StoredTimeline;
   asPublished.standing = (other) => {
-    const standing = source.standing(other);
+    const standing = source.standing(other, at);
     return other === id ? { ...standing, live: null, lastRevision: number } : standing;
   };
   return explainBase(site.addresses, asPublished, id, at)?.parts ?? [];
@@ -175,7 +180,7 @@ export function entryWith(
     id,
     type,
     values,
-    author: stored?.author ?? author,
+    author: stored ? personName(view.connection, stored.author) : author,
     created: stored?.created ?? at,
     published: Math.min(published, at),
     updated: at,

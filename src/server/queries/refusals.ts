@@ -45,7 +45,7 @@ export function standingRefusals(
     JOIN revision AS r ON r.entry = e.id AND r.number = e.newest
     ORDER BY f.at DESC LIMIT ${LOOKED_AT}`;
   const rows = statement<Row>(view.connection, sql).all({ at });
-  const source = new StoredTimeline(view.connection, site, at);
+  const source = new StoredTimeline(view.connection, { first: site, later: [] });
   const seen = new Set<string>();
   const standing = rows.filter((row) => {
     if (seen.has(row.entry) || !stillStands(row, site, source, at)) return false;

@@ -1,7 +1,7 @@
 import type { Connection } from '../db/connection.ts';
 import { DesignStore } from '../store/design-store.ts';
 import { StoredReader, RowCache } from '../store/site-reader.ts';
-import { SubjectStore } from '../store/subject-store.ts';
+import { type Subjects, SubjectStore } from '../store/subject-store.ts';
 import { settledInstant, totalGeneration } from '../store/write.ts';
 import type { CompiledSite } from '@/core/site/compile.ts';
 import { type PageLine, allPages } from '@/core/site/pages.ts';
@@ -28,13 +28,13 @@ function pathOnly(path: string): string {
 
 /** What is public of a stored site, as of any instant. Sees other processes' writes. */
 export class SiteView {
-  readonly subjects: SubjectStore;
+  private readonly subjectStore: SubjectStore;
   private readonly designs: DesignStore;
   private readonly rows = new RowCache();
   private generation = -1;
 
   constructor(readonly connection: Connection) {
-    this.subjects = new SubjectStore(connection);
+    this.subjectStore = new SubjectStore(connection);
     this.designs = new DesignStore(connection);
   }
 
@@ -58,7 +58,12 @@ export class SiteView {
   /** A reader for a design that need not be released; it remembers nothing from before. */
   readerOf(site: CompiledSite, rows = new RowCache()): StoredReader {
     const settled = settledInstant(this.connection);
-    return new StoredReader(this.connection, site, this.subjects, rows, settled);
+    return new StoredReader(this.connection, site, this.subjectStore.under(site), rows, settled);
+  }
+
+  /** The subjects, by the keys that their sets have as of an instant. */
+  subjects(at: Instant): Subjects {
+    return this.subjectStore.under(this.at(at)?.site ?? { setIds: new Map() });
   }
 
   /** A page as of an instant; null while no site is loaded. */

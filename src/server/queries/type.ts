@@ -60,7 +60,7 @@ export function typeDetail(
       .map(({ key: k, label, kind }) => ({ key: k, label, kind })),
     specimens: view.connection.driver
       .prepare<unknown[], TypeDetail['specimens'][number]>(sql)
-      .all(key, at, at),
+      .all(spec.id, at, at),
     listings: design.listings
       .filter((l) => l.type === key)
       .map((l) => ({ key: l.key, label: l.label, address: l.address ?? null })),
@@ -151,7 +151,7 @@ function shownAs(
   return {
     id: specimen ?? `${type.key}-stand-in`,
     live,
-    values: stored ?? standInValues(type, view),
+    values: stored ?? standInValues(type, view, at),
     standIn: !stored,
   };
 }
@@ -164,8 +164,9 @@ function whyNoPath({ address }: ContentType, { path, refusal }: Prospect): strin
 }
 
 /** Invented values by field kind, for a type without entries. */
-function standInValues(type: ContentType, view: SiteView): Values {
-  const world = { subjects: (set: string) => view.subjects.all(set).map((s) => s.key) };
+function standInValues(type: ContentType, view: SiteView, at: Instant): Values {
+  const subjects = view.subjects(at);
+  const world = { subjects: (set: string) => subjects.all(set).map((s) => s.key) };
   const values = type.fields.map((f): [string, unknown] => {
     if (f.key === type.naming && kindOf(f).names) return [f.id, `A sample: ${type.label}`];
     const value = kindOf(f).standIn(f, world);

@@ -1,7 +1,7 @@
 import type { Instant } from '@/core/time/interval.ts';
 import { DatabaseProblem } from '../db/problem.ts';
 import type { Connection } from '../db/connection.ts';
-import { DesignStore } from './design-store.ts';
+import { designsOf } from './design-store.ts';
 import { derive } from './derive.ts';
 import { statement } from './statement.ts';
 import { raisePublic, settledInstant } from './write.ts';
@@ -53,7 +53,6 @@ export function moveToNow(connection: Connection, now: Instant): void {
       ['planned_change', 'at'],
       ['design_version', 'saved'],
       ['design_version', 'starts'],
-      ['design_version', 'ends'],
       ['entry', 'created'],
       ['entry', 'deleted'],
     ] as const;
@@ -65,10 +64,10 @@ export function moveToNow(connection: Connection, now: Instant): void {
     statement(connection, `UPDATE meta SET value = ? WHERE key = 'settled'`).run(
       String(now - instants.length),
     );
-    const released = new DesignStore(connection).at(now);
+    const released = designsOf(connection).at(now);
     if (!released) throw new DatabaseProblem('There is no site yet.', 'Load one first.');
     for (const at of [...new Set(places.values())]) {
-      derive(connection, { site: released.site, settled: at, touched });
+      derive(connection, { site: released.site, settled: at, touched, everybody: true });
       statement(connection, `UPDATE meta SET value = ? WHERE key = 'settled'`).run(String(at));
     }
     raisePublic(connection, ['design', ...[...released.site.types.keys()].map((t) => `type:${t}`)]);

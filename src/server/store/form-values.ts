@@ -21,23 +21,25 @@ export function valuesOfForm(
 ): { values: Values; issues: Issue[] } {
   const { zone } = site.design.site;
   const { values, issues } = parseValues(type.fields, given, { now, zone, richText: paragraphsOf });
-  const wrong = checkMentions(type.fields, values, storedWorld(connection));
+  const wrong = checkMentions(type.fields, values, storedWorld(connection, site));
   return { values, issues: [...issues, ...wrong] };
 }
 
 const CANDIDATES = 1000;
 
 /** What is there of a stored site, for checking values. */
-export function storedWorld(connection: Connection): ValueWorld {
+export function storedWorld(connection: Connection, site: CompiledSite): ValueWorld {
   const { tables } = connection;
-  const subjects = new SubjectStore(connection);
+  const subjects = new SubjectStore(connection).under(site);
   return {
-    typeOf: (id) =>
-      tables
+    typeOf: (id) => {
+      const found = tables
         .select({ type: entry.type })
         .from(entry)
         .where(and(eq(entry.id, id), isNull(entry.deleted)))
-        .get()?.type ?? null,
+        .get();
+      return found ? (site.types.get(found.type)?.key ?? null) : null;
+    },
     has: (mention) =>
       mention.of === 'subject'
         ? subjects.get(mention.set, mention.key) !== null

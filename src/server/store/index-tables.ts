@@ -1,6 +1,7 @@
 import type { Connection } from '../db/connection.ts';
 import type { Field } from '@/core/design/field.ts';
 import type { ContentType, Design } from '@/core/design/spec.ts';
+import type { CompiledSite } from '@/core/site/compile.ts';
 import { type Column, type ListingRow, cell, columnsOf, sortCell } from '@/core/listing/columns.ts';
 import {
   type Condition,
@@ -10,18 +11,19 @@ import {
 } from '@/core/listing/plan.ts';
 import type { Instant } from '@/core/time/interval.ts';
 import { fingerprint } from '@/core/fingerprint.ts';
+import { type DesignsAhead, sitesOf } from './designs-ahead.ts';
 import { statement } from './statement.ts';
 
 /**
  * Name of a type's index table: one row for each live interval, derived, dropped and rebuilt at
  * will.
  */
-export function indexTable(type: ContentType): string {
+export function indexTable(type: Pick<ContentType, 'id'>): string {
   return quoted(`index_${named(type.id)}`);
 }
 
 /** Name of the table with the members of a type's many-valued fields. */
-export function memberTable(type: ContentType): string {
+export function memberTable(type: Pick<ContentType, 'id'>): string {
   return quoted(`member_${named(type.id)}`);
 }
 
@@ -95,21 +97,25 @@ function tablesOf(type: ContentType, plans: ListingPlan[]): string[] {
   ];
 }
 
-/** The statements that make their indexes, one for each listing of the type among them. */
-function indexesOf(type: ContentType, plans: ListingPlan[]): string[] {
-  const table = indexTable(type);
-  return [
-    `CREATE INDEX ${quoted(`starts.${named(type.id)}`)} ON ${table} (starts)`,
-    `CREATE INDEX ${quoted(`ends.${named(type.id)}`)} ON ${table} (ends) WHERE ends IS NOT NULL`,
-    `CREATE INDEX ${quoted(`entries.${named(type.id)}`)} ON ${memberTable(type)} (entry, starts)`,
-    `CREATE INDEX ${quoted(`closing.${named(type.id)}`)} ON ${table} (ends) WHERE open = 1`,
-    ...(repeatedColumns(type, plans).length === 0
-      ? []
-      : [
-          `CREATE INDEX ${quoted(`closing.members.${named(type.id)}`)} ON ${memberTable(type)} (ends) WHERE open = 1`,
-        ]),
-    ...plans.map((plan) => listingIndex(plan)),
-  ];
+/** Their indexes by name, with the statements that make them: one for each listing among them. */
+function indexesOf(type: ContentType, plans: ListingPlan[]): Map<string, string> {
+  const [table, members, own] = [indexTable(type), memberTable(type), named(type.id)];
+  const all = new Map(
+    Object.entries({
+      [`starts.${own}`]: `${table} (starts)`,
+      [`ends.${own}`]: `${table} (ends) WHERE ends IS NOT NULL`,
+      [`entries.${own}`]: `${members} (entry, starts)`,
+      [`closing.${own}`]: `${table} (ends) WHERE open = 1`,
+      ...(repeatedColumns(type, plans).length === 0
+        ? {}
+        : { [`closing.members.${own}`]: `${members} (ends) WHERE open = 1` }),
+    }).map(([name, on]) => [name, `CREATE INDEX ${quoted(name)} ON ${on}`]),
+  );
+  for (const plan of plans) {
+    const { name, sql } = listingIndex(plan);
+    all.set(name, sql);
+  }
+  return all;
 }
 
 /** The columns of the index table in which a field's value stands. */
@@ -178,7 +184,7 @@ function repeatedColumns(type: ContentType, plans: ListingPlan[]): string[] {
  * Fixed values first, then the sort keys in their order, then what makes the order total and the
  * bounds.
  */
-export function listingIndex(plan: ListingPlan): string {
+export function listingIndex(plan: ListingPlan): { name: string; sql: string } {
   const leading = leadingMember(plan);
   const fixed = required(plan).filter((c) => c !== leading?.condition && !isManyValued(c.column));
   const equal = fixed.flatMap((c) =>
@@ -202,15 +208,19 @@ export function listingIndex(plan: ListingPlan): string {
     const name = c.replace(/ DESC$/, '');
     return seen.has(name) ? false : (seen.add(name), true);
   });
-  return `CREATE INDEX ${quoted(`listing.${named(plan.listing.id)}`)} ON ${leading ? memberTable(plan.type) : indexTable(plan.type)} (${columns.join(', ')}) WHERE open = 1`;
+  const table = leading ? memberTable(plan.type) : indexTable(plan.type);
+  const on = `${table} (${columns.join(', ')}) WHERE open = 1`;
+  // Designs that hold one after the other may read one listing by different indexes.
+  const name = `listing.${named(plan.listing.id)}.${fingerprint(on)}`;
+  return { name, sql: `CREATE INDEX ${quoted(name)} ON ${on}` };
 }
 
 /** Whether the database has the index that a listing, as it is planned, is read by. */
 export function hasListingIndex(connection: Connection, plan: ListingPlan): boolean {
   return (
-    statement(connection, `SELECT sql FROM sqlite_master WHERE type = 'index' AND name = ?`)
-      .pluck()
-      .get(`listing.${named(plan.listing.id)}`) === listingIndex(plan)
+    statement(connection, `SELECT 1 FROM sqlite_master WHERE type = 'index' AND name = ?`).get(
+      listingIndex(plan).name,
+    ) !== undefined
   );
 }
 
@@ -226,7 +236,7 @@ export function repeatsBounds(type: ContentType, plans: Iterable<ListingPlan>): 
   return (
     repeatedColumns(
       type,
-      [...plans].filter((p) => p.type.key === type.key),
+      [...plans].filter((p) => p.type.id === type.id),
     ).length > 0
   );
 }
@@ -234,45 +244,102 @@ export function repeatsBounds(type: ContentType, plans: Iterable<ListingPlan>): 
 /** What `ensureIndexTables` found and did. */
 export interface EnsuredTables {
   /**
-   * Keys of the types whose tables were made anew: their rows are gone, and they have no indexes.
+   * Ids of the types whose tables were made anew: their rows are gone, and they have no indexes.
    */
   rebuilt: Set<string>;
-  /** Each type as its tables have it, by key. */
+  /** Each type as its tables have it, by id. */
   types: Map<string, ContentType>;
 }
 
 /**
- * Makes the derived tables a design needs anew where their form has changed. Fields of earlier
- * designs stay in them, so that looking at the past meets no missing column.
+ * Makes the derived tables that designs need anew where their form has changed, and the indexes
+ * that are missing. Fields of earlier designs stay in them, so that looking at the past meets no
+ * missing column.
  */
-export function ensureIndexTables(
-  { driver }: Connection,
-  types: Iterable<ContentType>,
-  plans: Iterable<ListingPlan>,
-): EnsuredTables {
-  const all = [...plans];
-  const get = driver.prepare<unknown[], string>('SELECT value FROM meta WHERE key = ?').pluck();
-  const set = driver.prepare(
-    'INSERT INTO meta (key, value) VALUES (?, ?) ON CONFLICT (key) DO UPDATE SET value = excluded.value',
-  );
+export function ensureIndexTables(connection: Connection, designs: DesignsAhead): EnsuredTables {
+  const sites = sitesOf(designs);
+  const known = ENSURED.get(connection.driver);
+  if (known && same(known.sites, sites)) return { rebuilt: new Set(), types: known.types };
+  const plans = sites.flatMap(({ listings }) => [...listings.values()]);
   const rebuilt = new Set<string>();
-  const wide = [...types].map((type): [string, ContentType] => {
-    const own = all.filter((p) => p.type.key === type.key);
-    const form = formOf(type, own);
-    const stored = get.get(`index:${type.id}`);
-    const known = stored === undefined ? null : (JSON.parse(stored) as StoredForm);
-    if (known?.form === form) return [type.key, withFields(type, known.earlier)];
-    const earlier = earlierFields(driver, type);
-    const widened = withFields(type, earlier);
-    const tables = tablesOf(widened, own).join(';');
-    driver.exec(
-      `DROP TABLE IF EXISTS ${indexTable(type)}; DROP TABLE IF EXISTS ${memberTable(type)}; ${tables}`,
-    );
-    set.run(`index:${type.id}`, JSON.stringify({ form, earlier } satisfies StoredForm));
-    rebuilt.add(type.key);
-    return [type.key, widened];
-  });
-  return { rebuilt, types: new Map(wide) };
+  let changed = false;
+  const types = new Map<string, ContentType>();
+  for (const type of typesOf(sites)) {
+    const own = plans.filter((p) => p.type.id === type.id);
+    const wide = ensureTables(connection, type, own);
+    types.set(type.id, wide.type);
+    if (wide.made) rebuilt.add(type.id);
+    else if (ensureIndexes(connection, type, own)) changed = true;
+  }
+  // What this transaction made goes with it where it is not kept.
+  if (rebuilt.size === 0 && !changed) ENSURED.set(connection.driver, { sites, types });
+  return { rebuilt, types };
+}
+
+/** Designs whose tables were found as they should be, by connection. */
+const ENSURED = new WeakMap<
+  Connection['driver'],
+  { sites: CompiledSite[]; types: Map<string, ContentType> }
+>();
+
+function same(a: readonly unknown[], b: readonly unknown[]): boolean {
+  return a.length === b.length && a.every((site, i) => site === b[i]);
+}
+
+/** The types of several designs, each with the fields it has in any of them. */
+function typesOf(sites: CompiledSite[]): ContentType[] {
+  const found = new Map<string, ContentType>();
+  for (const { types } of sites)
+    for (const [id, type] of types) {
+      const known = found.get(id);
+      const ids = new Set(known?.fields.map((f) => f.id));
+      const more = type.fields.filter((f) => !ids.has(f.id));
+      found.set(id, known ? withFields(known, more) : type);
+    }
+  return [...found.values()];
+}
+
+/** The tables of a type in the form they should have; whether they were made anew. */
+function ensureTables(
+  connection: Connection,
+  type: ContentType,
+  plans: ListingPlan[],
+): { type: ContentType; made: boolean } {
+  const { driver } = connection;
+  const form = formOf(type, plans);
+  const stored = statement<string>(connection, 'SELECT value FROM meta WHERE key = ?')
+    .pluck()
+    .get(`index:${type.id}`);
+  const known = stored === undefined ? null : (JSON.parse(stored) as StoredForm);
+  if (known?.form === form) return { type: withFields(type, known.earlier), made: false };
+  const earlier = earlierFields(driver, type);
+  const widened = withFields(type, earlier);
+  const tables = tablesOf(widened, plans).join(';');
+  driver.exec(
+    `DROP TABLE IF EXISTS ${indexTable(type)}; DROP TABLE IF EXISTS ${memberTable(type)}; ${tables}`,
+  );
+  statement(
+    connection,
+    'INSERT INTO meta (key, value) VALUES (?, ?) ON CONFLICT (key) DO UPDATE SET value = excluded.value',
+  ).run(`index:${type.id}`, JSON.stringify({ form, earlier } satisfies StoredForm));
+  return { type: widened, made: true };
+}
+
+/** Makes the indexes that are missing and drops those that nothing reads any more. */
+function ensureIndexes(connection: Connection, type: ContentType, plans: ListingPlan[]): boolean {
+  const there = statement<string>(
+    connection,
+    `SELECT name FROM sqlite_master WHERE type = 'index' AND sql IS NOT NULL AND tbl_name IN (?, ?)`,
+  )
+    .pluck()
+    .all(indexTable(type).slice(1, -1), memberTable(type).slice(1, -1));
+  const wanted = indexesOf(type, plans);
+  const statements = [
+    ...there.filter((name) => !wanted.has(name)).map((name) => `DROP INDEX ${quoted(name)}`),
+    ...[...wanted].flatMap(([name, sql]) => (there.includes(name) ? [] : [sql])),
+  ];
+  if (statements.length > 0) connection.driver.exec(statements.join(';'));
+  return statements.length > 0;
 }
 
 /** What is kept of how a type's tables were made. */
@@ -284,14 +351,13 @@ interface StoredForm {
 
 function formOf(type: ContentType, plans: ListingPlan[]): string {
   const fields = type.fields.map((f) => [f.id, f.kind, f.many, f.options?.map((o) => o.id)]);
-  const sql = [...tablesOf(type, plans), ...indexesOf(type, plans)].join(';');
-  return fingerprint(sql + JSON.stringify(fields));
+  return fingerprint(tablesOf(type, plans).join(';') + JSON.stringify(fields));
 }
 
 /** Fields that released designs gave a type and that it has no more, as they were last. */
 function earlierFields(driver: Connection['driver'], type: ContentType): Field[] {
   const now = new Set(type.fields.map((f) => f.id));
-  const specs = driver.prepare('SELECT spec FROM design_version ORDER BY id').pluck().all();
+  const specs = driver.prepare('SELECT spec FROM design_version ORDER BY starts, id').pluck().all();
   const found = new Map<string, Field>();
   for (const spec of specs as string[])
     for (const { id, fields } of (JSON.parse(spec) as Design).types)
@@ -311,12 +377,8 @@ export function makeIndexes(
   type: ContentType,
   plans: Iterable<ListingPlan>,
 ): void {
-  driver.exec(
-    indexesOf(
-      type,
-      [...plans].filter((p) => p.type.key === type.key),
-    ).join(';'),
-  );
+  const own = [...plans].filter((p) => p.type.id === type.id);
+  driver.exec([...indexesOf(type, own).values()].join(';'));
 }
 
 /** Writes rows into a type's derived tables. */
@@ -326,7 +388,7 @@ export function indexWriter(
   plans: Iterable<ListingPlan>,
 ): (row: ListingRow, revision: number, settled: Instant) => void {
   const columns = stored(type);
-  const own = [...plans].filter((p) => p.type.key === type.key);
+  const own = [...plans].filter((p) => p.type.id === type.id);
   const names = [...FIXED, ...columns.flatMap(namesOf)];
   const insert = driver.prepare(insertSql('INSERT', indexTable(type), names));
   const writeMembers = memberWriter(driver, type, own, names);

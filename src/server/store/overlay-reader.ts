@@ -81,7 +81,7 @@ class OverlayReader implements SiteReader {
   }
 
   typeOf(entry: string): string | null {
-    return this.shown.get(entry)?.type.key ?? this.below.typeOf(entry);
+    return this.shown.get(entry)?.type.id ?? this.below.typeOf(entry);
   }
 
   newestPages(limit: number, validity: Validity): string[] {

@@ -9,9 +9,10 @@ import type { Instant, Validity } from '@/core/time/interval.ts';
 import { cellColumn, hasListingIndex, indexTable } from './index-tables.ts';
 import { ListMemory } from './list-memory.ts';
 import { listingSql } from './listing-sql.ts';
+import { personName } from './persons.ts';
 import { statement } from './statement.ts';
 import { readValues } from './stored-values.ts';
-import type { SubjectStore } from './subject-store.ts';
+import type { Subjects } from './subject-store.ts';
 import { asOf } from './as-of.ts';
 
 interface EntryRow {
@@ -40,6 +41,7 @@ const MOST_KEPT = 20_000;
 export class RowCache {
   private readonly revisions = new Map<string, Values>();
   private readonly pictures = new Map<string, Media | null>();
+  private readonly persons = new Map<string, string>();
   readonly lists = new ListMemory();
 
   /** The values of a revision in a language; none where it is not there. */
@@ -68,7 +70,13 @@ export class RowCache {
     );
   }
 
+  /** What a person is called. */
+  person(connection: Connection, id: string): string {
+    return kept(this.persons, id, () => personName(connection, id));
+  }
+
   clear(): void {
+    this.persons.clear();
     this.revisions.clear();
     this.pictures.clear();
     this.lists.clear();
@@ -96,7 +104,7 @@ export class StoredReader implements SiteReader {
   constructor(
     private readonly connection: Connection,
     private readonly site: CompiledSite,
-    private readonly subjects: SubjectStore,
+    private readonly subjects: Subjects,
     private readonly rows: RowCache,
     /** Instant of the last write, ms UTC. */
     private readonly settled: Instant,
@@ -151,7 +159,7 @@ export class StoredReader implements SiteReader {
       created: row.created,
       published: row.published ?? row.starts,
       updated: row.starts,
-      author: row.author,
+      author: this.rows.person(this.connection, row.author),
       state: 'live',
       path: row.path,
     };
@@ -290,9 +298,9 @@ export class StoredReader implements SiteReader {
     const keys = new Set([plan.type.key]);
     for (const { column } of conditionsOf(plan.filter)) {
       if (column.target?.of === 'entries')
-        for (const key of column.target.types ?? this.site.types.keys()) keys.add(key);
+        for (const key of column.target.types ?? this.site.typesByKey.keys()) keys.add(key);
     }
-    return [...keys].flatMap((key) => this.site.types.get(key) ?? []);
+    return [...keys].flatMap((key) => this.site.typesByKey.get(key) ?? []);
   }
 
   private tellBounds(type: ContentType, validity: Validity): void {

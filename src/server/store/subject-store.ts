@@ -1,15 +1,32 @@
 import type { Connection } from '../db/connection.ts';
 import { subject } from '../db/schema.ts';
+import type { CompiledSite } from '@/core/site/compile.ts';
 import type { Subject } from '@/core/design/values.ts';
 import { statement } from './statement.ts';
 
-/** All subjects, read once and again whenever their generation has moved. */
+/** What is read of subjects; sets go by the keys that a design gives them. */
+export type Subjects = Pick<SubjectStore, 'get' | 'all' | 'keysWithin'>;
+
+/** All subjects, by the ids of their sets, read once and again whenever their generation has moved. */
 export class SubjectStore {
   private bySet = new Map<string, Map<string, Subject>>();
   private within = new Map<string, string[]>();
   private generation = -1;
 
   constructor(private readonly connection: Connection) {}
+
+  /** The subjects by the keys that their sets have in a design. */
+  under({ setIds }: Pick<CompiledSite, 'setIds'>): Subjects {
+    if ([...setIds].every(([key, id]) => key === id)) return this;
+    const idOf = (set: string): string => setIds.get(set) ?? '';
+    const named = <S extends Subject | null>(set: string, found: S): S =>
+      found && { ...found, set };
+    return {
+      get: (set, key) => named(set, this.get(idOf(set), key)),
+      all: (set) => this.all(idOf(set)).map((subject) => named(set, subject)),
+      keysWithin: (set, key) => this.keysWithin(idOf(set), key),
+    };
+  }
 
   /** A subject; null where there is none. */
   get(set: string, key: string): Subject | null {

@@ -1,5 +1,5 @@
 import type { Connection, Statement } from '../db/connection.ts';
-import type { CompiledSite } from '@/core/site/compile.ts';
+import type { AddressRules } from '@/core/address/rules.ts';
 import type { Media, Subject } from '@/core/design/values.ts';
 import {
   type AddressHistory,
@@ -10,9 +10,10 @@ import {
 } from '@/core/address/model.ts';
 import type { Plan, Revision } from '@/core/publication/model.ts';
 import type { Instant } from '@/core/time/interval.ts';
+import { type DesignsAhead, siteAt, sitesOf } from './designs-ahead.ts';
 import { statement } from './statement.ts';
 import { readValues } from './stored-values.ts';
-import { SubjectStore } from './subject-store.ts';
+import { type Subjects, SubjectStore } from './subject-store.ts';
 import { asOf } from './as-of.ts';
 
 /** Plans of a deleted entry that lie ahead of its deletion wait until it is brought back. */
@@ -27,53 +28,73 @@ export interface TimelineExtras {
   step?: () => void;
 }
 
+/** An entry as it is stored, and as it is of its type in the design asked for last. */
+interface StoredEntry {
+  typeId: string;
+  entry: Omit<TimelineEntry, 'type'>;
+  as?: TimelineEntry;
+}
+
 /** Reads entries, and how they stand at an instant, for the simulation; each entry once. */
 export class StoredTimeline implements TimelineSource {
-  private readonly entries = new Map<string, TimelineEntry | undefined>();
-  private readonly subjects: SubjectStore;
+  private readonly entries = new Map<string, StoredEntry | undefined>();
+  /** Paths that were asked for. */
+  readonly asked = new Set<string>();
+  private readonly subjects: Subjects;
   private readonly addressFields: string[];
 
   constructor(
     private readonly connection: Connection,
-    private readonly site: CompiledSite,
-    /** Rows at or before it stand; those after it are to be derived. */
-    private readonly start: Instant,
+    private readonly designs: DesignsAhead,
     private readonly extras: TimelineExtras = {},
   ) {
-    this.subjects = new SubjectStore(connection);
-    this.addressFields = [...new Set([...site.addresses.referenceFields.values()].flat())];
+    this.subjects = new SubjectStore(connection).under(designs.first);
+    const fields = sitesOf(designs).flatMap(({ addresses }) => [
+      ...addresses.referenceFields.values(),
+    ]);
+    this.addressFields = [...new Set(fields.flat())];
+  }
+
+  /** The address rules that hold at an instant. */
+  rulesAt(at: Instant): AddressRules {
+    return siteAt(this.designs, at).addresses;
   }
 
   step(): void {
     this.extras.step?.();
   }
 
-  entry(id: string): TimelineEntry | undefined {
+  entry(id: string, at: Instant): TimelineEntry | undefined {
     if (!this.entries.has(id)) this.entries.set(id, this.read(id));
-    return this.entries.get(id);
+    const stored = this.entries.get(id);
+    const type = stored && siteAt(this.designs, at).types.get(stored.typeId);
+    if (!type) return undefined;
+    if (stored.as?.type !== type) stored.as = { ...stored.entry, type };
+    return stored.as;
   }
 
-  standing(id: string): Standing {
-    const { start } = this;
+  standing(id: string, at: Instant): Standing {
     const live = this.sql<{ revision: number; starts: number }>(
       `SELECT revision, starts FROM live_interval WHERE entry = ? AND ${asOf('')}`,
-    ).get(id, start, start);
+    ).get(id, at, at);
     const last =
       live ??
       this.sql<{ revision: number; starts: number }>(
         'SELECT revision, starts FROM live_interval WHERE entry = ? AND starts <= ? ORDER BY starts DESC LIMIT 1',
-      ).get(id, start);
+      ).get(id, at);
     if (!last) return freshStanding();
     const addresses = this.sql<{ path: string; base: string; starts: number; ends: number | null }>(
       `SELECT path, base, starts, ends FROM address WHERE entry = ? AND role = 'current' AND starts <= ? ORDER BY starts DESC LIMIT 1`,
-    ).get(id, start);
-    const holds = addresses && (addresses.ends === null || addresses.ends > start);
+    ).get(id, at);
+    const holds = addresses && (addresses.ends === null || addresses.ends > at);
     return {
       live: live ? { revision: live.revision, from: live.starts } : null,
-      held: holds ? this.held(id, addresses) : null,
-      published: this.sql<number | null>('SELECT published FROM entry WHERE id = ?')
+      held: holds ? this.held(id, addresses, at) : null,
+      published: this.sql<number | null>(
+        'SELECT CASE WHEN published <= ? THEN published END FROM entry WHERE id = ?',
+      )
         .pluck()
-        .get(id)!,
+        .get(at, id)!,
       lastRevision: last.revision,
       lastHeld: addresses ? { path: addresses.path, base: addresses.base } : null,
     };
@@ -82,22 +103,24 @@ export class StoredTimeline implements TimelineSource {
   private held(
     id: string,
     { path, base, starts: from }: { path: string; base: string; starts: number },
+    at: Instant,
   ): Standing['held'] {
     const refused = this.sql<string | null>(
       `SELECT base FROM refusal WHERE entry = ? AND at BETWEEN ? AND ? AND cancelled = 0 AND code <> 'nothing-left' ORDER BY at DESC LIMIT 1`,
     )
       .pluck()
-      .get(id, from, this.start);
+      .get(id, from, at);
     return { path, base, from, refused: refused ?? null };
   }
 
-  holder(path: string): string | null {
+  holder(path: string, at: Instant): string | null {
+    this.asked.add(path);
     return (
       this.sql<string>(
         `SELECT entry FROM address WHERE path = ? AND role = 'current' AND ${asOf('')}`,
       )
         .pluck()
-        .get(path, this.start, this.start) ?? null
+        .get(path, at, at) ?? null
     );
   }
 
@@ -123,19 +146,30 @@ export class StoredTimeline implements TimelineSource {
     return statement<Row>(this.connection, text);
   }
 
-  private read(id: string): TimelineEntry | undefined {
+  /** Entries that the address of one is built on, through references of any of its revisions. */
+  builtOn(id: string): readonly string[] {
+    if (this.addressFields.length === 0) return [];
+    const marks = this.addressFields.map(() => '?').join(', ');
+    return this.sql<string>(
+      `SELECT DISTINCT target FROM reference_edge WHERE entry = ? AND field IN (${marks})`,
+    )
+      .pluck()
+      .all(id, ...this.addressFields);
+  }
+
+  private read(id: string): StoredEntry | undefined {
     const row = this.sql<{ type: string; created: number; author: string }>(
       'SELECT type, created, author FROM entry WHERE id = ?',
     ).get(id);
-    const type = row && this.site.types.get(row.type);
-    if (!type) return undefined;
+    if (!row) return undefined;
+    const { language } = this.designs.first.design.site;
     const revisions = this.sql<{ number: number; saved: number; author: string; values: string }>(
       'SELECT number, saved, author, "values" FROM revision WHERE entry = ? ORDER BY number',
     )
       .all(id)
       .map((r): Revision => ({
         ...r,
-        values: readValues(r.values, this.site.design.site.language),
+        values: readValues(r.values, language),
       }));
     const plans = this.sql<Plan>(
       `SELECT at, sequence, action AS "do", revision FROM planned_change WHERE entry = ? AND at < ${UNTIL_DELETED} UNION ALL SELECT deleted, 0, 'retire', NULL FROM entry WHERE id = ? AND deleted IS NOT NULL ORDER BY at, sequence`,
@@ -144,15 +178,7 @@ export class StoredTimeline implements TimelineSource {
       'SELECT path, starts AS "from", ends AS "to" FROM by_hand WHERE entry = ? ORDER BY id',
     ).all(id);
     const history = this.extras.histories?.get(id);
-    return {
-      id,
-      type,
-      created: row.created,
-      author: row.author,
-      revisions,
-      plans,
-      byHand,
-      history,
-    };
+    const { type: typeId, created, author } = row;
+    return { typeId, entry: { id, created, author, revisions, plans, byHand, history } };
   }
 }

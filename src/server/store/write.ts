@@ -37,11 +37,21 @@ export function publicGenerationOf(connection: Connection): () => number {
 
 /**
  * Raises the counters of scopes that changed in public: `design`, `subjects`, `media`, or
- * `type:<key>`.
+ * `type:<id>`.
  */
 export function raisePublic(connection: Connection, scopes: Iterable<string>): void {
   const all = [...scopes];
   if (all.length > 0) raise(connection, 'public', ...all);
+}
+
+/** Raises the counter of the bench: what is on it changed. */
+export function raiseBench(connection: Connection): void {
+  raise(connection, 'bench');
+}
+
+/** Raises the counters of the released designs. */
+export function raiseDesign(connection: Connection): void {
+  raisePublic(connection, ['design']);
 }
 
 function raise(connection: Connection, ...scopes: string[]): void {

@@ -33,7 +33,7 @@ export function useEntry(detail: EntryDetail, first: EntryOutcome, clock: Clock)
   const values = useMemo(() => ({ ...detail.values, ...edits }), [detail.values, edits]);
   const unsaved = edits !== null || detail.id === null;
   const recovery = useRecovery(detail.id ?? `new ${detail.type.key}`, detail.revision, edits);
-  const form = { id: detail.id, type: detail.type.key, values: unsaved ? values : null };
+  const form = { id: detail.id, type: detail.type.id, values: unsaved ? values : null };
   const { outcome, problem } = useOutcome<EntryOutcome>(
     'entry',
     { at: clock.at, seeing: clock.seeing, ...form },
@@ -109,7 +109,7 @@ function useSave(
   const { id, type, plans } = detail;
   return () =>
     attempt(
-      () => command('saveEntry', { id, type: type.key, values, seen }),
+      () => command('saveEntry', { id, type: type.id, values, seen }),
       (saved) => {
         onSaved();
         if (id === null) router.push(keep(entryHref(saved.id)));

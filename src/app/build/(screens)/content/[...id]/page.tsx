@@ -15,7 +15,7 @@ export default async function Page({
   if (!detail) notFound();
   const outcome = (await ask(
     'entryOutcome',
-    { id, type: detail.type.key, values: null },
+    { id, type: detail.type.id, values: null },
     clock.at,
     clock.seeing,
   ))!;

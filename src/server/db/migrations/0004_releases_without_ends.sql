@@ -1,0 +1,1 @@
+ALTER TABLE `design_version` DROP COLUMN `ends`;

@@ -1,0 +1,165 @@
+import type { ContentType } from '@/core/design/spec.ts';
+import type { ListingPlan } from '@/core/listing/plan.ts';
+import type { LiveInterval } from '@/core/publication/model.ts';
+import type { Instant } from '@/core/time/interval.ts';
+import type { Connection } from '../db/connection.ts';
+import { type DesignsAhead, sitesOf } from './designs-ahead.ts';
+import {
+  type EnsuredTables,
+  indexTable,
+  indexWriter,
+  makeIndexes,
+  memberTable,
+  repeatsBounds,
+} from './index-tables.ts';
+import { statement } from './statement.ts';
+import { readValues } from './stored-values.ts';
+
+/** The listings of all designs that hold from now on. */
+function plansOf(designs: DesignsAhead): ListingPlan[] {
+  return sitesOf(designs).flatMap(({ listings }) => [...listings.values()]);
+}
+
+/** What takes away the derived rows of a type's entries for instants after `start`. */
+export function indexForgetter(
+  connection: Connection,
+  type: string,
+  start: Instant,
+): (id: string) => void {
+  const [index, member] = [indexTable({ id: type }), memberTable({ id: type })];
+  const made = statement(connection, 'SELECT 1 FROM meta WHERE key = ?').get(`index:${type}`);
+  if (!made) return () => undefined;
+  const members = statement(
+    connection,
+    `DELETE FROM ${member} WHERE entry = @id AND starts IN
+       (SELECT starts FROM ${index} WHERE entry = @id AND starts > @start)`,
+  );
+  const rows = statement(connection, `DELETE FROM ${index} WHERE entry = @id AND starts > @start`);
+  const open = boundedTables(connection, type).map((table) =>
+    statement(
+      connection,
+      `UPDATE ${table} SET ends = NULL WHERE entry = @id AND ends > @start AND open = 1`,
+    ),
+  );
+  return (id) => {
+    for (const forget of [members, rows, ...open]) forget.run({ id, start });
+  };
+}
+
+/** The derived tables of a type that hold bounds, as they are. */
+function boundedTables(connection: Connection, type: string): string[] {
+  const [index, member] = [indexTable({ id: type }), memberTable({ id: type })];
+  const repeats = statement<number>(
+    connection,
+    `SELECT count(*) FROM pragma_table_info(?) WHERE name = 'ends'`,
+  )
+    .pluck()
+    .get(member.slice(1, -1));
+  return repeats ? [index, member] : [index];
+}
+
+/** Writes the derived rows of entries whose publication changed. */
+export function indexRuns(
+  connection: Connection,
+  designs: DesignsAhead,
+  runs: ReadonlyMap<string, LiveInterval[]>,
+  settled: Instant,
+  { rebuilt, types }: EnsuredTables,
+): void {
+  const writers = new Map<string, ReturnType<typeof typeWriter>>();
+  const typeOf = statement<string>(connection, 'SELECT type FROM entry WHERE id = ?').pluck();
+  for (const [id, rows] of runs) {
+    const type = types.get(typeOf.get(id) ?? '');
+    if (!type || rebuilt.has(type.id)) continue;
+    if (!writers.has(type.id)) writers.set(type.id, typeWriter(connection, designs, type, settled));
+    writers.get(type.id)!(id, rows);
+  }
+}
+
+/** Replaces the open rows of an entry in its type's derived tables by those given. */
+function typeWriter(
+  connection: Connection,
+  designs: DesignsAhead,
+  type: ContentType,
+  settled: Instant,
+): (id: string, rows: LiveInterval[]) => void {
+  const write = indexWriter(connection, type, plansOf(designs));
+  const { language } = designs.first.design.site;
+  const table = indexTable(type);
+  const dropMembers = statement(
+    connection,
+    `DELETE FROM ${memberTable(type)} WHERE entry = ? AND starts IN
+       (SELECT starts FROM ${table} WHERE entry = ? AND ends IS NULL)`,
+  );
+  const drop = statement(connection, `DELETE FROM ${table} WHERE entry = ? AND ends IS NULL`);
+  const values = statement<string>(
+    connection,
+    'SELECT "values" FROM revision WHERE entry = ? AND number = ?',
+  ).pluck();
+  const facts = statement<{ created: number; published: number | null }>(
+    connection,
+    'SELECT created, published FROM entry WHERE id = ?',
+  );
+  return (id, rows) => {
+    dropMembers.run(id, id);
+    drop.run(id);
+    const { created, published } = facts.get(id)!;
+    for (const row of rows) {
+      const { from, to, revision } = row;
+      const read = readValues(values.get(id, revision)!, language);
+      const times = { created, published: published ?? from, updated: from, from, to };
+      write({ entry: id, ...times, values: read }, revision, settled);
+    }
+  };
+}
+
+interface Row {
+  entry: string;
+  from: number;
+  to: number | null;
+  revision: number;
+  created: number;
+  published: number | null;
+  values: string;
+}
+
+/** Fills a type's derived tables, just made, from its live intervals. */
+export function reindex(
+  connection: Connection,
+  designs: DesignsAhead,
+  type: ContentType,
+  settled: Instant,
+): void {
+  const plans = plansOf(designs);
+  const { language } = designs.first.design.site;
+  const write = indexWriter(connection, type, plans);
+  const sql = `SELECT l.entry, l.starts AS "from", l.ends AS "to", l.revision, e.created,
+      e.published, r."values"
+    FROM entry AS e JOIN live_interval AS l ON l.entry = e.id
+    JOIN revision AS r ON r.entry = l.entry AND r.number = l.revision WHERE e.type = ?`;
+  for (const row of statement<Row>(connection, sql).all(type.id)) {
+    const values = readValues(row.values, language);
+    const times = { published: row.published ?? row.from, updated: row.from };
+    write({ ...row, ...times, values }, row.revision, settled);
+  }
+  makeIndexes(connection, type, plans);
+}
+
+/** Index rows that ended by now leave the partial indexes. */
+export function closeSettled(
+  connection: Connection,
+  designs: DesignsAhead,
+  settled: Instant,
+): void {
+  const plans = plansOf(designs);
+  for (const type of designs.first.types.values()) {
+    const tables = repeatsBounds(type, plans)
+      ? [indexTable(type), memberTable(type)]
+      : [indexTable(type)];
+    for (const table of tables)
+      statement(
+        connection,
+        `UPDATE ${table} SET open = 0 WHERE ends IS NOT NULL AND ends <= ? AND open = 1`,
+      ).run(settled);
+  }
+}

@@ -1,0 +1,129 @@
+import type { AddressRow, Refusal, Timeline } from '@/core/address/model.ts';
+import type { LiveInterval } from '@/core/publication/model.ts';
+import type { Instant } from '@/core/time/interval.ts';
+import type { Connection } from '../db/connection.ts';
+import { statement } from './statement.ts';
+
+/**
+ * Takes away what was derived of an entry for instants after `start`; gives the instants at which
+ * something of it had been refused.
+ */
+export function forgetAhead(
+  connection: Connection,
+  id: string,
+  start: Instant,
+  forgetIndexRows: (id: string) => void,
+): Instant[] {
+  const run = (sql: string): { changes: number } => statement(connection, sql).run(id, start);
+  const refused = statement<Instant>(
+    connection,
+    'SELECT at FROM refusal WHERE entry = ? AND at >= ? AND cancelled = 1',
+  ).pluck();
+  const before = refused.all(id, start);
+  run('DELETE FROM refusal WHERE entry = ? AND at > ?');
+  run('DELETE FROM address WHERE entry = ? AND starts > ?');
+  run('UPDATE address SET ends = NULL WHERE entry = ? AND ends > ?');
+  forgetIndexRows(id);
+  const live =
+    run('DELETE FROM live_interval WHERE entry = ? AND starts > ?').changes +
+    run('UPDATE live_interval SET ends = NULL WHERE entry = ? AND ends > ?').changes;
+  if (live === 0) return before;
+  // Until they are derived again, planned publications publish nothing.
+  statement(
+    connection,
+    `UPDATE entry SET published = CASE WHEN published > @start THEN NULL ELSE published END,
+       unpublished = NOT EXISTS (SELECT 1 FROM live_interval AS l
+         WHERE l.entry = entry.id AND l.revision = entry.newest)
+     WHERE id = @id`,
+  ).run({ id, start });
+  return before;
+}
+
+/**
+ * The live intervals of the entries whose publication changed; the others' rows are as they
+ * should be.
+ */
+export function changedRuns(
+  connection: Connection,
+  { touched, live }: Timeline,
+): Map<string, LiveInterval[]> {
+  const runs = new Map<string, LiveInterval[]>([...touched].map((id) => [id, []]));
+  for (const row of live) runs.get(row.entry)?.push(row);
+  const open = statement<{ starts: Instant; revision: number }>(
+    connection,
+    'SELECT starts, revision FROM live_interval WHERE entry = ? AND ends IS NULL',
+  );
+  for (const [id, rows] of runs) {
+    const stands = open.all(id);
+    const [row] = rows;
+    const same =
+      rows.length === 0
+        ? stands.length === 0
+        : rows.length === 1 &&
+          stands.length === 1 &&
+          row!.to === null &&
+          row!.from === stands[0]!.starts &&
+          row!.revision === stands[0]!.revision;
+    if (same) runs.delete(id);
+  }
+  return runs;
+}
+
+/** Writes what was played through in place of what was forgotten. */
+export function writeTimeline(
+  connection: Connection,
+  { touched, addresses, published, refusals }: Timeline,
+  runs: ReadonlyMap<string, LiveInterval[]>,
+): void {
+  writeRuns(connection, runs, published);
+  writeAddresses(connection, touched, addresses);
+  writeRefusals(connection, refusals);
+}
+
+function writeRuns(
+  connection: Connection,
+  runs: ReadonlyMap<string, LiveInterval[]>,
+  published: Timeline['published'],
+): void {
+  const drop = statement(connection, 'DELETE FROM live_interval WHERE entry = ? AND ends IS NULL');
+  const add = statement(
+    connection,
+    `INSERT OR REPLACE INTO live_interval
+       (entry, language, starts, ends, revision, shared_revision) VALUES (?, ?, ?, ?, ?, ?)`,
+  );
+  const mark = statement(
+    connection,
+    `UPDATE entry SET published = ?, unpublished = NOT EXISTS (SELECT 1 FROM live_interval AS l
+       WHERE l.entry = entry.id AND l.revision = entry.newest) WHERE id = ?`,
+  );
+  for (const [id, rows] of runs) {
+    drop.run(id);
+    for (const r of rows) add.run(r.entry, r.language, r.from, r.to, r.revision, r.sharedRevision);
+    mark.run(published.get(id) ?? null, id);
+  }
+}
+
+function writeAddresses(
+  connection: Connection,
+  touched: ReadonlySet<string>,
+  addresses: readonly AddressRow[],
+): void {
+  const drop = statement(connection, 'DELETE FROM address WHERE entry = ? AND ends IS NULL');
+  const add = statement(
+    connection,
+    `INSERT OR REPLACE INTO address
+       (path, language, entry, starts, ends, role, base) VALUES (?, ?, ?, ?, ?, ?, ?)`,
+  );
+  for (const id of touched) drop.run(id);
+  for (const r of addresses) add.run(r.path, r.language, r.entry, r.from, r.to, r.role, r.base);
+}
+
+function writeRefusals(connection: Connection, refusals: readonly Refusal[]): void {
+  const add = statement(
+    connection,
+    `INSERT OR REPLACE INTO refusal
+       (entry, at, code, message, fix, cancelled, base, by_hand) VALUES (?, ?, ?, ?, ?, ?, ?, ?)`,
+  );
+  for (const { entry, at, code, message, fix, cancelled, base, byHand } of refusals)
+    add.run(entry, at, code, message, fix, cancelled ? 1 : 0, base, byHand ? 1 : 0);
+}

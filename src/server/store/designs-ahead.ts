@@ -1,0 +1,31 @@
+import type { CompiledSite } from '@/core/site/compile.ts';
+import type { Instant } from '@/core/time/interval.ts';
+import type { Connection } from '../db/connection.ts';
+import { designsOf } from './design-store.ts';
+
+/** The design that holds at some instant, and those that take over later, in their order. */
+export interface DesignsAhead {
+  first: CompiledSite;
+  later: readonly { starts: Instant; site: CompiledSite }[];
+}
+
+/** The designs from an instant on; `first` holds then. */
+export function designsFrom(
+  connection: Connection,
+  at: Instant,
+  first: CompiledSite,
+): DesignsAhead {
+  return { first, later: designsOf(connection).after(at) };
+}
+
+/** The design that holds at an instant. */
+export function siteAt({ first, later }: DesignsAhead, at: Instant): CompiledSite {
+  let site = first;
+  for (const next of later) if (next.starts <= at) site = next.site;
+  return site;
+}
+
+/** All of them, in their order. */
+export function sitesOf({ first, later }: DesignsAhead): CompiledSite[] {
+  return [first, ...later.map(({ site }) => site)];
+}
