@@ -5,7 +5,6 @@ import {
   type Part,
   type PartPath,
   ROOTS,
-  partAt,
   partsBelow,
 } from '@/core/design-edit/parts.ts';
 import { placeOf } from '@/core/design-edit/apply.ts';

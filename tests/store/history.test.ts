@@ -1,8 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
-import { runCommand } from '@/server/commands/run.ts';
 import type { Connection } from '@/server/db/connection.ts';
-import { COMMAND_LINE } from '@/server/permit.ts';
 import { type Files, loadFiles } from '../helpers/folder.ts';
 import { answer, entry, note } from '../helpers/notes.ts';
 import { randomSite } from '../helpers/random-site.ts';

@@ -5,11 +5,14 @@ import { listingOutcome } from '@/server/queries/listing.ts';
 import { findEntries } from '@/server/queries/offers.ts';
 import { at } from '../helpers/folder.ts';
 import { ANN, NOW, ids, site } from '../helpers/seeds.ts';
+import { setting } from '../helpers/release.ts';
 
 describe('a listing', () => {
   const ask = async (set: Record<string, unknown> = {}, find = '') => {
     const { view } = await site();
-    return listingOutcome(view, ANN, { key: 'in-stock', set, find }, NOW, 'published')!;
+    const { design } = view.at(NOW)!.site;
+    const input = { id: 'in-stock', steps: setting(design, 'listings/in-stock', set), find };
+    return listingOutcome(view, ANN, input, { at: NOW, past: false, seeing: 'published' })!;
   };
 
   test('says who is in, and of those left out the value that keeps them out', async () => {

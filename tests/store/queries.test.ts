@@ -25,7 +25,13 @@ test('nothing unpublished is told to a visitor', async () => {
     () => entryDetail(view, visitor, 'draft', NOW, NOW),
     () => newEntry(view, visitor, 'seed', NOW),
     () => entryOutcome(view, visitor, { id: 'draft', type: 'seed', values: null }, NOW, 'draft'),
-    () => listingOutcome(view, visitor, { key: 'in-stock', set: {}, find: '' }, NOW, 'draft'),
+    () =>
+      listingOutcome(
+        view,
+        visitor,
+        { id: 'in-stock', steps: [], find: '' },
+        { at: NOW, past: false, seeing: 'draft' },
+      ),
     () => findEntries(view, visitor, { types: null, words: '', without: null }, NOW),
     () => whereSeen(view, visitor, 'pea', NOW),
     () => retireReach(view, visitor, 'pea', NOW),

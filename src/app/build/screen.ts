@@ -14,7 +14,7 @@ type AfterActor<T> = T extends [unknown, ...infer R] ? R : never;
 export interface Screen {
   /** The clock of its address bar. */
   clock: Clock;
-  /** The design as of the clock; null while no site is loaded. */
+  /** The design that is edited as of the clock; null while no site is loaded. */
   design: Design | null;
   search: Record<string, string | undefined>;
   /** Asks a query in the name of whoever is signed in. */
@@ -36,7 +36,7 @@ export async function openScreen(searchParams: SearchParams): Promise<Screen> {
   const clock = readClock(view, search as { at?: string; seeing?: string });
   return {
     clock,
-    design: view.at(clock.at)?.site.design ?? null,
+    design: view.editable(clock.at, clock.tense === 'past')?.site.design ?? null,
     search,
     ask: (name, ...input) =>
       reader.ask(name, ...([actor, ...input] as unknown as QueryInput<typeof name>)),

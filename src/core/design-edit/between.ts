@@ -150,7 +150,7 @@ class Walk {
 }
 
 /** A design of one part, to try steps on. */
-function alone(path: PartPath, part: Part): Design {
+export function alone(path: PartPath, part: Part): Design {
   const lists = Object.fromEntries(Object.keys(ROOTS).map((list) => [list, [] as Part[]]));
   if (path === 'site') return { ...lists, site: part } as unknown as Design;
   if (path === 'style') return { ...lists, css: part.css } as unknown as Design;

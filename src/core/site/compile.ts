@@ -53,9 +53,7 @@ export function compileSite(design: Design): { site: CompiledSite; issues: Issue
   const site: CompiledSite = {
     design,
     environments,
-    types: new Map(design.types.map((t) => [t.id, t])),
-    typesByKey: new Map(design.types.map((t) => [t.key, t])),
-    setIds: new Map(design.subjectSets.map((s) => [s.key, s.id])),
+    ...partsByName(design),
     addresses: addresses.rules,
     listings: listings.plans,
     listingAt: new Map(
@@ -83,6 +81,17 @@ export function compileSite(design: Design): { site: CompiledSite; issues: Issue
     ...redirectIssues(design),
   ];
   return { site, issues };
+}
+
+function partsByName({
+  types,
+  subjectSets,
+}: Design): Pick<CompiledSite, 'types' | 'typesByKey' | 'setIds'> {
+  return {
+    types: new Map(types.map((t) => [t.id, t])),
+    typesByKey: new Map(types.map((t) => [t.key, t])),
+    setIds: new Map(subjectSets.map((s) => [s.key, s.id])),
+  };
 }
 
 function planListings(design: Design): { plans: Map<string, ListingPlan>; issues: Issue[] } {

@@ -13,7 +13,6 @@ import { raisePublic, write } from '../store/write.ts';
 import { type Actor, permit } from '../permit.ts';
 import { Refused } from './definition.ts';
 import { inWords } from './run.ts';
-import type { Subject } from '@/core/design/values.ts';
 import type { Issue, Result } from '@/core/issue.ts';
 import { compileSite } from '@/core/site/compile.ts';
 import type { AddressHistory, Refusal } from '@/core/address/model.ts';

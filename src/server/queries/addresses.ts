@@ -1,5 +1,5 @@
 import type { Seeing } from './clock.ts';
-import { readerSeeing } from './drafts.ts';
+import { designSeen, readerSeeing } from './drafts.ts';
 import type { SiteView } from './site-view.ts';
 import { type Actor, permit } from '../permit.ts';
 import type { LivePage } from '@/core/site/reader.ts';
@@ -118,7 +118,7 @@ export function tryAddress(
   seeing: Seeing,
 ): TriedAddress | null {
   permit(actor, 'read-unpublished');
-  const found = view.at(at);
+  const found = designSeen(view, { at, seeing });
   if (!found) return null;
   const { path, read, elsewhere } = readAddress(given, found.site.design.site.url);
   const before: TraceStep[] =

@@ -1,11 +1,22 @@
 import type { SiteView } from './site-view.ts';
 import { type Actor, permit } from '../permit.ts';
+import { openEditCount } from '../store/bench.ts';
 import { unpublishedCount } from './today.ts';
 import { parseInstant } from '@/core/time/parse.ts';
 import type { Instant } from '@/core/time/interval.ts';
 
 /** What the builder sees of unpublished things. */
-export type Seeing = 'published' | 'draft';
+export const SEEING = ['published', 'draft', 'bench'] as const;
+/** As published, with one's own drafts, or with all that is on the bench. */
+export type Seeing = (typeof SEEING)[number];
+
+/** Where a screen looks, and with whose eyes. */
+export interface Looking {
+  at: Instant;
+  /** Whether that lies in the past: then what was released is seen, and nothing can be changed. */
+  past: boolean;
+  seeing: Seeing;
+}
 
 /** The instant and the view a builder looks with. */
 export interface Clock {
@@ -40,7 +51,7 @@ export function readClock(
   const zone = view.at(now)?.site.design.site.zone ?? 'UTC';
   const asked = typeof parameters.at === 'string' ? parameters.at : null;
   const given = asked === null ? null : parseInstant(asked, zone);
-  const seeing = parameters.seeing === 'draft' ? 'draft' : 'published';
+  const seeing = SEEING.find((s) => s === parameters.seeing) ?? 'published';
   return {
     now,
     at: given ?? now,
@@ -75,7 +86,7 @@ export function shellDetail(view: SiteView, actor: Actor, now: Instant): ShellDe
   return {
     siteName: site.name,
     zone: site.zone,
-    unpublished: unpublishedCount(view),
+    unpublished: unpublishedCount(view) + openEditCount(view.connection),
     ticks: changeTicks(view, now - YEAR_MS, now, now + YEAR_MS),
   };
 }

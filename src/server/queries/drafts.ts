@@ -1,14 +1,17 @@
+import { typesToDealAnew } from '@/core/address/rules.ts';
+import type { CompiledSite } from '@/core/site/compile.ts';
 import type { SiteReader } from '@/core/site/reader.ts';
 import type { Instant } from '@/core/time/interval.ts';
 import type { Actor } from '../permit.ts';
 import { withEntries } from '../store/overlay-reader.ts';
+import { asOf } from '../store/as-of.ts';
 import { personName } from '../store/persons.ts';
 import { statement } from '../store/statement.ts';
 import { readValues } from '../store/stored-values.ts';
 import { settledInstant } from '../store/write.ts';
 import type { Seeing } from './clock.ts';
 import { type Draft, type Seen, overlayOf } from './preview.ts';
-import type { SiteView } from './site-view.ts';
+import type { SiteAt, SiteView } from './site-view.ts';
 
 /** Whose eyes a site is seen with, and as of when. */
 export interface Sight {
@@ -29,17 +32,21 @@ const DRAFTS = `SELECT e.id, e.type, r."values" AS json, r.author FROM (
       UNION ALL SELECT entry FROM live_interval WHERE starts > @ahead)
   ) AS d CROSS JOIN entry AS e ON e.id = d.id AND e.deleted IS NULL
   CROSS JOIN revision AS r ON r.entry = e.id AND r.number = e.newest
-  WHERE r.saved <= @at AND r.author = @author AND NOT EXISTS (
+  WHERE r.saved <= @at AND (@author IS NULL OR r.author = @author) AND NOT EXISTS (
     SELECT 1 FROM live_interval AS l
     WHERE l.entry = e.id AND l.revision = e.newest AND l.starts <= @at)
   ORDER BY r.saved DESC, r.entry LIMIT @most`;
 
 /**
- * A person's drafts saved by an instant, the latest first; none where one sees what is published.
+ * The drafts that a person sees, saved by an instant, the latest first: their own, or all where
+ * they see the whole bench; none where they see what is published.
  */
-export function draftsSeen(view: SiteView, { actor, at, seeing }: Sight): Draft[] {
-  const found = seeing === 'published' ? null : view.at(at);
-  if (!found) return [];
+export function draftsSeen(
+  view: SiteView,
+  { actor, at, seeing }: Sight,
+  { types, design }: CompiledSite,
+): Draft[] {
+  if (seeing === 'published') return [];
   const ahead = Math.max(at, settledInstant(view.connection));
   const rows = statement<{ id: string; type: string; json: string; author: string }>(
     view.connection,
@@ -47,17 +54,17 @@ export function draftsSeen(view: SiteView, { actor, at, seeing }: Sight): Draft[
   ).all({
     at,
     ahead,
-    author: actor.id,
+    author: seeing === 'bench' ? null : actor.id,
     most: MOST_DRAFTS,
   });
   return rows.flatMap(({ id, type: key, json, author }) => {
-    const type = found.site.types.get(key);
+    const type = types.get(key);
     return type
       ? [
           {
             id,
             type,
-            values: readValues(json, found.site.design.site.language),
+            values: readValues(json, design.site.language),
             author: personName(view.connection, author),
           },
         ]
@@ -75,6 +82,29 @@ export function readerSeeing(
   site: Seen,
   except: string | null = null,
 ): SiteReader {
-  const drafts = draftsSeen(view, sight).filter(({ id }) => id !== except);
-  return withEntries(site.reader, overlayOf(view, site, drafts, sight.at));
+  const drafts = draftsSeen(view, sight, site.site).filter(({ id }) => id !== except);
+  const moving = sight.seeing === 'bench' ? movingOn(view, site.site, sight.at) : [];
+  return withEntries(site.reader, overlayOf(view, site, { drafts, moving }, sight.at));
+}
+
+/** What one looks at: what is released as of an instant, or the working design on top of it. */
+export function designSeen(view: SiteView, { at, seeing }: Omit<Sight, 'actor'>): SiteAt | null {
+  return seeing === 'bench' ? view.working(at) : view.at(at);
+}
+
+/** Above so many pages that would move, they are shown at the addresses they have. */
+const MOST_MOVED = 2000;
+
+/** Live entries whose addresses may differ by the working design; none where they are too many. */
+function movingOn(view: SiteView, working: CompiledSite, at: Instant): string[] {
+  const released = view.at(at)!.site;
+  if (released === working) return [];
+  const types = typesToDealAnew(released.addresses, working.addresses);
+  const live = statement<string>(
+    view.connection,
+    `SELECT e.id FROM entry AS e JOIN live_interval AS l ON l.entry = e.id AND ${asOf('l')}
+       WHERE e.type = ? LIMIT ${MOST_MOVED + 1}`,
+  ).pluck();
+  const found = [...types].flatMap((type) => live.all(at, at, type));
+  return found.length > MOST_MOVED ? [] : found;
 }

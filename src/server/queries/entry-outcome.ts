@@ -13,7 +13,7 @@ import { statement } from '../store/statement.ts';
 import type { Seeing } from './clock.ts';
 import { entryName } from './display.ts';
 import { type Prospect, entryWith, newestValues, prospectOf } from './preview.ts';
-import { readerSeeing } from './drafts.ts';
+import { designSeen, readerSeeing } from './drafts.ts';
 import type { SiteView } from './site-view.ts';
 import { asOf } from '../store/as-of.ts';
 
@@ -58,7 +58,7 @@ export function entryOutcome(
   seeing: Seeing,
 ): EntryOutcome | null {
   permit(actor, 'read-unpublished');
-  const found = view.at(at);
+  const found = designSeen(view, { at, seeing });
   const type = found?.site.types.get(input.type);
   if (!found || !type) return null;
   const { site, reader } = found;

@@ -1,10 +1,12 @@
 import { addressTable, tryAddress } from './addresses.ts';
+import { benchDetail } from './bench.ts';
 import { shellDetail } from './clock.ts';
 import { contentTable } from './content.ts';
 import { entryDetail, newEntry } from './entry.ts';
 import { entryOutcome, retireReach, whereSeen } from './entry-outcome.ts';
 import { listingDetail, listingOutcome } from './listing.ts';
 import { findEntries } from './offers.ts';
+import { settingsDetail, settingsOutcome } from './settings.ts';
 import type { SiteView } from './site-view.ts';
 import { publicFile } from './public-file.ts';
 import { todayDetail } from './today.ts';
@@ -14,6 +16,9 @@ import { typeDetail, typeOutcome } from './type.ts';
 export const QUERIES = {
   shellDetail,
   todayDetail,
+  benchDetail,
+  settingsDetail,
+  settingsOutcome,
   contentTable,
   entryDetail,
   newEntry,

@@ -1,15 +1,16 @@
 import { type Actor, permit } from '../permit.ts';
 import { withEntries } from '../store/overlay-reader.ts';
-import type { Seeing } from './clock.ts';
+import type { Looking } from './clock.ts';
 import { displayWorld, entryName } from './display.ts';
 import { type Option, optionsOf } from './offers.ts';
 import { type LeftOut, leftOut } from './left-out.ts';
+import { sentencesAbout } from './bench.ts';
 import { draftsSeen } from './drafts.ts';
+import { withSteps } from './unsaved.ts';
 import { overlayOf } from './preview.ts';
 import type { SiteView } from './site-view.ts';
 import type { Issue } from '@/core/issue.ts';
-import { versionOf } from '@/core/design-edit/changes.ts';
-import { applyEdit } from '@/core/design-edit/edit.ts';
+import type { Step } from '@/core/design-edit/steps.ts';
 import { displayValues } from '@/core/design/field-values.ts';
 import { type Listing, type Operator, conditionSpecs } from '@/core/design/listing-spec.ts';
 import type { ContentType } from '@/core/design/spec.ts';
@@ -18,7 +19,7 @@ import { formatStyled } from '@/core/pattern/date-format.ts';
 import { type Column, columnsOf } from '@/core/listing/columns.ts';
 import { OPERATORS_OF, OPERATOR_WORDS } from '@/core/listing/operators.ts';
 import { type ListingPlan, planListing } from '@/core/listing/plan.ts';
-import { type CompiledSite, compileSite } from '@/core/site/compile.ts';
+import type { CompiledSite } from '@/core/site/compile.ts';
 import type { SiteReader } from '@/core/site/reader.ts';
 import { render } from '@/core/site/render.ts';
 import { withinSentence } from '@/core/design/words.ts';
@@ -39,9 +40,8 @@ export interface ListingColumn {
 
 /** What the Listing screen shows of a listing. */
 export interface ListingDetail {
+  /** The listing in the working design; in the past as it was released. */
   spec: Listing;
-  /** Names this version of it, for releasing an edit. */
-  version: string;
   /** The instant that it is shown at. */
   at: Instant;
   /** Names of the entries its conditions speak of, by id. */
@@ -49,6 +49,8 @@ export interface ListingDetail {
   typeLabel: string;
   columns: ListingColumn[];
   cards: { key: string; label: string }[];
+  /** What the bench holds of it, a sentence each. */
+  onBench: string[];
 }
 
 /** A listing and the controls of its sentence. Null where there is none. */
@@ -56,10 +58,10 @@ export function listingDetail(
   view: SiteView,
   actor: Actor,
   key: string,
-  at: Instant,
+  { at, past }: Looking,
 ): ListingDetail | null {
   permit(actor, 'read-unpublished');
-  const design = view.at(at)?.site.design;
+  const design = view.editable(at, past)?.site.design;
   const spec = design?.listings.find((l) => l.key === key);
   const type = design?.types.find((t) => t.key === spec?.type);
   if (!design || !spec || !type) return null;
@@ -76,10 +78,10 @@ export function listingDetail(
   return {
     spec,
     at,
-    version: versionOf(spec),
     names: namesIn(view, spec, type),
     typeLabel: type.plural,
     columns,
+    onBench: past ? [] : sentencesAbout(view, `listings/${spec.id}`, at),
     cards: design.templates
       .filter((t) => t.kind === 'card' && t.type === type.key)
       .map(({ key: k, label }) => ({ key: k, label: word(label) })),
@@ -114,9 +116,9 @@ export interface ListingOutcome extends LeftOut {
 
 /** A listing with unsaved properties, and the name searched for among those left out. */
 export interface ListingInput {
-  key: string;
-  /** Properties with their new values; null takes one away. */
-  set: Record<string, unknown>;
+  id: string;
+  /** What is unsaved. */
+  steps: Step[];
   find: string;
 }
 
@@ -126,28 +128,29 @@ const SHOWN = 60;
 export function listingOutcome(
   view: SiteView,
   actor: Actor,
-  { key, set, find }: ListingInput,
-  at: Instant,
-  seeing: Seeing,
+  { id, steps, find }: ListingInput,
+  { at, past, seeing }: Looking,
 ): ListingOutcome | null {
   permit(actor, 'read-unpublished');
-  const current = view.at(at);
-  if (!current) return null;
-  const before = current.site.design.listings.find((l) => l.key === key);
-  if (!before) return null;
-  const version = versionOf(before);
-  const edited = applyEdit(current.site.design, { part: 'listings', key, set, version });
-  const design = edited.ok ? edited.value : current.site.design;
+  const current = view.editable(at, past);
+  if (!current?.site.design.listings.some((l) => l.id === id)) return null;
+  const { site, issues } = withSteps(current.site, steps);
+  const { design } = site;
   const { plan } = planListing(
-    design.listings.find((l) => l.key === key)!,
+    design.listings.find((l) => l.id === id)!,
     design,
   );
-  const issues = edited.ok ? [] : edited.issues;
   if (!plan) return { ...NOTHING, issues };
-  const drafts = overlayOf(view, current, draftsSeen(view, { actor, at, seeing }), at);
-  const reader = withEntries(current.reader, drafts);
+  const seen = { site, reader: view.readerOf(site) };
+  const drafts = overlayOf(
+    view,
+    seen,
+    { drafts: draftsSeen(view, { actor, at, seeing }, site) },
+    at,
+  );
+  const reader = withEntries(seen.reader, drafts);
   const { ids, total } = reader.listing(plan, new Validity(at), 0, SHOWN);
-  const page = edited.ok ? firstPage(compileSite(design).site, reader, plan.listing, at) : null;
+  const page = issues.length === 0 ? firstPage(site, reader, plan.listing, at) : null;
   return {
     issues,
     total,

@@ -1,9 +1,12 @@
 import { z } from 'zod';
 import { isWithinYears } from '@/core/time/interval.ts';
 import { type Actor, NotPermitted } from '../permit.ts';
+import { stepSpec } from '@/core/design-edit/steps.ts';
+import { SEEING } from './clock.ts';
 import { entryOutcome, retireReach } from './entry-outcome.ts';
 import { listingOutcome } from './listing.ts';
 import { findEntries } from './offers.ts';
+import { settingsOutcome } from './settings.ts';
 import type { SiteView } from './site-view.ts';
 import { typeOutcome } from './type.ts';
 
@@ -23,10 +26,11 @@ const outcome = <S extends z.ZodType>(form: S, answer: Outcome<S>['answer']): Ou
   ({ form, answer }) as unknown as Outcome;
 
 const at = z.number().int().refine(isWithinYears);
-const clock = { at, seeing: z.enum(['published', 'draft']).default('published') };
+/** Where the clock stands, whether that is in the past, and what one sees. */
+const clock = { at, past: z.boolean().default(false), seeing: z.enum(SEEING).default('published') };
 const id = z.string().max(200);
 const key = z.string().max(64);
-const set = z.record(key, z.unknown());
+const steps = z.array(stepSpec).max(1000);
 
 const OUTCOMES: Record<string, Outcome> = {
   entry: outcome(
@@ -38,12 +42,16 @@ const OUTCOMES: Record<string, Outcome> = {
     }),
     (view, actor, input) => entryOutcome(view, actor, input, input.at, input.seeing),
   ),
-  type: outcome(z.object({ ...clock, key, set, specimen: id.nullable() }), (view, actor, input) =>
-    typeOutcome(view, actor, input, input.at, input.seeing),
+  type: outcome(
+    z.object({ ...clock, id: key, steps, specimen: id.nullable() }),
+    (view, actor, input) => typeOutcome(view, actor, input, input),
   ),
   listing: outcome(
-    z.object({ ...clock, key, set, find: z.string().max(200).default('') }),
-    (view, actor, input) => listingOutcome(view, actor, input, input.at, input.seeing),
+    z.object({ ...clock, id: key, steps, find: z.string().max(200).default('') }),
+    (view, actor, input) => listingOutcome(view, actor, input, input),
+  ),
+  settings: outcome(z.object({ ...clock, steps }), (view, actor, input) =>
+    settingsOutcome(view, actor, input, input),
   ),
   retire: outcome(z.object({ at, id }), (view, actor, input) =>
     retireReach(view, actor, input.id, input.at),

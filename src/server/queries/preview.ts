@@ -42,6 +42,7 @@ function publishInThought(
   site: CompiledSite,
   drafts: readonly Draft[],
   at: Instant,
+  moving: readonly string[] = [],
 ): Thought {
   const stored = new StoredTimeline(view.connection, { first: site, later: [] });
   const published = new Map(
@@ -49,11 +50,8 @@ function publishInThought(
   );
   const source = Object.create(stored) as StoredTimeline;
   source.entry = (id) => published.get(id) ?? stored.entry(id, at);
-  const timeline = simulate(
-    () => site.addresses,
-    source,
-    new Map([[at, new Set(published.keys())]]),
-  );
+  const events = new Map([[at, new Set([...published.keys(), ...moving])]]);
+  const timeline = simulate(() => site.addresses, source, events);
   return { source, timeline, numberOf: (id) => published.get(id)!.revisions.at(-1)!.number };
 }
 
@@ -122,19 +120,19 @@ export interface Seen {
 }
 
 /**
- * What a site looks like with drafts published at an instant: they themselves, and whom they
- * move.
+ * What a site looks like with drafts published at an instant: they themselves, and whom they or
+ * another design move.
  */
 export function overlayOf(
   view: SiteView,
   { site, reader }: Seen,
-  drafts: readonly Draft[],
+  { drafts, moving = [] }: { drafts: readonly Draft[]; moving?: readonly string[] },
   at: Instant,
 ): Overlay {
-  if (drafts.length === 0) return { entries: [], moved: new Map() };
+  if (drafts.length + moving.length === 0) return { entries: [], moved: new Map() };
   const ids = drafts.map(({ id }) => id);
   const live = reader.liveEntries(ids, new Validity(at));
-  const thought = publishInThought(view, site, drafts, at);
+  const thought = publishInThought(view, site, drafts, at, moving);
   const paths = pathsAfter(thought, at);
   return {
     entries: drafts.map((draft) =>

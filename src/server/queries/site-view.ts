@@ -1,8 +1,10 @@
 import type { Connection } from '../db/connection.ts';
-import { DesignStore } from '../store/design-store.ts';
+import { WorkingDesigns } from '../store/bench.ts';
+import { type DesignStore, designsOf } from '../store/design-store.ts';
 import { StoredReader, RowCache } from '../store/site-reader.ts';
 import { type Subjects, SubjectStore } from '../store/subject-store.ts';
 import { settledInstant, totalGeneration } from '../store/write.ts';
+import type { Folded } from '@/core/design-edit/fold.ts';
 import type { CompiledSite } from '@/core/site/compile.ts';
 import { type PageLine, allPages } from '@/core/site/pages.ts';
 import { type RenderedPage, render, trace } from '@/core/site/render.ts';
@@ -21,6 +23,11 @@ export interface SiteAt {
   since: Instant | null;
 }
 
+/** The working design and a reader as of an instant. */
+export interface WorkingAt extends SiteAt {
+  folded: Folded;
+}
+
 /** A request's path without query and fragment. */
 function pathOnly(path: string): string {
   return path.split(/[?#]/, 1)[0]!;
@@ -30,12 +37,14 @@ function pathOnly(path: string): string {
 export class SiteView {
   private readonly subjectStore: SubjectStore;
   private readonly designs: DesignStore;
+  private readonly workingDesigns: WorkingDesigns;
   private readonly rows = new RowCache();
   private generation = -1;
 
   constructor(readonly connection: Connection) {
     this.subjectStore = new SubjectStore(connection);
-    this.designs = new DesignStore(connection);
+    this.designs = designsOf(connection);
+    this.workingDesigns = new WorkingDesigns(connection);
   }
 
   /** The design released as of an instant and a reader for it; null while no site is loaded. */
@@ -53,6 +62,24 @@ export class SiteView {
       until: released.until,
       since: released.since,
     };
+  }
+
+  /**
+   * The working design on top of what is released as of an instant, and a reader for it; null while
+   * no site is loaded.
+   */
+  working(instant: Instant): WorkingAt | null {
+    const released = this.at(instant);
+    if (!released) return null;
+    const folded = this.workingDesigns.on(released.site);
+    const { site } = folded;
+    const reader = site === released.site ? released.reader : this.readerOf(site);
+    return { ...released, site, reader, folded };
+  }
+
+  /** The design that screens edit: the working one, but in the past what was released then. */
+  editable(instant: Instant, past: boolean): SiteAt | null {
+    return past ? this.at(instant) : this.working(instant);
   }
 
   /** A reader for a design that need not be released; it remembers nothing from before. */

@@ -2,6 +2,7 @@ import type { SiteView } from './site-view.ts';
 import { type Actor, permit } from '../permit.ts';
 import { settledInstant } from '../store/write.ts';
 import { type ComingChange, comingChanges } from './coming.ts';
+import { type ReleaseLine, plannedReleases } from './releases.ts';
 import { standingRefusals } from './refusals.ts';
 import type { Instant } from '@/core/time/interval.ts';
 import { asOf } from '../store/as-of.ts';
@@ -13,6 +14,8 @@ export interface TodayDetail {
   draftsTotal: number;
   wentLive: ComingChange[];
   coming: ComingChange[];
+  /** Releases of the design in the time that `coming` covers. */
+  releases: ReleaseLine[];
   findings: { entry: string; name: string; message: string; fix: string }[];
   /** Types whose pages are made automatically, without a template. */
   automatic: { key: string; label: string }[];
@@ -41,6 +44,7 @@ export function todayDetail(view: SiteView, actor: Actor, at: Instant): TodayDet
       .reverse()
       .slice(0, 8),
     coming: comingChanges(view, at, at + 2 * DAY_MS, 12),
+    releases: plannedReleases(view, at, at + 2 * DAY_MS),
     findings: standingRefusals(view, site, at),
     automatic: site.design.types
       .filter((t) => t.address !== undefined && site.templates.pages.get(t.key)?.automatic)

@@ -3,18 +3,19 @@ import { type Actor, permit } from '../permit.ts';
 import { displayWorld, entryName } from './display.ts';
 import { withEntries } from '../store/overlay-reader.ts';
 import { type Prospect, entryWith, newestValues, prospectOf } from './preview.ts';
+import { sentencesAbout } from './bench.ts';
 import { readerSeeing } from './drafts.ts';
-import type { Seeing } from './clock.ts';
+import { withSteps } from './unsaved.ts';
+import type { Looking, Seeing } from './clock.ts';
 import type { StoredReader } from '../store/site-reader.ts';
 import type { Issue } from '@/core/issue.ts';
 import type { ContentType, Template } from '@/core/design/spec.ts';
 import type { EntryView, Values } from '@/core/design/values.ts';
 import type { PathPiece } from '@/core/address/pieces.ts';
-import { versionOf } from '@/core/design-edit/changes.ts';
-import { applyEdit } from '@/core/design-edit/edit.ts';
+import type { Step } from '@/core/design-edit/steps.ts';
 import { displayValues } from '@/core/design/field-values.ts';
 import { kindOf } from '@/core/design/kinds/index.ts';
-import { type CompiledSite, compileSite } from '@/core/site/compile.ts';
+import type { CompiledSite } from '@/core/site/compile.ts';
 import type { SiteReader } from '@/core/site/reader.ts';
 import { PageScope } from '@/core/site/page-scope.ts';
 import { renderEntry } from '@/core/site/render.ts';
@@ -23,15 +24,16 @@ import { asOf } from '../store/as-of.ts';
 
 /** What the Type screen shows of a type. */
 export interface TypeDetail {
+  /** The type in the working design; in the past as it was released. */
   spec: ContentType;
-  /** Names this version of it, for releasing an edit. */
-  version: string;
   /** Each field's kind in words, by field id. */
   kinds: Record<string, string>;
   /** Templates that read this type, for its choices. */
   templates: Pick<Template, 'key' | 'label' | 'kind'>[];
   specimens: { id: string; name: string }[];
   listings: { key: string; label: string; address: string | null }[];
+  /** What the bench holds of it, a sentence each. */
+  onBench: string[];
 }
 
 /** Everything about a type, and entries to try it on. Null where there is no such type. */
@@ -39,10 +41,10 @@ export function typeDetail(
   view: SiteView,
   actor: Actor,
   key: string,
-  at: Instant,
+  { at, past }: Looking,
 ): TypeDetail | null {
   permit(actor, 'read-unpublished');
-  const design = view.at(at)?.site.design;
+  const design = view.editable(at, past)?.site.design;
   const spec = design?.types.find((t) => t.key === key);
   if (!design || !spec) return null;
   const sql = `
@@ -53,7 +55,6 @@ export function typeDetail(
       length(r.name) DESC, e.id LIMIT 100`;
   return {
     spec,
-    version: versionOf(spec),
     kinds: Object.fromEntries(spec.fields.map((f) => [f.id, kindOf(f).label.toLowerCase()])),
     templates: design.templates
       .filter((t) => t.type === key)
@@ -64,6 +65,7 @@ export function typeDetail(
     listings: design.listings
       .filter((l) => l.type === key)
       .map((l) => ({ key: l.key, label: l.label, address: l.address ?? null })),
+    onBench: past ? [] : sentencesAbout(view, `types/${spec.id}`, at),
   };
 }
 
@@ -87,9 +89,9 @@ export interface TypeOutcome {
 
 /** A type with unsaved properties, and the entry to try it on; null for a stand-in. */
 export interface TypeInput {
-  key: string;
-  /** Properties with their new values; null takes one away. */
-  set: Record<string, unknown>;
+  id: string;
+  /** What is unsaved. */
+  steps: Step[];
   specimen: string | null;
 }
 
@@ -100,18 +102,14 @@ export interface TypeInput {
 export function typeOutcome(
   view: SiteView,
   actor: Actor,
-  { key, set, specimen }: TypeInput,
-  at: Instant,
-  seeing: Seeing,
+  { id: typeId, steps, specimen }: TypeInput,
+  { at, past, seeing }: Looking,
 ): TypeOutcome | null {
   permit(actor, 'read-unpublished');
-  const current = view.at(at);
-  const before = current?.site.types.get(key);
-  if (!current || !before) return null;
-  const version = versionOf(before);
-  const edited = applyEdit(current.site.design, { part: 'types', key, set, version });
-  const site = edited.ok ? compileSite(edited.value).site : current.site;
-  const type = site.types.get(key)!;
+  const current = view.editable(at, past);
+  if (!current?.site.types.has(typeId)) return null;
+  const { site, issues } = withSteps(current.site, steps);
+  const type = site.types.get(typeId)!;
   const store = view.readerOf(site);
   const { id, live, values, standIn } = shownAs(view, store, type, { specimen, at, seeing });
   const draft = { id, type, values, author: actor.name };
@@ -123,7 +121,7 @@ export function typeOutcome(
   const page = path === null ? null : renderEntry(site, reader, entry, at);
   const world = displayWorld(view, at);
   return {
-    issues: edited.ok ? [] : edited.issues,
+    issues,
     specimen: standIn ? 'Stand-in, never published' : entryName(view, id),
     standIn,
     path,

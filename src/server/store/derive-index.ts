@@ -7,11 +7,11 @@ import { type DesignsAhead, sitesOf } from './designs-ahead.ts';
 import {
   type EnsuredTables,
   indexTable,
-  indexWriter,
   makeIndexes,
   memberTable,
   repeatsBounds,
 } from './index-tables.ts';
+import { indexWriter } from './index-writer.ts';
 import { statement } from './statement.ts';
 import { readValues } from './stored-values.ts';
 

@@ -2,14 +2,13 @@ import type { Connection } from '../db/connection.ts';
 import type { Field } from '@/core/design/field.ts';
 import type { ContentType, Design } from '@/core/design/spec.ts';
 import type { CompiledSite } from '@/core/site/compile.ts';
-import { type Column, type ListingRow, cell, columnsOf, sortCell } from '@/core/listing/columns.ts';
+import { type Column, columnsOf } from '@/core/listing/columns.ts';
 import {
   type Condition,
   type ListingPlan,
   type SortKey,
   conditionsOf,
 } from '@/core/listing/plan.ts';
-import type { Instant } from '@/core/time/interval.ts';
 import { fingerprint } from '@/core/fingerprint.ts';
 import { type DesignsAhead, sitesOf } from './designs-ahead.ts';
 import { statement } from './statement.ts';
@@ -61,7 +60,8 @@ export function isManyValued(column: Column): boolean {
   );
 }
 
-function stored(type: ContentType): Column[] {
+/** The columns of a type that stand in its derived tables. */
+export function stored(type: ContentType): Column[] {
   return [...columnsOf(type).values()].filter((c) => c.field !== null);
 }
 
@@ -119,7 +119,7 @@ function indexesOf(type: ContentType, plans: ListingPlan[]): Map<string, string>
 }
 
 /** The columns of the index table in which a field's value stands. */
-function namesOf(column: Column): string[] {
+export function namesOf(column: Column): string[] {
   return sortColumn(column) === cellColumn(column)
     ? [cellColumn(column)]
     : [cellColumn(column), sortColumn(column)];
@@ -169,7 +169,7 @@ function required({ filter }: ListingPlan): Condition[] {
  * What the member table repeats of the index table: all that listings read by a member filter and
  * sort by.
  */
-function repeatedColumns(type: ContentType, plans: ListingPlan[]): string[] {
+export function repeatedColumns(type: ContentType, plans: ListingPlan[]): string[] {
   const led = plans.filter((plan) => leadingMember(plan) !== null);
   if (led.length === 0) return [];
   const used = led
@@ -379,67 +379,4 @@ export function makeIndexes(
 ): void {
   const own = [...plans].filter((p) => p.type.id === type.id);
   driver.exec([...indexesOf(type, own).values()].join(';'));
-}
-
-/** Writes rows into a type's derived tables. */
-export function indexWriter(
-  { driver }: Connection,
-  type: ContentType,
-  plans: Iterable<ListingPlan>,
-): (row: ListingRow, revision: number, settled: Instant) => void {
-  const columns = stored(type);
-  const own = [...plans].filter((p) => p.type.id === type.id);
-  const names = [...FIXED, ...columns.flatMap(namesOf)];
-  const insert = driver.prepare(insertSql('INSERT', indexTable(type), names));
-  const writeMembers = memberWriter(driver, type, own, names);
-  return (row, revision, settled) => {
-    const open = row.to === null || row.to > settled ? 1 : 0;
-    const { entry, from, to, created, published, updated } = row;
-    const values = columns.flatMap((c) =>
-      sortColumn(c) === cellColumn(c) ? [sqlCell(row, c)] : [sqlCell(row, c), sortCell(row, c)],
-    );
-    const all = [entry, from, to, open, revision, created, published, updated, ...values];
-    insert.run(...all);
-    writeMembers(row, all);
-  };
-}
-
-/** The columns that every index table begins with. */
-const FIXED = ['entry', 'starts', 'ends', 'open', 'revision', 'created', 'published', 'updated'];
-
-function insertSql(how: string, table: string, names: string[]): string {
-  return `${how} INTO ${table} (${names.join(', ')}) VALUES (${names.map(() => '?').join(', ')})`;
-}
-
-/**
- * Writes the members of a row's many-valued fields, with what the member table repeats of the
- * row.
- */
-function memberWriter(
-  driver: Connection['driver'],
-  type: ContentType,
-  plans: ListingPlan[],
-  names: string[],
-): (row: ListingRow, all: unknown[]) => void {
-  const many = stored(type).filter(isManyValued);
-  const led = new Set(plans.flatMap((plan) => leadingMember(plan)?.condition.column.name ?? []));
-  const repeated = repeatedColumns(type, plans);
-  const places = repeated.map((name) => names.indexOf(name));
-  const none = repeated.map(() => null);
-  const into = ['field', 'key', 'entry', 'starts', ...repeated];
-  const insert = driver.prepare(insertSql('INSERT OR IGNORE', memberTable(type), into));
-  return (row, all) => {
-    for (const column of many) {
-      const more = led.has(column.name) ? places.map((i) => all[i]) : none;
-      for (const key of cell(row, column) as string[])
-        insert.run(column.field!.id, key, row.entry, row.from, ...more);
-    }
-  };
-}
-
-function sqlCell(row: ListingRow, column: Column): string | number | null {
-  const value = cell(row, column);
-  if (isManyValued(column)) return (value as unknown[]).length;
-  const single = Array.isArray(value) ? (value[0] ?? null) : value;
-  return typeof single === 'boolean' ? Number(single) : (single as string | number | null);
 }

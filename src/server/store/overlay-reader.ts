@@ -17,7 +17,7 @@ export interface Overlay {
 
 /** A reader to which a site looks otherwise. */
 export function withEntries(reader: SiteReader, { entries, moved }: Overlay): SiteReader {
-  return entries.length === 0
+  return entries.length + moved.size === 0
     ? reader
     : new OverlayReader(reader, new Map(entries.map((e) => [e.id, e])), moved);
 }

@@ -1,49 +1,44 @@
 'use client';
 
 import { useCallback, useMemo, useState } from 'react';
-import { changesOf, withChanges } from '@/core/design-edit/changes.ts';
+import { type Steps, mergedOnto, stepsOf, stepsOnTop } from './design-steps.ts';
 
-/** Unsaved properties of a part of the design, on top of what is released. */
+/** Unsaved changes of a part of the design, on top of the working design. */
 export interface Edits<T> {
   /** The part with what is unsaved. */
   spec: T;
-  /** The properties that are unsaved, with their new values; null takes one away. */
-  set: Record<string, unknown>;
+  /** What is unsaved, as steps from what was opened. */
+  steps: Steps;
   changed: boolean;
-  /** Which version of the part they were begun on. */
-  version: string;
   change: (next: T) => void;
   /** Drops all of them. */
   drop: () => void;
-  /** Keeps them, on top of what is released now. */
+  /** Keeps them, on top of what stands in the working design now. */
   rebase: () => void;
 }
 
-/** Keeps unsaved properties while the clock moves and the released part comes anew. */
-export function useEdits<T extends object>(released: T, version: string): Edits<T> {
-  const [edits, setEdits] = useState<{ set: Record<string, unknown>; version: string } | null>(
-    null,
-  );
-  const set = useMemo(() => edits?.set ?? {}, [edits]);
-  const spec = useMemo(() => withChanges(released, set), [released, set]);
-  const change = useCallback(
-    (next: T) => {
-      const changes = changesOf(released, next);
-      setEdits((before) =>
-        Object.keys(changes).length === 0
-          ? null
-          : { set: changes, version: before?.version ?? version },
-      );
-    },
-    [released, version],
-  );
+/**
+ * Keeps unsaved changes while the clock moves and the part comes anew: what somebody else changed
+ * of it shows where it does not overlap.
+ */
+export function useEdits<T extends object>(path: string, latest: T): Edits<T> {
+  const [begun, setBegun] = useState<{ opened: T; now: T } | null>(null);
+  const { spec, opened } = useMemo(() => {
+    const merged = begun && mergedOnto(path, latest, stepsOf(path, begun.opened, begun.now));
+    if (!begun) return { spec: latest, opened: latest };
+    return merged ? { spec: merged, opened: latest } : { spec: begun.now, opened: begun.opened };
+  }, [begun, latest, path]);
+  const steps = useMemo(() => stepsOf(path, opened, spec), [path, opened, spec]);
+  const change = useCallback((next: T) => setBegun({ opened, now: next }), [opened]);
   return {
     spec,
-    set,
-    changed: edits !== null,
-    version: edits?.version ?? version,
+    steps,
+    changed: steps.length > 0,
     change,
-    drop: useCallback(() => setEdits(null), []),
-    rebase: useCallback(() => setEdits((before) => before && { ...before, version }), [version]),
+    drop: useCallback(() => setBegun(null), []),
+    rebase: useCallback(() => {
+      const merged = mergedOnto(path, latest, stepsOnTop(path, latest, steps));
+      if (merged) setBegun({ opened: latest, now: merged });
+    }, [path, latest, steps]),
   };
 }

@@ -2,21 +2,19 @@
 
 import { type ReactNode, useState } from 'react';
 import type { Issue } from '@/core/issue.ts';
-import type { CommandInput, CommandResult } from '@/server/commands/index.ts';
+import type { CommandResult } from '@/server/commands/index.ts';
 import type { Clock } from '@/server/queries/clock.ts';
-import { Dialog } from '@/ui/primitives/dialog.tsx';
-import { counted, instantWords } from './format.ts';
+import { ReleaseDialog, released } from './release-dialog.tsx';
 import { command } from './send.ts';
 import { type Said, useAttempts } from './use-attempts.ts';
 import type { Edits } from './use-edits.ts';
 
-type Release = Extract<CommandResult<'releaseEdit'>, { ok: true }>['value'];
+/** What a release would do, or did. */
+export type Release = Extract<CommandResult<'release'>, { ok: true }>['value'];
 
-/** What releasing a part of the design needs to know. */
+/** What saving a part of the design needs to know. */
 interface Edited {
-  part: CommandInput<'releaseEdit'>['part'];
-  key: string;
-  edits: Pick<Edits<object>, 'set' | 'changed' | 'version' | 'drop' | 'rebase'>;
+  edits: Pick<Edits<object>, 'steps' | 'changed' | 'drop' | 'rebase'>;
   /** False while something is to be mended, or the clock does not stand at now. */
   allowed: boolean;
   /** What else it does to the site, a line each. */
@@ -24,36 +22,47 @@ interface Edited {
   clock: Clock;
 }
 
-/** Releasing an edited part: its buttons, the question before it, and what came of it. */
+/** Saving an edited part: its buttons, the question before a release, and what came of it. */
 export interface ReleaseParts {
   issues: Issue[];
   said: Said | null;
   buttons: ReactNode;
-  /** The question, and both versions where somebody else has released another. */
+  /** The question, and both versions where somebody else has changed the same. */
   panel: ReactNode;
 }
 
 /**
- * Asks with what it does before an edited part of the design is released; a release can be
- * undone.
+ * An edited part of the design is kept on the bench, or released alone at once, after a question
+ * that says what that does. Either can be undone.
  */
-export function useRelease({ part, key, edits, allowed, reach = [], clock }: Edited): ReleaseParts {
+export function useRelease({ edits, allowed, reach = [], clock }: Edited): ReleaseParts {
   const { busy, issues, said, hush, attempt } = useAttempts();
   const [asking, setAsking] = useState<Release | null>(null);
-  const input = { part, key, set: edits.set, version: edits.version };
-  const told = ({ at, moved, undo, version }: Release): Said => ({
-    words: `Released ${instantWords(at, clock.zone, clock.now)}.${moved > 0 ? ` ${counted(moved, 'address', 'addresses')} moved; the former ones lead on.` : ''}`,
-    undo: { label: 'Undo', run: () => void takeBack({ ...undo, version }) },
-  });
-  const takeBack = (inverse: CommandInput<'releaseEdit'>): Promise<boolean> =>
+  const edit = { steps: edits.steps };
+  const undo = (release: number): Promise<boolean> =>
     attempt(
-      () => command('releaseEdit', inverse),
+      () => command('undoRelease', { release }),
       () => ({ words: 'Taken back: what was released before is released again.' }),
+    );
+  const keep = async (): Promise<void> => {
+    const done = await attempt(
+      () => command('editDesign', edit),
+      ({ id, sentence }) => ({
+        words: `On the bench: ${sentence}. Nobody else sees it until it is released.`,
+        undo: { label: 'Undo', run: () => void takeOff(id) },
+      }),
+    );
+    if (done) edits.drop();
+  };
+  const takeOff = (id: number): Promise<boolean> =>
+    attempt(
+      () => command('discardEdits', { edits: [id] }),
+      () => ({ words: 'Taken off the bench again.' }),
     );
   const tryOut = async (): Promise<void> => {
     hush();
     await attempt(
-      () => command('releaseEdit', { ...input, dry: true }),
+      () => command('release', { edit, dry: true }),
       (value) => {
         setAsking(value);
         return { words: '' };
@@ -62,15 +71,22 @@ export function useRelease({ part, key, edits, allowed, reach = [], clock }: Edi
   };
   const release = async (): Promise<void> => {
     setAsking(null);
-    const done = await attempt(() => command('releaseEdit', input), told);
+    const done = await attempt(
+      () => command('release', { edit }),
+      (value) => ({
+        words: released(value, clock),
+        undo: { label: 'Undo', run: () => void undo(value.release) },
+      }),
+    );
     if (done) edits.drop();
   };
   const buttons = (
-    <ReleaseButtons
+    <Buttons
       changed={edits.changed}
       busy={busy}
       allowed={allowed}
       onDrop={after(edits.drop, hush)}
+      onKeep={() => void keep()}
       onRelease={() => void tryOut()}
     />
   );
@@ -79,7 +95,14 @@ export function useRelease({ part, key, edits, allowed, reach = [], clock }: Edi
       {issues.some((i) => i.code === 'changed-since') && (
         <Overtaken onKeep={after(edits.rebase, hush)} onDrop={after(edits.drop, hush)} />
       )}
-      <Ask asking={asking} reach={reach} onClose={() => setAsking(null)} onRelease={release} />
+      {asking && (
+        <ReleaseDialog
+          release={asking}
+          reach={reach}
+          onClose={() => setAsking(null)}
+          onRelease={() => void release()}
+        />
+      )}
     </>
   );
   return { issues, said: said?.words === '' ? null : said, buttons, panel };
@@ -92,39 +115,45 @@ const after =
     then();
   };
 
-function ReleaseButtons({
+function Buttons({
   changed,
   busy,
   allowed,
   onDrop,
+  onKeep,
   onRelease,
 }: {
   changed: boolean;
   busy: boolean;
   allowed: boolean;
   onDrop: () => void;
+  onKeep: () => void;
   onRelease: () => void;
 }) {
+  const can = changed && !busy && allowed;
   return (
-    <div className="flex gap-2">
+    <div className="flex flex-wrap justify-end gap-2">
       {changed && (
-        <button type="button" className="button" disabled={busy} onClick={onDrop}>
-          Undo changes
+        <button type="button" className="button-quiet" disabled={busy} onClick={onDrop}>
+          Drop changes
         </button>
       )}
+      <button type="button" className="button" disabled={!can} onClick={onRelease}>
+        {busy ? 'Working …' : 'Release this now …'}
+      </button>
       <button
         type="button"
         className={changed ? 'button button-main' : 'button'}
-        disabled={!changed || busy || !allowed}
-        onClick={onRelease}
+        disabled={!can}
+        onClick={onKeep}
       >
-        {busy ? 'Working …' : 'Release now …'}
+        Keep on the bench
       </button>
     </div>
   );
 }
 
-/** What is to become of edits begun on what somebody else has changed since. */
+/** What is to become of edits that overlap with what somebody else has changed since. */
 function Overtaken({ onKeep, onDrop }: { onKeep: () => void; onDrop: () => void }) {
   return (
     <p className="flex gap-2">
@@ -135,50 +164,6 @@ function Overtaken({ onKeep, onDrop }: { onKeep: () => void; onDrop: () => void 
         Drop mine
       </button>
     </p>
-  );
-}
-
-/** What a release would do, before it is done. */
-function Ask({
-  asking,
-  reach,
-  onClose,
-  onRelease,
-}: {
-  asking: Release | null;
-  reach: string[];
-  onClose: () => void;
-  onRelease: () => Promise<void>;
-}) {
-  if (!asking) return null;
-  const { moved, examples } = asking;
-  return (
-    <Dialog open onOpenChange={onClose} title="Release this now?">
-      <ul className="mt-3 list-disc pl-5">
-        <li>
-          {moved === 0
-            ? 'No address moves.'
-            : `${counted(moved, 'address moves', 'addresses move')}; the former ones lead on (308).`}
-          <ul className="font-mono text-note text-muted">
-            {examples.map(({ from, to }) => (
-              <li key={from} className="break-all">{`${from} → ${to}`}</li>
-            ))}
-          </ul>
-        </li>
-        {reach.map((line) => (
-          <li key={line}>{line}</li>
-        ))}
-        <li>It is public at once, and can be undone.</li>
-      </ul>
-      <div className="mt-4 flex gap-2">
-        <button type="button" className="button button-main" onClick={() => void onRelease()}>
-          Release now
-        </button>
-        <button type="button" className="button" onClick={onClose}>
-          Not yet
-        </button>
-      </div>
-    </Dialog>
   );
 }
 

@@ -11,6 +11,14 @@ export function Issues({ issues, title }: { issues: Issue[]; title?: string }) {
           <li key={i} className="mt-1 break-words">
             <span className="text-alarm">{issue.message}</span>{' '}
             {issue.fix && <span className="text-muted">{issue.fix}</span>}
+            {issue.values && (
+              <dl className="mt-1 grid grid-cols-[96px_minmax(0,1fr)] gap-x-4">
+                <dt className="text-muted">Yours</dt>
+                <dd>{issue.values.yours}</dd>
+                <dt className="text-muted">There now</dt>
+                <dd>{issue.values.theirs}</dd>
+              </dl>
+            )}
           </li>
         ))}
       </ul>

@@ -9,6 +9,9 @@ const tell = (message) => parent.postMessage(message, '*');
 addEventListener('message', (event) => {
   if (event.source !== parent || typeof event.data?.html !== 'string') return;
   const page = new DOMParser().parseFromString(event.data.html, 'text/html');
+  const style = page.head.querySelector('link[rel=stylesheet]')?.getAttribute('href') ?? '';
+  const own = document.getElementById('unreleased');
+  if (own) own.media = style.includes(own.dataset.key) ? 'all' : 'not all';
   for (const e of page.body.querySelectorAll('meta, base, link, script, object, embed, iframe')) e.remove();
   document.documentElement.lang = page.documentElement.lang;
   const at = [scrollX, scrollY];
@@ -34,14 +37,21 @@ export async function GET(request: Request): Promise<Response> {
   const at = asked && isWithinYears(asked) ? asked : Date.now();
   const site = container().view.at(at)?.site;
   const nonce = randomBytes(16).toString('base64');
-  const style = site ? `<link rel="stylesheet" href="/style/${site.styleKey}.css">` : '';
+  const working = container().view.working(at)?.site;
+  const unreleased =
+    working && working.styleKey !== site?.styleKey
+      ? `<style id="unreleased" nonce="${nonce}" media="not all" data-key="${working.styleKey}">${working.css.replaceAll('</', '<\\/')}</style>`
+      : '';
+  const style = site
+    ? `<link rel="stylesheet" href="/style/${site.styleKey}.css">${unreleased}`
+    : unreleased;
   const html = `<!DOCTYPE html><html lang="en"><head><meta charset="utf-8"><meta name="viewport" content="width=device-width, initial-scale=1"><title>Preview</title>${style}</head><body><script nonce="${nonce}">${SCRIPT}</script></body></html>`;
   return new Response(html, {
     headers: {
       'content-type': 'text/html; charset=utf-8',
       'cache-control': 'no-store',
       'x-content-type-options': 'nosniff',
-      'content-security-policy': `sandbox allow-scripts; default-src 'none'; style-src 'self'; img-src 'self'; font-src 'self'; script-src 'nonce-${nonce}'; base-uri 'none'; form-action 'none'; frame-ancestors 'self'`,
+      'content-security-policy': `sandbox allow-scripts; default-src 'none'; style-src 'self' 'nonce-${nonce}'; img-src 'self'; font-src 'self'; script-src 'nonce-${nonce}'; base-uri 'none'; form-action 'none'; frame-ancestors 'self'`,
     },
   });
 }

@@ -2,9 +2,8 @@ import { and, eq } from 'drizzle-orm';
 import { describe } from '@/core/design-edit/describe.ts';
 import { type DesignEdit, applyEdit, editSpec } from '@/core/design-edit/edit.ts';
 import { designEdit } from '../../db/schema.ts';
-import { raiseBench } from '../../store/write.ts';
 import { type CommandContext, Refused, command } from '../definition.ts';
-import { workingDesign } from './working.ts';
+import { benchChanged, workingDesign } from './working.ts';
 
 /** Puts an edit of the working design on the bench; nothing public changes by it. */
 export const editDesign = command({
@@ -19,7 +18,8 @@ export const editDesign = command({
 });
 
 /** Stores an edit that took hold as the last one; what its person undid cannot be done again. */
-export function putOnBench({ connection, actor, at }: CommandContext, edit: DesignEdit): number {
+export function putOnBench(context: CommandContext, edit: DesignEdit): number {
+  const { connection, actor, at } = context;
   const { tables } = connection;
   tables
     .update(designEdit)
@@ -30,6 +30,6 @@ export function putOnBench({ connection, actor, at }: CommandContext, edit: Desi
     .insert(designEdit)
     .values({ person: actor.id, made: at, edit: JSON.stringify(edit), state: 'open' })
     .run();
-  raiseBench(connection);
+  benchChanged(context);
   return Number(lastInsertRowid);
 }

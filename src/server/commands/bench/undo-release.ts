@@ -8,12 +8,13 @@ import { designEdit, designVersion, plannedChange } from '../../db/schema.ts';
 import { designsOf, storeRelease } from '../../store/design-store.ts';
 import { movedAt } from '../../store/moved.ts';
 import { statement } from '../../store/statement.ts';
-import { raiseBench, raiseDesign } from '../../store/write.ts';
+import { raiseDesign } from '../../store/write.ts';
 import { type CommandContext, Refused, TriedOnly, command } from '../definition.ts';
 import { addPlan } from '../plan-change.ts';
 import { deriveRelease } from './derive-release.ts';
 import { releaseOf } from './release.ts';
 import { editsOf, refoldAfter } from './releases.ts';
+import { benchChanged } from './working.ts';
 
 type Release = ReturnType<typeof releaseOf>;
 type Published = { entry: string; revision: number };
@@ -65,7 +66,7 @@ function cancel(context: CommandContext, found: Release): TakenBack {
     .set({ state: 'open', release: null })
     .where(eq(designEdit.release, found.id))
     .run();
-  raiseBench(connection);
+  benchChanged(context);
   const published = JSON.parse(found.published) as Published[];
   for (const { entry, revision } of published)
     tables

@@ -3,6 +3,8 @@ import { describe } from '@/core/design-edit/describe.ts';
 import { type Folded, type OpenEdit, foldEdits } from '@/core/design-edit/fold.ts';
 import { designEdit } from '../../db/schema.ts';
 import { openEdits } from '../../store/bench.ts';
+import { closeSettled } from '../../store/derive-index.ts';
+import { designsFrom } from '../../store/designs-ahead.ts';
 import { raiseBench } from '../../store/write.ts';
 import type { CommandContext } from '../definition.ts';
 
@@ -18,14 +20,20 @@ export function sentencesOf({ design }: Folded, edits: readonly OpenEdit[]): str
 
 /** Sets what becomes of some edits. */
 export function setEdits(
-  { connection }: CommandContext,
+  context: CommandContext,
   ids: readonly number[],
   set: Partial<Pick<typeof designEdit.$inferInsert, 'state' | 'undone' | 'release'>>,
 ): void {
-  connection.tables
+  context.connection.tables
     .update(designEdit)
     .set(set)
     .where(inArray(designEdit.id, [...ids]))
     .run();
+  benchChanged(context);
+}
+
+/** Says that the bench changed, and settles what has ended by now: nothing else is derived. */
+export function benchChanged({ connection, site, at }: CommandContext): void {
   raiseBench(connection);
+  closeSettled(connection, designsFrom(connection, at, site), at);
 }

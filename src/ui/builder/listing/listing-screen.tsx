@@ -6,6 +6,8 @@ import type { ListingDetail, ListingOutcome } from '@/server/queries/listing.ts'
 import { Issues, SaidLine } from '@/ui/primitives/issues.tsx';
 import { Tabs } from '@/ui/primitives/tabs.tsx';
 import { instantWords } from '../format.ts';
+import { lookingOf } from '../looking.ts';
+import { OnBench } from '../on-bench.tsx';
 import { Panes } from '../panes.tsx';
 import { PreviewFrame } from '../preview-frame.tsx';
 import { useEdits } from '../use-edits.ts';
@@ -22,20 +24,18 @@ interface Props {
 
 /** A listing: its query as a sentence, who is in, who is left out and why. */
 export function ListingScreen({ detail, outcome: first, clock }: Props) {
-  const edits = useEdits(detail.spec, detail.version);
+  const { id } = detail.spec;
+  const edits = useEdits(`listings/${id}`, detail.spec);
   const { spec, changed } = edits;
   const [find, setFind] = useState('');
-  const { key } = detail.spec;
   const { outcome, problem } = useOutcome<ListingOutcome>(
     'listing',
-    { at: clock.at, seeing: clock.seeing, key, set: edits.set, find },
+    { ...lookingOf(clock), id, steps: edits.steps, find },
     first,
     changed || find !== '',
   );
   const readOnly = clock.tense !== 'now';
   const { issues, said, buttons, panel } = useRelease({
-    part: 'listings',
-    key,
     edits,
     allowed: !readOnly && outcome.issues.length === 0,
     reach: [`${outcome.total} entries are in; ${first.total} are in now.`],
@@ -49,9 +49,10 @@ export function ListingScreen({ detail, outcome: first, clock }: Props) {
       settings={
         <div className="flex flex-col gap-3">
           <SaidLine said={said} />
-          <Issues issues={issues} title="Not released" />
+          <Issues issues={issues} title="Not saved" />
           {panel}
           <Issues issues={outcome.issues} title="To mend" />
+          <OnBench lines={detail.onBench} />
           <DesignTense clock={clock} changed={changed} />
           <QuerySentence spec={spec} detail={detail} readOnly={readOnly} onChange={edits.change} />
         </div>

@@ -134,6 +134,7 @@ function Seeing({ seeing, onChange }: { seeing: string; onChange: (next: string)
       >
         <option value="published">as published</option>
         <option value="draft">with my draft</option>
+        <option value="bench">with the whole bench</option>
       </select>
     </label>
   );

@@ -13,6 +13,7 @@ const SECTIONS = [
   ['Types', '/build/types'],
   ['Listings', '/build/listings'],
   ['Addresses', '/build/addresses'],
+  ['Settings', '/build/settings'],
 ] as const;
 
 interface Props {
@@ -46,10 +47,7 @@ export function Shell({
         </span>
         <Sections />
         <div className="ml-auto flex shrink-0 items-center gap-4">
-          <ClockLink
-            href="/build"
-            className="wide-only text-muted"
-          >{`${unpublished} unpublished now`}</ClockLink>
+          <BenchLink unpublished={unpublished} />
           <a href="/" target="_blank" rel="noreferrer" className="text-muted">
             Public site
           </a>
@@ -60,6 +58,15 @@ export function Shell({
       <ClockStrip zone={zone} now={now} ticks={ticks} />
       <div className="flex min-h-0 flex-1 flex-col">{children}</div>
     </div>
+  );
+}
+
+function BenchLink({ unpublished }: { unpublished: number }) {
+  const current = usePathname() === '/build/bench';
+  return (
+    <ClockLink href="/build/bench" current={current} className="button">
+      {`Bench: ${unpublished.toLocaleString('en')} unpublished`}
+    </ClockLink>
   );
 }
 

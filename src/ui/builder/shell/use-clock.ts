@@ -3,6 +3,9 @@
 import { usePathname, useRouter, useSearchParams } from 'next/navigation';
 import { useCallback } from 'react';
 
+/** What one may see besides what is published. */
+const UNPUBLISHED = ['draft', 'bench'];
+
 /** A move of the clock; null is now. */
 export interface ClockMove {
   at?: number | null;
@@ -24,7 +27,8 @@ export function useClockParameters(): ClockParameters {
   const path = usePathname();
   const search = useSearchParams();
   const at = search.get('at');
-  const seeing = search.get('seeing') === 'draft' ? 'draft' : 'published';
+  const asked = search.get('seeing') ?? '';
+  const seeing = UNPUBLISHED.includes(asked) ? asked : 'published';
 
   const set = useCallback(
     (change: ClockMove, replace = false) => {
@@ -34,7 +38,7 @@ export function useClockParameters(): ClockParameters {
         else next.set('at', new Date(change.at).toISOString().replace('.000Z', 'Z'));
       }
       if (change.seeing !== undefined) {
-        if (change.seeing === 'draft') next.set('seeing', 'draft');
+        if (UNPUBLISHED.includes(change.seeing)) next.set('seeing', change.seeing);
         else next.delete('seeing');
       }
       const to = `${path}${next.size > 0 ? `?${next}` : ''}`;
@@ -48,7 +52,7 @@ export function useClockParameters(): ClockParameters {
       const [base = '', query = ''] = href.split('?');
       const next = new URLSearchParams(query);
       if (at !== null) next.set('at', at);
-      if (seeing === 'draft') next.set('seeing', 'draft');
+      if (UNPUBLISHED.includes(seeing)) next.set('seeing', seeing);
       return `${base}${next.size > 0 ? `?${next}` : ''}`;
     },
     [at, seeing],

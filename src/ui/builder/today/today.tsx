@@ -1,4 +1,5 @@
 import type { Clock } from '@/server/queries/clock.ts';
+import type { ReleaseLine } from '@/server/queries/releases.ts';
 import type { TodayDetail } from '@/server/queries/today.ts';
 import { counted, entryHref, instantWords } from '../format.ts';
 import { ClockLink } from '../shell/clock-link.tsx';
@@ -18,6 +19,9 @@ export function Today({ detail, clock }: { detail: TodayDetail | null; clock: Cl
           title={tense === 'now' ? 'Coming up in two days' : 'In the two days after'}
           empty="Nothing is planned."
         >
+          {detail.releases.map((line) => (
+            <Release key={line.release} line={line} when={when} />
+          ))}
           {detail.coming.map((change) => (
             <Change key={`${change.at}${change.entry}`} change={change} when={when} ahead />
           ))}
@@ -56,8 +60,8 @@ function Attention({ detail }: { detail: TodayDetail }) {
     <Block title="Asking for attention" empty="Nothing found.">
       {!detail.frontChosen && (
         <li className="border-t border-rule py-1.5">
-          Nothing is chosen for “/”; it shows the newest pages by itself. Choose it in site.yaml
-          under front.
+          Nothing is chosen for “/”; it shows the newest pages by itself. Choose it in the
+          <ClockLink href="/build/settings">settings</ClockLink>.
         </li>
       )}
       {detail.automatic.map((type) => (
@@ -134,6 +138,21 @@ function Change({
           {name}
         </ClockLink>
         {` ${(ahead ? AHEAD : BEHIND)[what]}${where}`}
+      </span>
+    </li>
+  );
+}
+
+function Release({ line, when }: { line: ReleaseLine; when: When }) {
+  const [first = counted(line.drafts.length, 'draft'), ...more] = line.sentences;
+  return (
+    <li className="grid gap-x-3 border-t border-rule py-1.5 sm:grid-cols-[148px_minmax(0,1fr)]">
+      <span className="text-amber-text">{when(line.at)}</span>
+      <span className="min-w-0 break-words">
+        <ClockLink href="/build/bench" className="font-medium">
+          Release
+        </ClockLink>
+        {` by ${line.person}: ${first}${more.length > 0 ? `, and ${more.length} more` : ''}`}
       </span>
     </li>
   );

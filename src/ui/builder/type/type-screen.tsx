@@ -6,6 +6,8 @@ import type { TypeDetail, TypeOutcome } from '@/server/queries/type.ts';
 import { Issues, SaidLine } from '@/ui/primitives/issues.tsx';
 import { Tabs } from '@/ui/primitives/tabs.tsx';
 import { instantWords } from '../format.ts';
+import { lookingOf } from '../looking.ts';
+import { OnBench } from '../on-bench.tsx';
 import { Panes } from '../panes.tsx';
 import { PreviewFrame } from '../preview-frame.tsx';
 import { Snippet } from '../snippet.tsx';
@@ -26,20 +28,18 @@ export function TypeScreen({
   specimen: string | null;
   clock: Clock;
 }) {
-  const edits = useEdits(detail.spec, detail.version);
+  const { id } = detail.spec;
+  const edits = useEdits(`types/${id}`, detail.spec);
   const { spec, changed } = edits;
-  const { key } = detail.spec;
   const [specimen, setSpecimen] = useState(firstSpecimen);
   const { outcome, problem } = useOutcome<TypeOutcome>(
     'type',
-    { at: clock.at, seeing: clock.seeing, key, set: edits.set, specimen },
+    { ...lookingOf(clock), id, steps: edits.steps, specimen },
     first,
     changed || specimen !== firstSpecimen,
   );
   const readOnly = clock.tense !== 'now';
   const { issues, said, buttons, panel } = useRelease({
-    part: 'types',
-    key,
     edits,
     allowed: !readOnly && outcome.issues.length === 0,
     clock,
@@ -52,8 +52,9 @@ export function TypeScreen({
       settings={
         <div className="flex flex-col gap-3">
           <SaidLine said={said} />
-          <Issues issues={issues} title="Not released" />
+          <Issues issues={issues} title="Not saved" />
           {panel}
+          <OnBench lines={detail.onBench} />
           <DesignTense clock={clock} changed={changed} />
           <BindingChain
             spec={spec}

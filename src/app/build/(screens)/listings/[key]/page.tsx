@@ -1,5 +1,6 @@
 import { notFound } from 'next/navigation';
 import { ListingScreen } from '@/ui/builder/listing/listing-screen.tsx';
+import { lookingOf } from '@/ui/builder/looking.ts';
 import { type SearchParams, openScreen } from '../../../screen.ts';
 
 export default async function Page({
@@ -11,13 +12,13 @@ export default async function Page({
 }) {
   const { clock, ask } = await openScreen(searchParams);
   const { key } = await params;
-  const detail = await ask('listingDetail', key, clock.at);
+  const looking = lookingOf(clock);
+  const detail = await ask('listingDetail', key, looking);
   if (!detail) notFound();
   const outcome = (await ask(
     'listingOutcome',
-    { key, set: {}, find: '' },
-    clock.at,
-    clock.seeing,
+    { id: detail.spec.id, steps: [], find: '' },
+    looking,
   ))!;
   return <ListingScreen key={key} detail={detail} outcome={outcome} clock={clock} />;
 }

@@ -1,4 +1,5 @@
 import { notFound } from 'next/navigation';
+import { lookingOf } from '@/ui/builder/looking.ts';
 import { TypeScreen } from '@/ui/builder/type/type-screen.tsx';
 import { type SearchParams, openScreen } from '../../../screen.ts';
 
@@ -11,10 +12,11 @@ export default async function Page({
 }) {
   const { clock, ask } = await openScreen(searchParams);
   const { key } = await params;
-  const detail = await ask('typeDetail', key, clock.at);
+  const looking = lookingOf(clock);
+  const detail = await ask('typeDetail', key, looking);
   if (!detail) notFound();
   const specimen = detail.specimens[0]?.id ?? null;
-  const outcome = (await ask('typeOutcome', { key, set: {}, specimen }, clock.at, clock.seeing))!;
+  const outcome = (await ask('typeOutcome', { id: detail.spec.id, steps: [], specimen }, looking))!;
   return (
     <TypeScreen key={key} detail={detail} outcome={outcome} specimen={specimen} clock={clock} />
   );

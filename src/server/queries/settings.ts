@@ -1,0 +1,66 @@
+import type { Design } from '@/core/design/spec.ts';
+import { render } from '@/core/site/render.ts';
+import type { Step } from '@/core/design-edit/steps.ts';
+import type { Issue } from '@/core/issue.ts';
+import { type Actor, permit } from '../permit.ts';
+import { sentencesAbout } from './bench.ts';
+import type { Looking } from './clock.ts';
+import { readerSeeing } from './drafts.ts';
+import { entryName } from './display.ts';
+import type { SiteView } from './site-view.ts';
+import { withSteps } from './unsaved.ts';
+
+/** What the Settings screen shows of the site. */
+export interface SettingsDetail {
+  /** What holds for the site in the working design; in the past as it was released. */
+  spec: Design['site'];
+  listings: { key: string; label: string }[];
+  frames: { key: string; label: string }[];
+  /** The name of the entry chosen for "/"; null where none is. */
+  frontName: string | null;
+  /** What the bench holds of it, a sentence each. */
+  onBench: string[];
+}
+
+/** The site's settings and what they are chosen from; null while no site is loaded. */
+export function settingsDetail(
+  view: SiteView,
+  actor: Actor,
+  { at, past }: Looking,
+): SettingsDetail | null {
+  permit(actor, 'read-unpublished');
+  const design = view.editable(at, past)?.site.design;
+  if (!design) return null;
+  const { front } = design.site;
+  return {
+    spec: design.site,
+    listings: design.listings.map(({ key, label }) => ({ key, label })),
+    frames: design.templates
+      .filter((t) => t.kind === 'frame')
+      .map(({ key, label }) => ({ key, label })),
+    frontName: front && 'entry' in front ? entryName(view, front.entry) : null,
+    onBench: past ? [] : sentencesAbout(view, 'site', at),
+  };
+}
+
+/** What the site's settings, saved or not, make of the page at "/". */
+export interface SettingsOutcome {
+  issues: Issue[];
+  html: string;
+}
+
+/** The page at "/" with unsaved settings as of an instant; null while no site is loaded. */
+export function settingsOutcome(
+  view: SiteView,
+  actor: Actor,
+  { steps }: { steps: Step[] },
+  { at, past, seeing }: Looking,
+): SettingsOutcome | null {
+  permit(actor, 'read-unpublished');
+  const current = view.editable(at, past);
+  if (!current) return null;
+  const { site, issues } = withSteps(current.site, steps);
+  const seen = { site, reader: view.readerOf(site) };
+  const reader = readerSeeing(view, { actor, at, seeing }, seen);
+  return { issues, html: render(site, reader, { path: '/', at }).body };
+}

@@ -1,0 +1,79 @@
+import type { ContentType } from '@/core/design/spec.ts';
+import { type Column, type ListingRow, cell, sortCell } from '@/core/listing/columns.ts';
+import type { ListingPlan } from '@/core/listing/plan.ts';
+import type { Instant } from '@/core/time/interval.ts';
+import type { Connection } from '../db/connection.ts';
+import {
+  cellColumn,
+  indexTable,
+  isManyValued,
+  leadingMember,
+  memberTable,
+  namesOf,
+  repeatedColumns,
+  sortColumn,
+  stored,
+} from './index-tables.ts';
+
+/** Writes rows into a type's derived tables. */
+export function indexWriter(
+  { driver }: Connection,
+  type: ContentType,
+  plans: Iterable<ListingPlan>,
+): (row: ListingRow, revision: number, settled: Instant) => void {
+  const columns = stored(type);
+  const own = [...plans].filter((p) => p.type.id === type.id);
+  const names = [...FIXED, ...columns.flatMap(namesOf)];
+  const insert = driver.prepare(insertSql('INSERT', indexTable(type), names));
+  const writeMembers = memberWriter(driver, type, own, names);
+  return (row, revision, settled) => {
+    const open = row.to === null || row.to > settled ? 1 : 0;
+    const { entry, from, to, created, published, updated } = row;
+    const values = columns.flatMap((c) =>
+      sortColumn(c) === cellColumn(c) ? [sqlCell(row, c)] : [sqlCell(row, c), sortCell(row, c)],
+    );
+    const all = [entry, from, to, open, revision, created, published, updated, ...values];
+    insert.run(...all);
+    writeMembers(row, all);
+  };
+}
+
+/** The columns that every index table begins with. */
+const FIXED = ['entry', 'starts', 'ends', 'open', 'revision', 'created', 'published', 'updated'];
+
+function insertSql(how: string, table: string, names: string[]): string {
+  return `${how} INTO ${table} (${names.join(', ')}) VALUES (${names.map(() => '?').join(', ')})`;
+}
+
+/**
+ * Writes the members of a row's many-valued fields, with what the member table repeats of the
+ * row.
+ */
+function memberWriter(
+  driver: Connection['driver'],
+  type: ContentType,
+  plans: ListingPlan[],
+  names: string[],
+): (row: ListingRow, all: unknown[]) => void {
+  const many = stored(type).filter(isManyValued);
+  const led = new Set(plans.flatMap((plan) => leadingMember(plan)?.condition.column.name ?? []));
+  const repeated = repeatedColumns(type, plans);
+  const places = repeated.map((name) => names.indexOf(name));
+  const none = repeated.map(() => null);
+  const into = ['field', 'key', 'entry', 'starts', ...repeated];
+  const insert = driver.prepare(insertSql('INSERT OR IGNORE', memberTable(type), into));
+  return (row, all) => {
+    for (const column of many) {
+      const more = led.has(column.name) ? places.map((i) => all[i]) : none;
+      for (const key of cell(row, column) as string[])
+        insert.run(column.field!.id, key, row.entry, row.from, ...more);
+    }
+  };
+}
+
+function sqlCell(row: ListingRow, column: Column): string | number | null {
+  const value = cell(row, column);
+  if (isManyValued(column)) return (value as unknown[]).length;
+  const single = Array.isArray(value) ? (value[0] ?? null) : value;
+  return typeof single === 'boolean' ? Number(single) : (single as string | number | null);
+}

@@ -1,0 +1,97 @@
+'use client';
+
+import type { BenchDetail } from '@/server/queries/bench.ts';
+import type { TriedAddress } from '@/server/queries/addresses.ts';
+import type { Clock } from '@/server/queries/clock.ts';
+import { Issues, SaidLine } from '@/ui/primitives/issues.tsx';
+import { Panes } from '../panes.tsx';
+import { ReleaseDialog } from '../release-dialog.tsx';
+import { BenchLines } from './bench-lines.tsx';
+import { BenchPage } from './bench-page.tsx';
+import { ReleaseForm } from './release-form.tsx';
+import { Releases } from './releases.tsx';
+import { useBench } from './use-bench.ts';
+
+/** All that is unpublished: ticked lines are released together, now or at an instant. */
+export function BenchScreen({
+  detail,
+  page,
+  clock,
+}: {
+  detail: BenchDetail;
+  /** The page looked at, with the whole bench. */
+  page: TriedAddress | null;
+  clock: Clock;
+}) {
+  const bench = useBench(detail, clock);
+  const empty = detail.edits.length + detail.drafts.length === 0;
+  return (
+    <Panes
+      title="Bench"
+      lead="All that is not public yet: edits of the design, and drafts."
+      actions={<EditButtons detail={detail} bench={bench} />}
+      settings={
+        <div className="flex flex-col gap-4">
+          <SaidLine said={bench.said} />
+          <Issues issues={bench.issues} title="Not done" />
+          {empty ? <Empty /> : <BenchLines detail={detail} bench={bench} clock={clock} />}
+          {!empty && <ReleaseForm bench={bench} clock={clock} />}
+          <Releases detail={detail} bench={bench} clock={clock} />
+          {bench.asking && (
+            <ReleaseDialog
+              release={bench.asking.release}
+              reach={[]}
+              title={bench.asking.title}
+              action={bench.asking.action}
+              when={bench.asking.when}
+              onClose={bench.stopAsking}
+              onRelease={() => void bench.release()}
+            />
+          )}
+        </div>
+      }
+      outcome={<BenchPage page={page} clock={clock} />}
+    />
+  );
+}
+
+function EditButtons({
+  detail,
+  bench,
+}: {
+  detail: BenchDetail;
+  bench: ReturnType<typeof useBench>;
+}) {
+  return (
+    <div className="flex gap-2">
+      <button
+        type="button"
+        className="button"
+        disabled={bench.busy || !detail.canUndo}
+        title="Takes back the last edit that you made"
+        onClick={() => void bench.undo()}
+      >
+        Undo my last edit
+      </button>
+      <button
+        type="button"
+        className="button"
+        disabled={bench.busy || !detail.canRedo}
+        title="Does again what you took back last"
+        onClick={() => void bench.redo()}
+      >
+        Redo
+      </button>
+    </div>
+  );
+}
+
+function Empty() {
+  return (
+    <p className="border-t border-rule py-3 text-muted">
+      The bench is empty: all that was written is public, or planned to be. What you keep on the
+      bench on the screens of types, listings and settings stands here until it is released, and so
+      do saved drafts.
+    </p>
+  );
+}

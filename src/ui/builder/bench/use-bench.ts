@@ -1,0 +1,177 @@
+'use client';
+
+import { useState } from 'react';
+import type { Issue } from '@/core/issue.ts';
+import type { BenchDetail } from '@/server/queries/bench.ts';
+import type { Clock } from '@/server/queries/clock.ts';
+import { counted, instantWords } from '../format.ts';
+import { exactInstant } from '../instant/instant-field.tsx';
+import { released } from '../release-dialog.tsx';
+import { command } from '../send.ts';
+import { type Said, useAttempts } from '../use-attempts.ts';
+import type { Release } from '../use-release.tsx';
+
+/** The question before a release. */
+interface Asking {
+  release: Release;
+  at: string | null;
+  title: string;
+  action: string;
+  when: string;
+}
+
+/** What the bench's screen does. */
+export interface Bench {
+  busy: boolean;
+  issues: Issue[];
+  said: Said | null;
+  /** Keys of the ticked lines: `edit 3`, `draft ID`. */
+  ticked: ReadonlySet<string>;
+  tick: (keys: string[], on: boolean) => void;
+  /** When the ticked lines are released, as typed; '' for now. */
+  when: string;
+  setWhen: (value: string) => void;
+  asking: Asking | null;
+  stopAsking: () => void;
+  /** Says what releasing the ticked lines would do, and asks. */
+  ask: (at: string | null) => Promise<void>;
+  release: () => Promise<void>;
+  undo: () => Promise<boolean>;
+  redo: () => Promise<boolean>;
+  discard: (edit: number) => Promise<boolean>;
+  rebase: (edit: number) => Promise<boolean>;
+  undoRelease: (release: number, planned: boolean) => Promise<boolean>;
+}
+
+/** The key of an edit's line, and of a draft's. */
+export const editKey = (id: number): string => `edit ${id}`;
+export const draftKey = (entry: string): string => `draft ${entry}`;
+
+/** What is ticked on the bench, and what is done with it. */
+export function useBench(detail: BenchDetail, clock: Clock): Bench {
+  const attempts = useAttempts();
+  const { attempt, hush } = attempts;
+  const [changed, setChanged] = useState<ReadonlyMap<string, boolean>>(new Map());
+  const [when, setWhen] = useState('');
+  const [asking, setAsking] = useState<Asking | null>(null);
+  const ticked = tickedOf(detail, changed);
+  const chosen = {
+    edits: detail.edits.filter(({ id }) => ticked.has(editKey(id))).map(({ id }) => id),
+    drafts: detail.drafts
+      .filter(({ entry }) => ticked.has(draftKey(entry)))
+      .map(({ entry, revision }) => ({ entry, revision })),
+  };
+  const ask = async (at: string | null): Promise<void> => {
+    hush();
+    await attempt(
+      () => command('release', { ...chosen, at, dry: true }),
+      (release) => {
+        setAsking({ release, at, ...question(release, at, clock) });
+        return { words: '' };
+      },
+    );
+  };
+  const release = async (): Promise<void> => {
+    const { at } = asking!;
+    setAsking(null);
+    await attempt(
+      () => command('release', { ...chosen, at }),
+      (done) => {
+        setChanged(new Map());
+        setWhen('');
+        const undo = { label: 'Undo', run: () => void undoRelease(done.release, at !== null) };
+        return { words: released(done, clock), undo };
+      },
+    );
+  };
+  const undoRelease = (id: number, planned: boolean): Promise<boolean> =>
+    attempt(
+      () => command('undoRelease', { release: id }),
+      ({ kept, cancelled }) => ({
+        words: cancelled || planned ? CANCELLED : `${TAKEN_BACK}${keptWords(kept.length)}`,
+      }),
+    );
+  return {
+    ...attempts,
+    said: attempts.said?.words === '' ? null : attempts.said,
+    ticked,
+    tick: (keys, on) => setChanged(new Map([...changed, ...keys.map((k) => [k, on] as const)])),
+    when,
+    setWhen,
+    asking,
+    stopAsking: () => setAsking(null),
+    ask,
+    release,
+    undoRelease,
+    ...editActs(attempt),
+  };
+}
+
+type Attempt = ReturnType<typeof useAttempts>['attempt'];
+
+/** What is done with edits alone. */
+function editActs(attempt: Attempt): Pick<Bench, 'undo' | 'redo' | 'discard' | 'rebase'> {
+  return {
+    undo: () =>
+      attempt(
+        () => command('undoEdit', {}),
+        ({ sentences }) => ({ words: `Taken back: ${sentences.join('; ')}.` }),
+      ),
+    redo: () =>
+      attempt(
+        () => command('redoEdit', {}),
+        ({ sentences }) => ({ words: `Done again: ${sentences.join('; ')}.` }),
+      ),
+    discard: (edit) =>
+      attempt(
+        () => command('discardEdits', { edits: [edit] }),
+        ({ sentences }) => ({ words: `Thrown away: ${sentences.join('; ')}.` }),
+      ),
+    rebase: (edit) =>
+      attempt(
+        () => command('rebaseEdit', { edit }),
+        ({ sentence }) => ({ words: `Kept on top: ${sentence}.` }),
+      ),
+  };
+}
+
+const CANCELLED = 'Cancelled; its edits and drafts stand on the bench again.';
+const TAKEN_BACK = 'Taken back: what was released before is released again.';
+
+function keptWords(count: number): string {
+  if (count === 0) return '';
+  return ` ${counted(count, 'entry was', 'entries were')} published anew since, and left as they are.`;
+}
+
+/** Whoever looks has their own lines ticked, until they say otherwise. */
+function tickedOf(detail: BenchDetail, changed: ReadonlyMap<string, boolean>): Set<string> {
+  const lines: [string, boolean][] = [
+    ...detail.edits.map((e): [string, boolean] => [editKey(e.id), e.mine && e.issues.length === 0]),
+    ...detail.drafts.map((d): [string, boolean] => [draftKey(d.entry), d.mine]),
+  ];
+  return new Set(lines.filter(([key, own]) => changed.get(key) ?? own).map(([key]) => key));
+}
+
+function question(
+  { at: starts }: Release,
+  at: string | null,
+  clock: Clock,
+): Pick<Asking, 'title' | 'action' | 'when'> {
+  if (at === null)
+    return {
+      title: 'Release this now?',
+      action: 'Release now',
+      when: 'It is public at once, and can be undone.',
+    };
+  const words = instantWords(starts, clock.zone, clock.now);
+  return {
+    title: `Release this at ${words}?`,
+    action: `Release at ${words}`,
+    when: `It is public from ${words} on (${clock.zone}), and can be cancelled until then.`,
+  };
+}
+
+/** The instant typed, exact; null where it stands for none. */
+export function typedInstant(bench: Bench, clock: Clock): string | null {
+  return exactInstant(bench.when, clock.now, clock.zone);
+}

@@ -1,0 +1,20 @@
+import { ClockLink } from './shell/clock-link.tsx';
+
+/** Edits of what a screen shows that stand on the bench. */
+export function OnBench({ lines }: { lines: string[] }) {
+  if (lines.length === 0) return null;
+  return (
+    <div className="text-muted">
+      <p>
+        Shown with what is on the <ClockLink href="/build/bench">bench</ClockLink>, not public yet:
+      </p>
+      <ul className="list-disc pl-5">
+        {lines.map((line, i) => (
+          <li key={i} className="break-words">
+            {line}
+          </li>
+        ))}
+      </ul>
+    </div>
+  );
+}

@@ -1,0 +1,80 @@
+'use client';
+
+import type { Issue } from '@/core/issue.ts';
+import type { Clock } from '@/server/queries/clock.ts';
+import type { SettingsDetail, SettingsOutcome } from '@/server/queries/settings.ts';
+import { Issues, SaidLine } from '@/ui/primitives/issues.tsx';
+import { instantWords } from '../format.ts';
+import { lookingOf } from '../looking.ts';
+import { OnBench } from '../on-bench.tsx';
+import { Panes } from '../panes.tsx';
+import { PreviewFrame } from '../preview-frame.tsx';
+import { useEdits } from '../use-edits.ts';
+import { useOutcome } from '../use-outcome.ts';
+import { DesignTense, useRelease } from '../use-release.tsx';
+import { SiteForm } from './site-form.tsx';
+
+/** What holds for the whole site, with the page at "/" beside it. */
+export function SettingsScreen({
+  detail,
+  outcome: first,
+  clock,
+}: {
+  detail: SettingsDetail;
+  outcome: SettingsOutcome;
+  clock: Clock;
+}) {
+  const edits = useEdits('site', detail.spec);
+  const { spec, changed, steps } = edits;
+  const { outcome, problem } = useOutcome<SettingsOutcome>(
+    'settings',
+    { ...lookingOf(clock), steps },
+    first,
+    changed,
+  );
+  const readOnly = clock.tense !== 'now';
+  const { issues, said, buttons, panel } = useRelease({
+    edits,
+    allowed: !readOnly && outcome.issues.length === 0,
+    clock,
+  });
+  const when = clock.tense === 'now' ? 'now' : instantWords(clock.at, clock.zone, clock.now);
+  return (
+    <Panes
+      title="Settings"
+      lead="What holds for the whole site."
+      actions={buttons}
+      settings={
+        <div className="flex flex-col gap-3">
+          <SaidLine said={said} />
+          <Issues issues={issues} title="Not saved" />
+          {panel}
+          <Issues issues={elsewhere(outcome.issues)} title="To mend" />
+          <OnBench lines={detail.onBench} />
+          <DesignTense clock={clock} changed={changed} />
+          <SiteForm
+            spec={spec}
+            detail={detail}
+            issues={outcome.issues}
+            clock={clock}
+            readOnly={readOnly}
+            onChange={edits.change}
+          />
+        </div>
+      }
+      outcome={
+        <PreviewFrame
+          html={outcome.html}
+          title="Page at /"
+          first={problem ?? `Page at “/” · ${when}${changed ? ' · with unsaved settings' : ''}`}
+          at={clock.at}
+        />
+      }
+    />
+  );
+}
+
+/** Issues that no line of the form shows. */
+function elsewhere(issues: Issue[]): Issue[] {
+  return issues.filter(({ path = '' }) => !path.startsWith('site/'));
+}

@@ -1,0 +1,193 @@
+import type { ReactNode } from 'react';
+import type { Issue } from '@/core/issue.ts';
+import type { Clock } from '@/server/queries/clock.ts';
+import type { SettingsDetail } from '@/server/queries/settings.ts';
+import { Line } from '@/ui/primitives/line.tsx';
+import { EntryPicker } from '../entry-picker.tsx';
+import { PatternInput } from '../pattern-input.tsx';
+
+type Spec = SettingsDetail['spec'];
+
+interface Props {
+  spec: Spec;
+  detail: SettingsDetail;
+  issues: Issue[];
+  clock: Clock;
+  readOnly: boolean;
+  onChange: (spec: Spec) => void;
+}
+
+/** The site's settings, a line each. */
+export function SiteForm(props: Props) {
+  return (
+    <>
+      <Names {...props} />
+      <Front {...props} />
+      <Frame {...props} />
+      <Freshness {...props} />
+      <Rules {...props} />
+    </>
+  );
+}
+
+const WORDS = [
+  ['name', 'Name', 'Stands in the frame and in titles: {site.name}.'],
+  ['strapline', 'Strapline', null],
+  ['url', 'Address', 'Scheme and host under which visitors find the site.'],
+  ['zone', 'Time zone', 'Such as Europe/Dublin: what “today” is, and every time shown.'],
+  ['language', 'Language', 'A language tag, such as en or de.'],
+] as const;
+
+function Names({ spec, issues, readOnly, onChange }: Props) {
+  return (
+    <>
+      {WORDS.map(([key, label, help]) => (
+        <Line key={key} label={label} htmlFor={`site-${key}`} help={help}>
+          <input
+            id={`site-${key}`}
+            className="control"
+            value={spec[key]}
+            readOnly={readOnly}
+            aria-invalid={issuesAt(issues, key).length > 0}
+            onChange={(e) => onChange({ ...spec, [key]: e.target.value })}
+          />
+          <Wrong issues={issuesAt(issues, key)} />
+        </Line>
+      ))}
+    </>
+  );
+}
+
+function Front({ spec, detail, clock, readOnly, onChange }: Props) {
+  const { front } = spec;
+  const value = front && 'listing' in front ? front.listing : front ? ENTRY : '';
+  const choose = (next: string): void => {
+    const { front: _, ...rest } = spec;
+    onChange(next === '' ? (rest as Spec) : { ...spec, front: { listing: next } });
+  };
+  return (
+    <Line
+      label="Page at “/”"
+      htmlFor="site-front"
+      result={front && 'entry' in front ? `Entry: ${detail.frontName ?? front.entry}` : undefined}
+    >
+      <select
+        id="site-front"
+        className="control"
+        disabled={readOnly}
+        value={value}
+        onChange={(e) => choose(e.target.value)}
+      >
+        <option value="">The newest pages, by itself</option>
+        {value === ENTRY && <option value={ENTRY}>An entry</option>}
+        {detail.listings.map(({ key, label }) => (
+          <option key={key} value={key}>{`Listing: ${label}`}</option>
+        ))}
+      </select>
+      {!readOnly && (
+        <div className="mt-1">
+          <EntryPicker
+            id="site-front-entry"
+            label="or find an entry …"
+            types={null}
+            at={clock.at}
+            onPick={({ id }) => onChange({ ...spec, front: { entry: id } })}
+          />
+        </div>
+      )}
+    </Line>
+  );
+}
+
+/** Stands for the entry chosen: no listing has a key like it. */
+const ENTRY = ' entry';
+
+function Frame({ spec, detail, readOnly, onChange }: Props) {
+  const choose = (next: string): void => {
+    const { frame: _, ...rest } = spec;
+    onChange(next === '' ? (rest as Spec) : { ...spec, frame: next });
+  };
+  return (
+    <Line label="Frame" htmlFor="site-frame" help="What surrounds every page.">
+      <select
+        id="site-frame"
+        className="control"
+        disabled={readOnly}
+        value={spec.frame ?? ''}
+        onChange={(e) => choose(e.target.value)}
+      >
+        <option value="">Automatic: name above, strapline below</option>
+        {detail.frames.map(({ key, label }) => (
+          <option key={key} value={key}>
+            {label}
+          </option>
+        ))}
+      </select>
+    </Line>
+  );
+}
+
+function Freshness({ spec, issues, readOnly, onChange }: Props) {
+  return (
+    <Line
+      label="Freshness"
+      htmlFor="site-freshness"
+      help="Seconds for which browsers may show a page again without asking, 0 to 60."
+    >
+      <input
+        id="site-freshness"
+        className="control !w-24"
+        inputMode="numeric"
+        value={String(spec.freshness)}
+        readOnly={readOnly}
+        aria-invalid={issuesAt(issues, 'freshness').length > 0}
+        onChange={(e) => onChange({ ...spec, freshness: numberOr(e.target.value) as number })}
+      />
+      <Wrong issues={issuesAt(issues, 'freshness')} />
+    </Line>
+  );
+}
+
+function numberOr(text: string): number | string {
+  return /^\d+$/.test(text) ? Number(text) : text;
+}
+
+function Rules({ spec, issues, readOnly, onChange }: Props) {
+  const set = (key: 'title' | 'description', value: string): void => {
+    const { [key]: _, ...rest } = spec.seo;
+    onChange({ ...spec, seo: value === '' ? rest : { ...rest, [key]: value } });
+  };
+  const rules = [
+    ['title', 'Title rule', 'The naming field'],
+    ['description', 'Description', 'The summary, or the first paragraph'],
+  ] as const;
+  return (
+    <>
+      <h2 className="mt-3">Where a type says nothing else</h2>
+      {rules.map(([key, label, otherwise]) => (
+        <Line key={key} label={label} htmlFor={`site-seo-${key}`}>
+          <PatternInput
+            id={`site-seo-${key}`}
+            value={spec.seo[key] ?? ''}
+            placeholder={otherwise}
+            readOnly={readOnly}
+            issues={issuesAt(issues, `seo/${key}`)}
+            onChange={(value) => set(key, value)}
+          />
+        </Line>
+      ))}
+    </>
+  );
+}
+
+function issuesAt(issues: Issue[], place: string): Issue[] {
+  return issues.filter(({ path = '' }) => `${path}/`.startsWith(`site/${place}/`));
+}
+
+function Wrong({ issues }: { issues: Issue[] }): ReactNode {
+  return issues.map(({ message }) => (
+    <p key={message} className="mt-1 text-note text-alarm">
+      {message}
+    </p>
+  ));
+}
