@@ -242,7 +242,7 @@ describe('the sentence of a listing', () => {
     await press('or …');
     await choose('Value', 'beets');
     await see('peas');
-    await press('Release now …');
+    await press('Release this now …');
     await press('Release now');
     await browser.wait(
       async () => !(await publicPage('/varieties')).includes('Chapel Runner'),

@@ -23,12 +23,12 @@ describe('the design', () => {
     await open('/build/types/variety');
     await write('address', '/seeds-to-borrow/{titel}');
     await see('Did you mean "title"?');
-    expect(await browser.findElement(By.xpath('//button[.="Release now …"]')).isEnabled()).toBe(
-      false,
-    );
+    expect(
+      await browser.findElement(By.xpath('//button[.="Release this now …"]')).isEnabled(),
+    ).toBe(false);
     await press('Use “title”');
     await see('/seeds-to-borrow/');
-    await press('Release now …');
+    await press('Release this now …');
     await press('Release now');
     await see('the former ones lead on');
     const moved = await fetch(`${server.url}/varieties/peas/tidewater-pea`, { redirect: 'manual' });
@@ -107,12 +107,12 @@ describe('the design', () => {
     await open('/build/types/swap-day');
     await write('address', '/meetings/{title}');
     await see('/meetings/');
-    await press('Release now …');
+    await press('Release this now …');
     await press('Release now');
     await see('the former ones lead on');
     await browser.close();
     await browser.switchTo().window(here!);
-    await press('Release now …');
+    await press('Release this now …');
     await see('Keep mine on top');
     expect(await words()).toMatch(
       /\/meetings\/\{title\}[\s\S]*\/swaps\/|\/swaps\/[\s\S]*\/meetings\//,
@@ -134,8 +134,8 @@ describe('the design', () => {
     await open('/build/types/swap-day');
     await write('address', pattern);
     await see(said);
-    expect(await browser.findElement(By.xpath('//button[.="Release now …"]')).isEnabled()).toBe(
-      false,
-    );
+    expect(
+      await browser.findElement(By.xpath('//button[.="Release this now …"]')).isEnabled(),
+    ).toBe(false);
   });
 });

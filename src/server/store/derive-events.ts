@@ -2,7 +2,7 @@ import { typesToDealAnew } from '@/core/address/rules.ts';
 import type { Instant } from '@/core/time/interval.ts';
 import type { Connection } from '../db/connection.ts';
 import type { Closure } from './closure.ts';
-import type { DeriveRequest } from './derive.ts';
+import type { DeriveRequest } from './derive-request.ts';
 import { type DesignsAhead, siteAt } from './designs-ahead.ts';
 import { statement } from './statement.ts';
 import type { StoredTimeline } from './timeline-source.ts';

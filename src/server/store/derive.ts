@@ -1,31 +1,15 @@
 import type { Connection } from '../db/connection.ts';
-import type { CompiledSite } from '@/core/site/compile.ts';
 import { simulate } from '@/core/address/simulate.ts';
 import type { Refusal } from '@/core/address/model.ts';
-import { type Instant, BEGINNING } from '@/core/time/interval.ts';
+import { BEGINNING } from '@/core/time/interval.ts';
 import { type DesignsAhead, designsFrom } from './designs-ahead.ts';
 import { eventsOf } from './derive-events.ts';
+import type { DeriveRequest } from './derive-request.ts';
 import { changedRuns, writeTimeline } from './derive-rows.ts';
 import { closeSettled, indexRuns, reindex } from './derive-index.ts';
 import { Closure } from './closure.ts';
 import { ensureIndexTables } from './index-tables.ts';
-import { type TimelineExtras, StoredTimeline } from './timeline-source.ts';
-
-/** What a write touched. */
-export interface DeriveRequest extends TimelineExtras {
-  /** The design that holds at the write's instant. */
-  site: CompiledSite;
-  /** The write's instant: rows at or before it are facts and stay. */
-  settled: Instant;
-  /** Entries written at `settled`; their plans of that instant apply on top of what stood. */
-  touched: Iterable<string>;
-  /** Entries to look at again at a later instant: those that a planned release may move. */
-  touchedLater?: { at: Instant; entries: Iterable<string> };
-  /** True to derive all that lies ahead anew, whatever was touched. */
-  everybody?: boolean;
-  /** True while loading: nothing is settled yet, and all of the past is derived. */
-  fromBeginning?: boolean;
-}
+import { StoredTimeline } from './timeline-source.ts';
 
 /** What deriving changed. */
 export interface Derived {

@@ -1,8 +1,11 @@
 import type { ReactNode } from 'react';
+import type { CommandResult } from '@/server/commands/index.ts';
 import type { Clock } from '@/server/queries/clock.ts';
 import { Dialog } from '@/ui/primitives/dialog.tsx';
 import { counted, instantWords } from './format.ts';
-import type { Release } from './use-release.tsx';
+
+/** What a release would do, or did. */
+export type Release = Extract<CommandResult<'release'>, { ok: true }>['value'];
 
 /** What a release did, in words. */
 export function released({ at, moved, drafts, sentences }: Release, clock: Clock): string {

@@ -2,15 +2,11 @@
 
 import { type ReactNode, useState } from 'react';
 import type { Issue } from '@/core/issue.ts';
-import type { CommandResult } from '@/server/commands/index.ts';
 import type { Clock } from '@/server/queries/clock.ts';
-import { ReleaseDialog, released } from './release-dialog.tsx';
+import { type Release, ReleaseDialog, released } from './release-dialog.tsx';
 import { command } from './send.ts';
 import { type Said, useAttempts } from './use-attempts.ts';
 import type { Edits } from './use-edits.ts';
-
-/** What a release would do, or did. */
-export type Release = Extract<CommandResult<'release'>, { ok: true }>['value'];
 
 /** What saving a part of the design needs to know. */
 interface Edited {

@@ -116,7 +116,7 @@ function TickLine({
   const on = bench.ticked.has(tickKey);
   return (
     <li
-      className={`grid grid-cols-[20px_minmax(0,1fr)_auto] gap-x-2 border-t border-rule py-1.5 ${on ? 'bench-ticked' : ''}`}
+      className={`grid grid-cols-[20px_minmax(0,1fr)_auto] gap-x-2 border-t border-rule py-1.5 pl-2 ${on ? 'ticked-line' : ''}`}
     >
       <input
         type="checkbox"

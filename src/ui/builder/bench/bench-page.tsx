@@ -17,7 +17,7 @@ export function BenchPage({ page, clock }: { page: TriedAddress | null; clock: C
   return (
     <>
       <form
-        className="flex items-end gap-2 border-b border-rule py-2 pr-48 pl-6"
+        className="flex items-end gap-2 border-b border-rule px-6 py-2"
         onSubmit={(event) => {
           event.preventDefault();
           router.replace(keep(`/build/bench?page=${encodeURIComponent(path.trim())}`));

@@ -10,8 +10,8 @@ export function ReleaseForm({ bench, clock }: { bench: Bench; clock: Clock }) {
   const allowed = !bench.busy && count > 0 && clock.tense !== 'past';
   const lines = counted(count, 'line');
   return (
-    <section aria-label="Release" className="border-t border-rule pt-3">
-      <div className="flex flex-wrap items-start gap-3">
+    <section aria-label="Release" className="flex flex-col gap-3 border-t border-rule pt-3">
+      <div>
         <button
           type="button"
           className={`button ${bench.when === '' ? 'button-main' : ''}`}
@@ -20,7 +20,9 @@ export function ReleaseForm({ bench, clock }: { bench: Bench; clock: Clock }) {
         >
           {bench.busy ? 'Working …' : `Release ${lines} now …`}
         </button>
-        <span className="pt-1.5 text-muted">or</span>
+      </div>
+      <div className="flex flex-wrap items-start gap-2">
+        <span className="pt-1.5 text-muted">or at</span>
         <InstantField
           label={`Release at (${clock.zone})`}
           zone={clock.zone}
@@ -40,9 +42,7 @@ export function ReleaseForm({ bench, clock }: { bench: Bench; clock: Clock }) {
         </button>
       </div>
       {clock.tense === 'past' && (
-        <p className="mt-1 text-amber-text">
-          The clock stands in the past; set it to now to release.
-        </p>
+        <p className="text-amber-text">The clock stands in the past; set it to now to release.</p>
       )}
     </section>
   );

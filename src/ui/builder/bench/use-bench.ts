@@ -6,10 +6,9 @@ import type { BenchDetail } from '@/server/queries/bench.ts';
 import type { Clock } from '@/server/queries/clock.ts';
 import { counted, instantWords } from '../format.ts';
 import { exactInstant } from '../instant/instant-field.tsx';
-import { released } from '../release-dialog.tsx';
+import { type Release, released } from '../release-dialog.tsx';
 import { command } from '../send.ts';
 import { type Said, useAttempts } from '../use-attempts.ts';
-import type { Release } from '../use-release.tsx';
 
 /** The question before a release. */
 interface Asking {

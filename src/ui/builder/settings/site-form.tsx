@@ -20,13 +20,13 @@ interface Props {
 /** The site's settings, a line each. */
 export function SiteForm(props: Props) {
   return (
-    <>
+    <div>
       <Names {...props} />
       <Front {...props} />
       <Frame {...props} />
       <Freshness {...props} />
       <Rules {...props} />
-    </>
+    </div>
   );
 }
 

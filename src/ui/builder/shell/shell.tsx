@@ -64,7 +64,7 @@ export function Shell({
 function BenchLink({ unpublished }: { unpublished: number }) {
   const current = usePathname() === '/build/bench';
   return (
-    <ClockLink href="/build/bench" current={current} className="button">
+    <ClockLink href="/build/bench" current={current} className="button inline-flex items-center">
       {`Bench: ${unpublished.toLocaleString('en')} unpublished`}
     </ClockLink>
   );

@@ -1,0 +1,125 @@
+import { By, until } from 'selenium-webdriver';
+import { describe, expect, test } from 'vitest';
+import {
+  browser,
+  inPreview,
+  open,
+  press,
+  pressStarting,
+  publicPage,
+  ready,
+  see,
+  serveBuilder,
+  WAIT,
+  words,
+  write,
+  writeInto,
+} from '../helpers/builder.ts';
+
+serveBuilder();
+
+const title = async (path: string): Promise<string> =>
+  /<title>(.*?)<\/title>/.exec(await publicPage(path))![1]!;
+const untilTitle = (path: string, wanted: string): Promise<unknown> =>
+  browser.wait(async () => (await title(path)) === wanted, WAIT, `waiting for "${wanted}"`);
+const BEET = '/varieties/beets/ember-beet';
+
+/** Opens a type's title rule, and writes another. */
+async function writeRule(type: string, rule: string): Promise<void> {
+  await open(`/build/types/${type}`);
+  await pressStarting('SEO');
+  await write('seo-title', rule);
+}
+
+describe('the bench', () => {
+  test('holds an edit of a type until it is released; the release can be taken back', async () => {
+    const before = await title(BEET);
+    await writeRule('variety', '{title} on loan');
+    await see('Old Harbour Squash on loan');
+    await press('Keep on the bench');
+    await see('On the bench: Variety: title rule “{title} on loan”');
+    expect(await title(BEET)).toBe(before);
+    await open('/build/bench');
+    await see('You,');
+    await pressStarting('Release 1 line now');
+    await see('No address moves.');
+    await press('Release now');
+    await see('Released');
+    await untilTitle(BEET, 'Ember Beet on loan');
+    await press('Take back now');
+    await untilTitle(BEET, before);
+  });
+
+  test('shows what the whole of it would make of a page, and takes edits back and does them again', async () => {
+    await open('/build/settings');
+    await write('site-name', 'The Seed Shelf');
+    await inPreview('The Seed Shelf');
+    await press('Keep on the bench');
+    await see('On the bench: Site: name “The Seed Shelf”');
+    await open('/build/bench');
+    await inPreview('The Seed Shelf');
+    await press('Undo my last edit');
+    await see('Taken back: Site: name');
+    expect(await words()).toContain('No edits of the design.');
+    await press('Redo');
+    await see('Done again: Site: name');
+    await open(`/build/content/volunteer?seeing=bench`);
+    await inPreview('The Seed Shelf');
+    expect(await publicPage('/')).not.toContain('The Seed Shelf');
+  });
+
+  test('is released at an instant, which every screen shows once the clock passes it', async () => {
+    await open('/build/bench');
+    await see('Site: name');
+    await writeInto('Release at (Europe/Dublin)', 'tomorrow 8:00');
+    await pressStarting('Release at');
+    await see('can be cancelled until then');
+    await (
+      await ready(By.xpath('//div[@role="dialog"]//button[starts-with(., "Release at")]'))
+    ).click();
+    await see('Planned for');
+    await open('/build');
+    await see('Site: name “The Seed Shelf”');
+    const at = new Date(Date.now() + 2 * 86_400_000).toISOString();
+    await open(`/build/settings?at=${encodeURIComponent(at)}`);
+    await inPreview('The Seed Shelf');
+    await open('/build/settings');
+    await inPreview('Marrowdale Seed Library');
+    await open('/build/bench');
+    await press('Cancel');
+    await see('Cancelled; its edits and drafts stand on the bench again.');
+    await see('Site: name “The Seed Shelf”');
+    await press('Throw away');
+    await see('Thrown away: Site: name');
+  });
+
+  test('holds what two people change of one type beside each other, and shows both where they overlap', async () => {
+    await writeRule('grower', '{name}, grower');
+    const [here] = await browser.getAllWindowHandles();
+    await browser.switchTo().newWindow('tab');
+    await open('/build/types/grower');
+    await pressStarting('SEO');
+    await write('seo-description', 'Keeps seed.');
+    await press('Keep on the bench');
+    await see('On the bench: Grower: description rule');
+    await write('seo-title', '{name} of the library');
+    await press('Keep on the bench');
+    await see('On the bench: Grower: title rule');
+    await browser.close();
+    await browser.switchTo().window(here!);
+    await press('Keep on the bench');
+    await see('There now');
+    expect(await words()).toMatch(
+      /Yours\s+“\{name\}, grower”\s+There now\s+“\{name\} of the library”/,
+    );
+    expect(await (await ready(By.id('seo-title'))).getAttribute('value')).toBe('{name}, grower');
+    await press('Keep mine on top');
+    await press('Keep on the bench');
+    await see('On the bench: Grower: title rule “{name}, grower”, was “{name} of the library”');
+    await open('/build/bench');
+    await browser.wait(
+      until.elementLocated(By.xpath('//section[@aria-label="Design"]//li[3]')),
+      WAIT,
+    );
+  });
+});
