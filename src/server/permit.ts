@@ -9,17 +9,32 @@ export interface Actor {
 /** What can be asked for. */
 export type Deed = 'load' | 'write-entry' | 'publish' | 'change-design' | 'read-unpublished';
 
+/** What a deed is done to: the site as a whole, or something of it. */
+export type DeedObject =
+  | { of: 'site' }
+  /** A type, listing, … of the design, by its path. */
+  | { of: 'part'; path: string }
+  /** Entries of a type, by its id. */
+  | { of: 'type'; id: string }
+  | { of: 'entry'; id: string };
+
+/** The site as a whole. */
+export const SITE: DeedObject = { of: 'site' };
+
 /** Somebody asked for what they may not do. */
 export class NotPermitted extends Error {
-  constructor(readonly deed: Deed) {
+  constructor(
+    readonly deed: Deed,
+    readonly object: DeedObject,
+  ) {
     super(`You may not do this (${deed}). Sign in as somebody who may.`);
     this.name = 'NotPermitted';
   }
 }
 
 /** The one place where rights are decided. @throws NotPermitted */
-export function permit(actor: Actor, deed: Deed): void {
-  if (actor.role !== 'builder') throw new NotPermitted(deed);
+export function permit(actor: Actor, deed: Deed, object: DeedObject): void {
+  if (actor.role !== 'builder') throw new NotPermitted(deed, object);
 }
 
 /** The command line acts for whoever may read and write the data folder. */

@@ -169,7 +169,8 @@ test('after any writes, deriving everything anew gives the same rows, and what w
               run('discardEdits', { edits: edits.slice(0, 1) });
               break;
             case 'rebase':
-              run('rebaseEdit', { edit: edits[0] ?? 0 });
+              run('editDesign', { steps: setting(design, 'types/page', { plural: 'Leaves' }) });
+              run('rebaseEdit', { edit: openEdits(connection).at(-1)?.id ?? 0 });
               break;
             case 'take back':
               run('undoRelease', { release: one('SELECT max(id) FROM design_version WHERE ?') });

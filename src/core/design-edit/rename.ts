@@ -39,12 +39,6 @@ export function renamed(design: Design, path: PartPath, key: string): Result<Des
   return { ok: false, issues: issues.slice(0, 1) };
 }
 
-/** How many places name a part by its key. */
-export function countMentions(design: Design, path: PartPath): number {
-  const key = partAt(design, path)?.key ?? '';
-  return mentionsIn(design).filter((m) => renamedIn(m, path, key, `${key}_`) !== m.text).length;
-}
-
 /** A mention's text with a part named anew; the same where it names another one, or none. */
 function renamedIn(mention: Mention, path: PartPath, was: string, now: string): string {
   const [root, rootId, sort, id, inner] = path.split('/');

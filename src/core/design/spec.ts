@@ -186,8 +186,6 @@ export const subjectSetSpec = z
     label: name ?? sentence(own),
     kind,
   }));
-/** A set of tags or a tree of categories, as it is stored. */
-export type SubjectSet = z.output<typeof subjectSetSpec>;
 
 /** A redirect set by hand; 308 unless set otherwise (RFC 9110 §15.4). */
 export const redirectSpec = z.strictObject({

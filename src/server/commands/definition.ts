@@ -3,7 +3,7 @@ import type { Issue } from '@/core/issue.ts';
 import type { CompiledSite } from '@/core/site/compile.ts';
 import type { Instant } from '@/core/time/interval.ts';
 import type { Connection } from '../db/connection.ts';
-import type { Actor, Deed } from '../permit.ts';
+import type { Actor, Deed, DeedObject } from '../permit.ts';
 
 /** What a command works with, inside its transaction. */
 export interface CommandContext {
@@ -21,6 +21,8 @@ export interface CommandContext {
 export interface Command<S extends z.ZodType = z.ZodType, R = unknown> {
   deed: Deed;
   input: S;
+  /** What it is done to, where that is not the site as a whole. */
+  about?: (input: z.output<S>) => DeedObject[];
   /** Gives what came of it. @throws Refused, which leaves no trace */
   run: (context: CommandContext, input: z.output<S>) => R;
 }

@@ -12,6 +12,7 @@ import { entryOf } from './entry-lookup.ts';
 export const deleteEntry = command({
   deed: 'publish',
   input: z.strictObject({ entry: z.string().max(200) }),
+  about: ({ entry: id }) => [{ of: 'entry', id }],
   run(context, { entry: id }) {
     entryOf(context, id);
     context.connection.tables

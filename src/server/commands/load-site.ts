@@ -10,7 +10,7 @@ import { derive } from '../store/derive.ts';
 import { revisionWriter } from '../store/revision-writer.ts';
 import { statement } from '../store/statement.ts';
 import { raisePublic, write } from '../store/write.ts';
-import { type Actor, permit } from '../permit.ts';
+import { type Actor, SITE, permit } from '../permit.ts';
 import { Refused } from './definition.ts';
 import { inWords } from './run.ts';
 import type { Issue, Result } from '@/core/issue.ts';
@@ -42,7 +42,7 @@ export function loadSite(
   wallClock: Instant,
   tell: (step: string) => void = () => undefined,
 ): Result<Loaded> {
-  permit(actor, 'load');
+  permit(actor, 'load', SITE);
   keepFiles(dataFolder, site.media);
   return inWords(() => ({
     entries: site.entries.length,

@@ -28,6 +28,7 @@ type Input = z.output<typeof input>;
 export const planChange = command({
   deed: 'publish',
   input,
+  about: ({ entry: id }) => [{ of: 'entry', id }],
   run(context, plan) {
     const { type } = entryOf(context, plan.entry);
     const at = instantOf(context, plan);

@@ -9,6 +9,7 @@ import { deriveEntry } from './derive-entry.ts';
 export const restoreEntry = command({
   deed: 'publish',
   input: z.strictObject({ entry: z.string().max(200) }),
+  about: ({ entry: id }) => [{ of: 'entry', id }],
   run(context, { entry: id }) {
     const { tables } = context.connection;
     const row = tables.select().from(entry).where(eq(entry.id, id)).get();

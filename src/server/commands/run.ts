@@ -1,7 +1,7 @@
 import { type Issue, type Result, ok, refused } from '@/core/issue.ts';
 import type { Instant } from '@/core/time/interval.ts';
 import type { Connection } from '../db/connection.ts';
-import { type Actor, permit } from '../permit.ts';
+import { type Actor, SITE, permit } from '../permit.ts';
 import { designsOf } from '../store/design-store.ts';
 import { notePerson } from '../store/persons.ts';
 import { write } from '../store/write.ts';
@@ -27,9 +27,10 @@ export function runCommand<N extends CommandName>(
   { wallClock, step = () => undefined }: RunOptions,
 ): CommandResult<N> {
   const command: Command = COMMANDS[name];
-  permit(actor, command.deed);
+  permit(actor, command.deed, SITE);
   const parsed = command.input.safeParse(input);
   if (!parsed.success) return refused(...parsed.error.issues.slice(0, 20).map(wrongForm)) as never;
+  for (const object of command.about?.(parsed.data) ?? []) permit(actor, command.deed, object);
   const run = (): unknown =>
     kept(connection, wallClock, (at) => {
       notePerson(connection, actor);

@@ -29,6 +29,7 @@ export const saveEntry = command({
     /** The newest revision the person saw; a newer one by somebody else refuses the save. */
     seen: z.int().nullable(),
   }),
+  about: ({ id, type }) => [id === null ? { of: 'type', id: type } : { of: 'entry', id }],
   run(context, { id: given, type: key, values: form, seen }) {
     const { connection, site, actor, at } = context;
     const type = given === null ? typeOf(context, key) : entryOf(context, given).type;

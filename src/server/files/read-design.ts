@@ -51,6 +51,7 @@ interface SubjectItem {
   below: SubjectItem[];
 }
 const subjectFile = z.strictObject({
+  id: z.string().optional(),
   key: z.string(),
   label: z.string().optional(),
   kind: z.enum(['tags', 'tree']),

@@ -1,7 +1,7 @@
 import type { Seeing } from './clock.ts';
 import { designSeen, readerSeeing } from './drafts.ts';
 import type { SiteView } from './site-view.ts';
-import { type Actor, permit } from '../permit.ts';
+import { type Actor, SITE, permit } from '../permit.ts';
 import type { LivePage } from '@/core/site/reader.ts';
 import type { CompiledSite } from '@/core/site/compile.ts';
 import { type PageLine, automaticFront, listingPages, pageLines } from '@/core/site/pages.ts';
@@ -36,7 +36,7 @@ export function addressTable(
   at: Instant,
   search: string,
 ): AddressTable {
-  permit(actor, 'read-unpublished');
+  permit(actor, 'read-unpublished', SITE);
   const found = view.at(at);
   if (!found) return { pages: [], total: 0, former: [], formerTotal: 0 };
   const { site, reader } = found;
@@ -117,7 +117,7 @@ export function tryAddress(
   at: Instant,
   seeing: Seeing,
 ): TriedAddress | null {
-  permit(actor, 'read-unpublished');
+  permit(actor, 'read-unpublished', SITE);
   const found = designSeen(view, { at, seeing });
   if (!found) return null;
   const { path, read, elsewhere } = readAddress(given, found.site.design.site.url);

@@ -5,7 +5,7 @@ import { partOf } from '@/core/design-edit/steps.ts';
 import type { Design } from '@/core/design/spec.ts';
 import type { Issue } from '@/core/issue.ts';
 import type { Instant } from '@/core/time/interval.ts';
-import { type Actor, permit } from '../permit.ts';
+import { type Actor, SITE, permit } from '../permit.ts';
 import { asOf } from '../store/as-of.ts';
 import { type BenchEdit, openEdits } from '../store/bench.ts';
 import { personName } from '../store/persons.ts';
@@ -61,7 +61,7 @@ export interface BenchDetail {
 
 /** Everything on the bench as of an instant; null while no site is loaded. */
 export function benchDetail(view: SiteView, actor: Actor, at: Instant): BenchDetail | null {
-  permit(actor, 'read-unpublished');
+  permit(actor, 'read-unpublished', SITE);
   const working = view.working(at);
   if (!working) return null;
   const { folded, site } = working;

@@ -1,5 +1,5 @@
 import type { SiteView } from './site-view.ts';
-import { type Actor, permit } from '../permit.ts';
+import { type Actor, SITE, permit } from '../permit.ts';
 import { openEditCount } from '../store/bench.ts';
 import { unpublishedCount } from './today.ts';
 import { parseInstant } from '@/core/time/parse.ts';
@@ -80,7 +80,7 @@ const YEAR_MS = 366 * 86_400_000;
  * after.
  */
 export function shellDetail(view: SiteView, actor: Actor, now: Instant): ShellDetail {
-  permit(actor, 'read-unpublished');
+  permit(actor, 'read-unpublished', SITE);
   const site = view.at(now)?.site.design.site;
   if (!site) return { siteName: 'No site yet', zone: 'UTC', unpublished: 0, ticks: [] };
   return {

@@ -1,5 +1,5 @@
 import type { SiteView } from './site-view.ts';
-import { type Actor, permit } from '../permit.ts';
+import { type Actor, SITE, permit } from '../permit.ts';
 import { readValues } from '../store/stored-values.ts';
 import { settledInstant } from '../store/write.ts';
 import { stateAt } from '@/core/publication/state.ts';
@@ -80,7 +80,7 @@ export function contentTable(
   at: Instant,
   filters: ContentFilters,
 ): ContentTable {
-  permit(actor, 'read-unpublished');
+  permit(actor, 'read-unpublished', SITE);
   const site = view.at(at)?.site;
   if (!site) return { rows: [], total: 0, columns: [], counts: [] };
   const chosen = site.typesByKey.get(filters.type ?? '');

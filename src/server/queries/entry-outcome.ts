@@ -6,7 +6,7 @@ import type { CompiledSite } from '@/core/site/compile.ts';
 import type { SiteReader } from '@/core/site/reader.ts';
 import { renderEntry } from '@/core/site/render.ts';
 import { type Instant, Validity } from '@/core/time/interval.ts';
-import { type Actor, permit } from '../permit.ts';
+import { type Actor, SITE, permit } from '../permit.ts';
 import { valuesOfForm } from '../store/form-values.ts';
 import { withEntries } from '../store/overlay-reader.ts';
 import { statement } from '../store/statement.ts';
@@ -57,7 +57,7 @@ export function entryOutcome(
   at: Instant,
   seeing: Seeing,
 ): EntryOutcome | null {
-  permit(actor, 'read-unpublished');
+  permit(actor, 'read-unpublished', input.id === null ? SITE : { of: 'entry', id: input.id });
   const found = designSeen(view, { at, seeing });
   const type = found?.site.types.get(input.type);
   if (!found || !type) return null;
@@ -151,7 +151,7 @@ function placeIn(
 
 /** The line after saving or publishing: where an entry can be seen now. */
 export function whereSeen(view: SiteView, actor: Actor, id: string, at: Instant): string {
-  permit(actor, 'read-unpublished');
+  permit(actor, 'read-unpublished', { of: 'entry', id });
   const found = view.at(at);
   const live = found?.reader.liveEntries([id], new Validity(at)).get(id);
   if (!found || !live) return `${entryName(view, id)} is not public at the moment.`;
@@ -182,7 +182,7 @@ const REFERRING = 5;
  * places.
  */
 export function retireReach(view: SiteView, actor: Actor, id: string, at: Instant): RetireReach {
-  permit(actor, 'read-unpublished');
+  permit(actor, 'read-unpublished', { of: 'entry', id });
   const found = view.at(at);
   const live = found?.reader.liveEntries([id], new Validity(at)).get(id);
   const rows = statement<{ id: string }>(

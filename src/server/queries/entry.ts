@@ -8,7 +8,7 @@ import type { Values } from '@/core/design/values.ts';
 import { stateAt } from '@/core/publication/state.ts';
 import type { EntryState } from '@/core/publication/model.ts';
 import type { Instant } from '@/core/time/interval.ts';
-import { type Actor, permit } from '../permit.ts';
+import { type Actor, SITE, permit } from '../permit.ts';
 import { liveInterval, plannedChange, refusal, revision } from '../db/schema.ts';
 import { personName } from '../store/persons.ts';
 import { statement } from '../store/statement.ts';
@@ -70,7 +70,7 @@ export function entryDetail(
   at: Instant,
   now: Instant,
 ): EntryDetail | null {
-  permit(actor, 'read-unpublished');
+  permit(actor, 'read-unpublished', { of: 'entry', id });
   const found = `SELECT type FROM entry WHERE id = ? AND (deleted IS NULL OR deleted > ?)`;
   const key = statement<string>(view.connection, found).pluck().get(id, at);
   const site = view.at(at)?.site;
@@ -144,8 +144,8 @@ export function newEntry(
   key: string,
   at: Instant,
 ): EntryDetail | null {
-  permit(actor, 'write-entry');
   const type = view.at(at)?.site.typesByKey.get(key);
+  permit(actor, 'write-entry', type ? { of: 'type', id: type.id } : SITE);
   if (!type) return null;
   return {
     id: null,

@@ -1,4 +1,4 @@
-import { type Actor, permit } from '../permit.ts';
+import { type Actor, SITE, permit } from '../permit.ts';
 import { withEntries } from '../store/overlay-reader.ts';
 import type { Looking } from './clock.ts';
 import { displayWorld, entryName } from './display.ts';
@@ -60,7 +60,7 @@ export function listingDetail(
   key: string,
   { at, past }: Looking,
 ): ListingDetail | null {
-  permit(actor, 'read-unpublished');
+  permit(actor, 'read-unpublished', SITE);
   const design = view.editable(at, past)?.site.design;
   const spec = design?.listings.find((l) => l.key === key);
   const type = design?.types.find((t) => t.key === spec?.type);
@@ -131,7 +131,7 @@ export function listingOutcome(
   { id, steps, find }: ListingInput,
   { at, past, seeing }: Looking,
 ): ListingOutcome | null {
-  permit(actor, 'read-unpublished');
+  permit(actor, 'read-unpublished', { of: 'part', path: `listings/${id}` });
   const current = view.editable(at, past);
   if (!current?.site.design.listings.some((l) => l.id === id)) return null;
   const { site, issues } = withSteps(current.site, steps);

@@ -3,7 +3,7 @@ import { targetOf } from '@/core/design/field-values.ts';
 import { kindOf } from '@/core/design/kinds/index.ts';
 import { searchKey } from '@/core/text.ts';
 import type { Instant } from '@/core/time/interval.ts';
-import { type Actor, permit } from '../permit.ts';
+import { type Actor, SITE, permit } from '../permit.ts';
 import type { Subjects } from '../store/subject-store.ts';
 import { statement } from '../store/statement.ts';
 import type { SiteView } from './site-view.ts';
@@ -69,7 +69,7 @@ export function findEntries(
   { types, words, without }: { types: string[] | null; words: string; without: string | null },
   at: Instant,
 ): FoundEntry[] {
-  permit(actor, 'read-unpublished');
+  permit(actor, 'read-unpublished', SITE);
   const site = view.at(at)?.site;
   if (!site) return [];
   const sql = `

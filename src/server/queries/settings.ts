@@ -2,7 +2,7 @@ import type { Design } from '@/core/design/spec.ts';
 import { render } from '@/core/site/render.ts';
 import type { Step } from '@/core/design-edit/steps.ts';
 import type { Issue } from '@/core/issue.ts';
-import { type Actor, permit } from '../permit.ts';
+import { type Actor, SITE, permit } from '../permit.ts';
 import { sentencesAbout } from './bench.ts';
 import type { Looking } from './clock.ts';
 import { readerSeeing } from './drafts.ts';
@@ -28,7 +28,7 @@ export function settingsDetail(
   actor: Actor,
   { at, past }: Looking,
 ): SettingsDetail | null {
-  permit(actor, 'read-unpublished');
+  permit(actor, 'read-unpublished', SITE);
   const design = view.editable(at, past)?.site.design;
   if (!design) return null;
   const { front } = design.site;
@@ -56,7 +56,7 @@ export function settingsOutcome(
   { steps }: { steps: Step[] },
   { at, past, seeing }: Looking,
 ): SettingsOutcome | null {
-  permit(actor, 'read-unpublished');
+  permit(actor, 'read-unpublished', SITE);
   const current = view.editable(at, past);
   if (!current) return null;
   const { site, issues } = withSteps(current.site, steps);

@@ -1,5 +1,5 @@
 import type { SiteView } from './site-view.ts';
-import { type Actor, permit } from '../permit.ts';
+import { type Actor, SITE, permit } from '../permit.ts';
 import { settledInstant } from '../store/write.ts';
 import { type ComingChange, comingChanges } from './coming.ts';
 import { type ReleaseLine, plannedReleases } from './releases.ts';
@@ -30,7 +30,7 @@ const DAY_MS = 86_400_000;
  * attention.
  */
 export function todayDetail(view: SiteView, actor: Actor, at: Instant): TodayDetail | null {
-  permit(actor, 'read-unpublished');
+  permit(actor, 'read-unpublished', SITE);
   const site = view.at(at)?.site;
   if (!site) return null;
   const { driver } = view.connection;

@@ -1,5 +1,5 @@
 import type { SiteView } from './site-view.ts';
-import { type Actor, permit } from '../permit.ts';
+import { type Actor, SITE, permit } from '../permit.ts';
 import { displayWorld, entryName } from './display.ts';
 import { withEntries } from '../store/overlay-reader.ts';
 import { type Prospect, entryWith, newestValues, prospectOf } from './preview.ts';
@@ -43,7 +43,7 @@ export function typeDetail(
   key: string,
   { at, past }: Looking,
 ): TypeDetail | null {
-  permit(actor, 'read-unpublished');
+  permit(actor, 'read-unpublished', SITE);
   const design = view.editable(at, past)?.site.design;
   const spec = design?.types.find((t) => t.key === key);
   if (!design || !spec) return null;
@@ -105,7 +105,7 @@ export function typeOutcome(
   { id: typeId, steps, specimen }: TypeInput,
   { at, past, seeing }: Looking,
 ): TypeOutcome | null {
-  permit(actor, 'read-unpublished');
+  permit(actor, 'read-unpublished', { of: 'part', path: `types/${typeId}` });
   const current = view.editable(at, past);
   if (!current?.site.types.has(typeId)) return null;
   const { site, issues } = withSteps(current.site, steps);

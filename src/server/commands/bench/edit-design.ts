@@ -1,6 +1,8 @@
 import { and, eq } from 'drizzle-orm';
 import { describe } from '@/core/design-edit/describe.ts';
 import { type DesignEdit, applyEdit, editSpec } from '@/core/design-edit/edit.ts';
+import { rootOf } from '@/core/design-edit/parts.ts';
+import { partOf } from '@/core/design-edit/steps.ts';
 import { designEdit } from '../../db/schema.ts';
 import { type CommandContext, Refused, command } from '../definition.ts';
 import { benchChanged, workingDesign } from './working.ts';
@@ -9,6 +11,7 @@ import { benchChanged, workingDesign } from './working.ts';
 export const editDesign = command({
   deed: 'change-design',
   input: editSpec,
+  about: ({ steps }) => steps.map((step) => ({ of: 'part', path: rootOf(partOf(step)) })),
   run(context, given) {
     const done = applyEdit(workingDesign(context).design, given);
     if (!done.ok) throw new Refused(...done.issues);

@@ -43,6 +43,7 @@ export const release = command({
     /** Only says what would come of it. */
     dry: z.boolean().default(false),
   }),
+  about: ({ drafts }) => drafts.map(({ entry: id }) => ({ of: 'entry', id })),
   run(context, { edits: chosen, edit, drafts, at: when, dry }) {
     const { connection, actor, at: now } = context;
     const starts = instantOf(context, { at: when });
