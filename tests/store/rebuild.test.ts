@@ -190,6 +190,11 @@ test('after any writes, deriving everything anew gives the same rows, and what w
           rebuild(connection, view);
           expect(derivedRows(connection)).toEqual(rows);
         }
+        const { design } = view.at(wall)!.site;
+        run('editDesign', { steps: setting(design, 'types/part', { plural: 'Pieces' }) });
+        for (const name of ['undoEdit', 'redoEdit'] as const) run(name, {});
+        run('rebaseEdit', { edit: openEdits(connection).at(-1)!.id });
+        run('discardEdits', { edits: [openEdits(connection).at(-1)!.id] });
         const rows = derivedRows(connection);
         dropIndexTables(connection);
         rebuild(connection, view);

@@ -3,6 +3,8 @@ import { valuesOf } from '../design/values.ts';
 import { MAX_STEPS } from '../pattern/compile.ts';
 import type { Issue } from '../issue.ts';
 import type { Instant, Validity } from '../time/interval.ts';
+import type { ListingPlan } from '../listing/plan.ts';
+import type { CompiledTemplate } from '../template/compile.ts';
 import { pagePath } from '../address/path.ts';
 import type { ListingShown, RenderScope } from '../template/context.ts';
 import type { CompiledSite } from './compile.ts';
@@ -18,6 +20,12 @@ export function picturePath(media: Pick<Media, 'hash'>, width: number): string {
 }
 
 const NO_SLOTS: Record<string, string> = {};
+
+/** A listing as it is planned, and the card it is drawn with. */
+interface FoundListing {
+  plan: ListingPlan;
+  card: CompiledTemplate;
+}
 
 /** What one page reads, with every entry read at most once. */
 export class PageScope implements RenderScope {
@@ -115,31 +123,47 @@ export class PageScope implements RenderScope {
   listing(key: string, limit?: number): ListingShown | null {
     // With a limit of its own, and in the frame, it is not the list that the page is about.
     if (this.shown?.key === key && limit === undefined && !this.inFrame) return this.shown;
-    return this.listingPage(key, 1, limit);
+    const found = this.found(key);
+    if (!found) return null;
+    const { ids } = this.stretch(found.plan, 1, limit);
+    // How many there are in all is not asked: it is shown on the listing's own pages alone.
+    return { ...this.shownOf(found, ids), number: 1, count: 1 };
   }
 
   /** A page of a listing; null where there is no such page. */
-  listingPage(key: string, number: number, limit?: number): ListingShown | null {
+  listingPage(key: string, number: number): ListingShown | null {
+    const found = this.found(key);
+    if (!found) return null;
+    const { ids, total } = this.stretch(found.plan, number);
+    const count = Math.max(1, Math.ceil(total / found.plan.listing.pageSize));
+    if (number > count) return null;
+    return { ...this.shownOf(found, ids), number, count };
+  }
+
+  private found(key: string): FoundListing | null {
     const plan = this.site.listings.get(key);
     const card = this.site.templates.listingCards.get(key);
-    if (!plan || !card) return null;
+    return plan && card ? { plan, card } : null;
+  }
+
+  private stretch(
+    plan: ListingPlan,
+    number: number,
+    limit?: number,
+  ): ReturnType<SiteReader['listing']> {
     const size = plan.listing.pageSize;
-    const { ids, total } = this.reader.listing(
-      plan,
-      this.validity,
-      (number - 1) * size,
-      limit ?? size,
-    );
-    const count = Math.max(1, Math.ceil(total / size));
-    if (number > count) return null;
+    return this.reader.listing(plan, this.validity, (number - 1) * size, limit ?? size);
+  }
+
+  private shownOf(
+    { plan: { listing }, card }: FoundListing,
+    ids: string[],
+  ): Omit<ListingShown, 'number' | 'count'> {
     return {
-      key,
+      key: listing.key,
       entries: this.entries(ids),
-      total,
-      number,
-      count,
-      address: plan.listing.address ?? null,
-      empty: plan.listing.empty,
+      address: listing.address ?? null,
+      empty: listing.empty,
       card: card.render,
       needs: card.needs,
     };

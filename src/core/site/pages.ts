@@ -132,7 +132,6 @@ export function listingPages(
       const shown = {
         key,
         entries: [],
-        total,
         number: i + 1,
         count,
         address: base,

@@ -11,8 +11,6 @@ import type { Instant, Validity } from '../time/interval.ts';
 export interface ListingShown {
   key: string;
   entries: EntryView[];
-  /** How many entries there are on all pages. */
-  total: number;
   /** The page's number, from 1, and how many pages there are (at least 1). */
   number: number;
   count: number;

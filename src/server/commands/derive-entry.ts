@@ -9,7 +9,7 @@ import { type CommandContext, Refused } from './definition.ts';
  * not have its address, and where it would take somebody else's live page off the site.
  */
 export function deriveEntry({ connection, site, at, step }: CommandContext, entry: string): void {
-  const { refusals, types, refusedBefore } = derive(connection, {
+  const { refusals, changed, refusedBefore } = derive(connection, {
     site,
     settled: at,
     touched: [entry],
@@ -30,10 +30,7 @@ export function deriveEntry({ connection, site, at, step }: CommandContext, entr
         fix: 'Choose another instant, or change the address of one of them.',
       })),
     );
-  raisePublic(
-    connection,
-    [...types].map((type) => `type:${type}`),
-  );
+  raisePublic(connection, changed);
 }
 
 /** Whether an entry was live until it was refused, and is not from then on. */

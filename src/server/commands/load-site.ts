@@ -14,6 +14,7 @@ import { type Actor, SITE, permit } from '../permit.ts';
 import { Refused } from './definition.ts';
 import { inWords } from './run.ts';
 import type { Issue, Result } from '@/core/issue.ts';
+import { readKey } from '@/core/forecast/read-set.ts';
 import { compileSite } from '@/core/site/compile.ts';
 import type { AddressHistory, Refusal } from '@/core/address/model.ts';
 import { type Instant, BEGINNING } from '@/core/time/interval.ts';
@@ -79,8 +80,8 @@ function replaceSite(
     ...contradictions(connection, histories).map((c) => contradictionIssue(c, byId)),
   ];
   if (wrong.length > 0) throw new Refused(...wrong);
-  const types = site.design.types.map((t) => `type:${t.id}`);
-  raisePublic(connection, ['design', 'subjects', 'media', ...types]);
+  const { design, subjects, media, everything } = readKey;
+  raisePublic(connection, [design, subjects, media, everything]);
   return [...site.findings, ...refusals.map((r) => issueOf(r, byId))];
 }
 

@@ -152,6 +152,7 @@ export const address = sqliteTable(
     index('address_entry').on(t.entry, t.starts),
     index('address_starts').on(t.starts),
     index('address_ends').on(t.ends),
+    index('address_base').on(t.base, t.starts),
   ],
 );
 
@@ -184,7 +185,11 @@ export const refusal = sqliteTable(
     base: text('base'),
     byHand: integer('by_hand', { mode: 'boolean' }).notNull().default(false),
   },
-  (t) => [primaryKey({ columns: [t.entry, t.at] }), index('refusal_at').on(t.at)],
+  (t) => [
+    primaryKey({ columns: [t.entry, t.at] }),
+    index('refusal_at').on(t.at),
+    index('refusal_base').on(t.base),
+  ],
 );
 
 /** Tags and categories. */
@@ -261,7 +266,17 @@ export const designEdit = sqliteTable(
   ],
 );
 
-/** Monotonic counters: `total`, `design`, `media`, `subjects`, `bench`, and one per type as `type:<id>`. */
+/**
+ * What each of the latest public changes changed, by keys of read sets: which pages are made anew
+ * is told from it. `generation` is the counter `public`.
+ */
+export const publicChange = sqliteTable(
+  'public_change',
+  { generation: integer('generation').notNull(), key: text('key').notNull() },
+  (t) => [primaryKey({ columns: [t.generation, t.key] })],
+);
+
+/** Monotonic counters: `total`, `design`, `media`, `subjects`, `bench`. */
 export const siteChange = sqliteTable('site_change', {
   scope: text('scope').primaryKey(),
   generation: integer('generation').notNull(),

@@ -1,5 +1,5 @@
 import type { IncomingHttpHeaders } from 'node:http';
-import type { Coding } from './page-cache.ts';
+import type { Coding } from './cached-page.ts';
 
 /** Whether a client's copy is still good (RFC 9110 §13.2.2): If-None-Match wins over dates. */
 export function isUnchanged(

@@ -1,99 +1,82 @@
 import { LRUCache } from 'lru-cache';
-import { brotliCompressSync, constants, gzipSync } from 'node:zlib';
-import type { RenderedPage } from '@/core/site/render.ts';
+import { readKey } from '@/core/forecast/read-set.ts';
 import type { Instant } from '@/core/time/interval.ts';
-import { publicHeaders } from './etag.ts';
-
-/** Content codings we answer in, best first. */
-export type Coding = 'br' | 'gzip' | 'identity';
-
-/** A page in one coding, ready to be sent. */
-export interface Encoded {
-  body: Buffer;
-  etag: string;
-  /** As `writeHead` takes them fastest: names and values in turn. */
-  headers: string[];
-  /** The same for 304. */
-  headersUnchanged: string[];
-}
-
-/** A page kept for further visitors. */
-export class CachedPage {
-  private readonly encoded = new Map<Coding, Encoded>();
-  readonly headers: Record<string, string>;
-
-  constructor(
-    readonly page: RenderedPage,
-    /** Counter of public changes when it was made. */
-    readonly generation: number,
-    /** Instant it was rendered for, ms UTC. */
-    readonly at: Instant,
-  ) {
-    this.headers = publicHeaders(page);
-  }
-
-  /** Whether it is still the page as of an instant. */
-  isGood(generation: number, now: Instant): boolean {
-    const { validUntil } = this.page;
-    return (
-      this.generation === generation && now >= this.at && (validUntil === null || now < validUntil)
-    );
-  }
-
-  /** The page in a coding, compressed when first asked for. */
-  in(coding: Coding): Encoded {
-    let found = this.encoded.get(coding);
-    if (!found) this.encoded.set(coding, (found = this.encode(coding)));
-    return found;
-  }
-
-  private encode(coding: Coding): Encoded {
-    const body = compressed(Buffer.from(this.page.body), coding);
-    const etag =
-      coding === 'identity' ? this.headers.etag! : this.headers.etag!.replace(/"$/, `-${coding}"`);
-    const unchanged = Object.entries({ ...this.headers, etag }).flat();
-    const headers = [
-      ...unchanged,
-      'content-length',
-      String(body.length),
-      ...(coding === 'identity' ? [] : ['content-encoding', coding]),
-    ];
-    const headersUnchanged = pairs(unchanged).filter(([name]) => ON_304.has(name));
-    return { body, etag, headers, headersUnchanged: headersUnchanged.flat() };
-  }
-}
-
-/** What a 304 repeats of the answer it stands for (RFC 9110 §15.4.5), and what guards it. */
-const ON_304 = new Set([
-  'etag',
-  'cache-control',
-  'content-language',
-  'vary',
-  'last-modified',
-  'content-security-policy',
-  'x-content-type-options',
-  'referrer-policy',
-]);
-
-function compressed(plain: Buffer, coding: Coding): Buffer {
-  if (coding === 'identity') return plain;
-  if (coding === 'gzip') return gzipSync(plain);
-  const { BROTLI_PARAM_QUALITY, BROTLI_PARAM_SIZE_HINT } = constants;
-  const params = { [BROTLI_PARAM_QUALITY]: 5, [BROTLI_PARAM_SIZE_HINT]: plain.length };
-  return brotliCompressSync(plain, { params });
-}
-
-function pairs(list: string[]): [string, string][] {
-  return Array.from({ length: list.length / 2 }, (_, i) => [list[2 * i]!, list[2 * i + 1]!]);
-}
+import type { CachedPage } from './cached-page.ts';
+import { type ListNow, Stretches } from './stretches.ts';
 
 const MAX_BYTES = 64 * 1024 * 1024;
 
-/** Public pages, least recently used first out, by bytes. */
-export function pageCache(): LRUCache<string, CachedPage> {
-  return new LRUCache({
-    maxSize: MAX_BYTES,
-    maxEntrySize: MAX_BYTES / 8,
-    sizeCalculation: ({ page }) => page.body.length * 3 + 1024,
-  });
+/**
+ * Public pages, least recently used first out, by bytes. What is written drops the pages that read
+ * it, and no others.
+ */
+export class PageCache {
+  private readonly pages: LRUCache<string, CachedPage>;
+  private readonly readers = new Map<string, Set<string>>();
+  private readonly unknown = new Set<string>();
+  private readonly stretches: Stretches;
+
+  constructor(listNow: ListNow) {
+    this.stretches = new Stretches(listNow);
+    this.pages = new LRUCache({
+      maxSize: MAX_BYTES,
+      maxEntrySize: MAX_BYTES / 8,
+      sizeCalculation: ({ page }) => page.body.length * 3 + 1024,
+      dispose: (page, path) => this.forget(path, page),
+    });
+  }
+
+  /** How many pages are kept. */
+  get size(): number {
+    return this.pages.size;
+  }
+
+  /** A page that still holds as of an instant; undefined where there is none. */
+  get(path: string, now: Instant): CachedPage | undefined {
+    const page = this.pages.get(path);
+    if (!page?.holdsAt(now)) return undefined;
+    if (!page.reads || this.stretches.hold(page.reads, now)) return page;
+    this.pages.delete(path);
+    return undefined;
+  }
+
+  /** Keeps a page, in place of the one there was. */
+  set(path: string, page: CachedPage): void {
+    this.pages.delete(path);
+    this.pages.set(path, page);
+    if (!this.pages.has(path)) return; // too large to be kept
+    if (!page.reads) this.unknown.add(path);
+    for (const key of page.reads?.keys ?? []) {
+      const paths = this.readers.get(key);
+      if (paths) paths.add(path);
+      else this.readers.set(key, new Set([path]));
+    }
+    if (page.reads) this.stretches.note(page.reads);
+  }
+
+  /** Drops the pages that read what changed; all of them where that is not known. */
+  changed(keys: readonly string[] | null): void {
+    if (keys === null || keys.some((key) => ALL.has(key))) return this.clear();
+    const paths = new Set(this.unknown);
+    for (const key of keys) for (const path of this.readers.get(key) ?? []) paths.add(path);
+    for (const path of paths) this.pages.delete(path);
+    this.stretches.changed(keys);
+  }
+
+  private clear(): void {
+    this.pages.clear();
+    this.stretches.clear();
+  }
+
+  private forget(path: string, { reads }: CachedPage): void {
+    this.unknown.delete(path);
+    for (const key of reads?.keys ?? []) {
+      const paths = this.readers.get(key);
+      paths?.delete(path);
+      if (paths?.size === 0) this.readers.delete(key);
+    }
+  }
 }
+
+/** What every page reads. */
+const ALL: ReadonlySet<string> = new Set([readKey.everything, readKey.design]);

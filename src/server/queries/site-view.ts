@@ -5,6 +5,7 @@ import { StoredReader, RowCache } from '../store/site-reader.ts';
 import { type Subjects, SubjectStore } from '../store/subject-store.ts';
 import { settledInstant, totalGeneration } from '../store/write.ts';
 import type { Folded } from '@/core/design-edit/fold.ts';
+import { type ReadSet, recording } from '@/core/forecast/read-set.ts';
 import type { CompiledSite } from '@/core/site/compile.ts';
 import { type PageLine, allPages } from '@/core/site/pages.ts';
 import { type RenderedPage, render, trace } from '@/core/site/render.ts';
@@ -93,10 +94,15 @@ export class SiteView {
     return this.subjectStore.under(this.at(at)?.site ?? { setIds: new Map() });
   }
 
-  /** A page as of an instant; null while no site is loaded. */
-  render(path: string, at: Instant): RenderedPage | null {
+  /**
+   * A page as of an instant; null while no site is loaded. What it looks at is noted in a read set,
+   * where one is given.
+   */
+  render(path: string, at: Instant, reads?: ReadSet): RenderedPage | null {
     const view = this.at(at);
-    return view && render(view.site, view.reader, { path: pathOnly(path), at }, view);
+    if (!view) return null;
+    const reader = reads ? recording(view.reader, reads) : view.reader;
+    return render(view.site, reader, { path: pathOnly(path), at }, view);
   }
 
   /** Why a path leads where it leads; null while no site is loaded. */

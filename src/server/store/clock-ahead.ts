@@ -1,3 +1,4 @@
+import { readKey } from '@/core/forecast/read-set.ts';
 import type { Instant } from '@/core/time/interval.ts';
 import { DatabaseProblem } from '../db/problem.ts';
 import type { Connection } from '../db/connection.ts';
@@ -70,7 +71,7 @@ export function moveToNow(connection: Connection, now: Instant): void {
       derive(connection, { site: released.site, settled: at, touched, everybody: true });
       statement(connection, `UPDATE meta SET value = ? WHERE key = 'settled'`).run(String(at));
     }
-    raisePublic(connection, ['design', ...[...released.site.types.keys()].map((t) => `type:${t}`)]);
+    raisePublic(connection, [readKey.design, readKey.everything]);
   });
   move.immediate();
 }

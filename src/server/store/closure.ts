@@ -18,8 +18,8 @@ export class Closure {
   readonly ids = new Set<string>();
   /** What had been refused of them, as `entry` and `at` in lines. */
   readonly refusedBefore = new Set<string>();
-  /** Paths they held or were to hold. */
-  private readonly freed = new Set<string>();
+  /** Paths they held or were to hold, by entry. */
+  private readonly freed = new Map<string, string[]>();
   private readonly types = new Map<string, string>();
   private readonly forgetters = new Map<string, (id: string) => void>();
 
@@ -58,9 +58,14 @@ export class Closure {
    */
   addThoseWhoClaim(asked: ReadonlySet<string>): boolean {
     const before = this.ids.size;
-    const paths = new Set([...asked, ...this.freed]);
+    const paths = new Set([...asked, ...[...this.freed.values()].flat()]);
     this.add(paths.size > MANY_PATHS ? this.claimantsOf(paths) : this.lookedUp(paths));
     return this.ids.size > before;
+  }
+
+  /** The paths that an entry held at the start, or was to hold. */
+  pathsOf(id: string): readonly string[] {
+    return this.freed.get(id) ?? [];
   }
 
   /** The id of an entry's type; undefined where it is not among them. */
@@ -74,7 +79,7 @@ export class Closure {
     if (type === undefined) return;
     this.types.set(id, type);
     const held = 'SELECT path FROM address WHERE entry = ? AND (ends IS NULL OR ends > ?)';
-    for (const path of this.sql<string>(held).pluck().all(id, this.start)) this.freed.add(path);
+    this.freed.set(id, this.sql<string>(held).pluck().all(id, this.start));
     if (this.nothingDerived) return;
     const forget = this.forgetter(type);
     for (const at of forgetAhead(this.connection, id, this.start, forget))

@@ -1,6 +1,7 @@
 import type { Connection } from '../db/connection.ts';
 import { simulate } from '@/core/address/simulate.ts';
-import type { Refusal } from '@/core/address/model.ts';
+import type { Refusal, Timeline } from '@/core/address/model.ts';
+import { readKey } from '@/core/forecast/read-set.ts';
 import { BEGINNING } from '@/core/time/interval.ts';
 import { type DesignsAhead, designsFrom } from './designs-ahead.ts';
 import { eventsOf } from './derive-events.ts';
@@ -14,8 +15,8 @@ import { StoredTimeline } from './timeline-source.ts';
 /** What deriving changed. */
 export interface Derived {
   refusals: Refusal[];
-  /** Ids of the types whose live entries changed. */
-  types: Set<string>;
+  /** What changed of what is public, now or later, by keys of read sets. */
+  changed: Set<string>;
   /** What had been refused before of the entries played through, as `entry` and `at` in lines. */
   refusedBefore: ReadonlySet<string>;
 }
@@ -40,13 +41,27 @@ export function derive(connection: Connection, request: DeriveRequest): Derived 
   const runs = changedRuns(connection, timeline);
   writeTimeline(connection, timeline, runs);
   indexRuns(connection, designs, runs, settled, tables);
-  const types = new Set([...timeline.touched].flatMap((id) => closure.typeOf(id) ?? []));
-  for (const id of tables.rebuilt) {
-    reindex(connection, designs, tables.types.get(id)!, settled);
-    types.add(id);
-  }
+  for (const id of tables.rebuilt) reindex(connection, designs, tables.types.get(id)!, settled);
   closeSettled(connection, designs, settled);
-  return { refusals: timeline.refusals, types, refusedBefore: closure.refusedBefore };
+  const changed = changedBy(timeline, runs, closure);
+  return { refusals: timeline.refusals, changed, refusedBefore: closure.refusedBefore };
+}
+
+/** What readers may have seen otherwise: entries, their types' lists, and paths given up or taken. */
+function changedBy(
+  { touched, addresses }: Timeline,
+  runs: ReadonlyMap<string, unknown>,
+  closure: Closure,
+): Set<string> {
+  const changed = new Set<string>();
+  for (const id of touched) {
+    changed.add(readKey.entry(id));
+    for (const path of closure.pathsOf(id)) changed.add(readKey.path(path));
+  }
+  for (const { path } of addresses) changed.add(readKey.path(path));
+  for (const id of runs.keys()) changed.add(readKey.type(closure.typeOf(id) ?? ''));
+  if (touched.size > 0) changed.add(readKey.pages);
+  return changed;
 }
 
 /** Plays what lies ahead of whoever is concerned; whoever that concerns joins, until nobody does. */

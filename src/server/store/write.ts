@@ -1,6 +1,7 @@
 import type { Connection } from '../db/connection.ts';
 import { DatabaseProblem } from '../db/problem.ts';
 import { noteWriting, noteWritten } from '../db/writing-note.ts';
+import { readKey } from '@/core/forecast/read-set.ts';
 import type { Instant } from '@/core/time/interval.ts';
 import { statement } from './statement.ts';
 
@@ -35,13 +36,37 @@ export function publicGenerationOf(connection: Connection): () => number {
   return () => read.get() ?? 0;
 }
 
-/**
- * Raises the counters of scopes that changed in public: `design`, `subjects`, `media`, or
- * `type:<id>`.
- */
-export function raisePublic(connection: Connection, scopes: Iterable<string>): void {
-  const all = [...scopes];
-  if (all.length > 0) raise(connection, 'public', ...all);
+/** So many public changes are told piece by piece; whoever saw fewer makes everything anew. */
+const CHANGES_KEPT = 1000;
+/** More keys than this are told as everything. */
+const MOST_KEYS = 2000;
+/** Keys that have a counter of their own as well. */
+const COUNTED = [readKey.design, readKey.subjects, readKey.media];
+
+/** Tells what changed in public, by keys of read sets; nothing where there are none. */
+export function raisePublic(connection: Connection, keys: Iterable<string>): void {
+  const all = new Set(keys);
+  if (all.size === 0) return;
+  raise(connection, 'public', ...COUNTED.filter((key) => all.has(key)));
+  const generation = publicGenerationOf(connection)();
+  const add = statement(connection, 'INSERT INTO public_change (generation, key) VALUES (?, ?)');
+  for (const key of all.size > MOST_KEYS ? [readKey.everything] : all) add.run(generation, key);
+  statement(connection, 'DELETE FROM public_change WHERE generation <= ?').run(
+    generation - CHANGES_KEPT,
+  );
+}
+
+/** What changed in public after a generation, by keys of read sets; null where that is not known. */
+export function changedSince(connection: Connection, generation: number): string[] | null {
+  const oldest = statement<number | null>(
+    connection,
+    'SELECT min(generation) FROM public_change',
+  ).pluck();
+  const first = oldest.get();
+  if (first === null || first === undefined || first > generation + 1) return null;
+  return statement<string>(connection, 'SELECT key FROM public_change WHERE generation > ?')
+    .pluck()
+    .all(generation);
 }
 
 /** Raises the counter of the bench: what is on it changed. */
@@ -51,7 +76,7 @@ export function raiseBench(connection: Connection): void {
 
 /** Raises the counters of the released designs. */
 export function raiseDesign(connection: Connection): void {
-  raisePublic(connection, ['design']);
+  raisePublic(connection, [readKey.design]);
 }
 
 function raise(connection: Connection, ...scopes: string[]): void {

@@ -38,7 +38,7 @@ export function deriveRelease(context: CommandContext, change: Change): void {
   if (wrong.length > 0) throw new Refused(...wrong);
   const moving = entriesOf(connection, typesToDealAnew(before.addresses, after.addresses));
   const isNow = starts === at;
-  const { refusals, refusedBefore } = derive(connection, {
+  const { refusals, refusedBefore, changed } = derive(connection, {
     site: isNow ? after : site,
     settled: at,
     touched: isNow ? [...moving, ...published] : published,
@@ -51,10 +51,7 @@ export function deriveRelease(context: CommandContext, change: Change): void {
       (r.cancelled && !refusedBefore.has(`${r.entry}\n${r.at}`) && takenOffline(connection, r)),
   );
   if (stuck.length > 0) throw new Refused(...told(stuck));
-  raisePublic(
-    connection,
-    [...after.types.keys()].map((id) => `type:${id}`),
-  );
+  raisePublic(connection, changed);
 }
 
 /** Live pages that stand where a listing is to stand from the release on. */

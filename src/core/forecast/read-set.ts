@@ -1,0 +1,163 @@
+import type { ListingPlan } from '../listing/plan.ts';
+import { conditionsOf } from '../listing/plan.ts';
+import type { EntryView, Media, Subject } from '../design/values.ts';
+import type { LivePage, PathHolders, SiteReader } from '../site/reader.ts';
+import { type Instant, Validity } from '../time/interval.ts';
+
+/** A stretch of a listing that was looked at: which, from where, how many, without whom. */
+export interface StretchRead {
+  plan: ListingPlan;
+  offset: number;
+  limit: number;
+  without: readonly string[];
+  /** What stood there, and until when that certainly holds. */
+  ids: readonly string[];
+  until: Instant | null;
+  /** How many entries there were in all; null where that was not asked. */
+  total: number | null;
+}
+
+/**
+ * What rendering looked at. A page changes only where something of it does: an entry (live or
+ * missing, with its address), a path (held or missed), a stretch of a listing, subjects, media.
+ */
+export class ReadSet {
+  readonly keys = new Set<string>();
+  /** By a name of the stretch among those of its listing. */
+  readonly stretches = new Map<string, StretchRead>();
+}
+
+/** The names by which read sets and writes speak of the same things. */
+export const readKey = {
+  entry: (id: string): string => `e:${id}`,
+  path: (path: string): string => `p:${path}`,
+  /** Which entries of a type, by its id, are live when. */
+  type: (id: string): string => `t:${id}`,
+  /** All pages with their addresses: what site maps and automatic lists read. */
+  pages: 'pages',
+  subjects: 'subjects',
+  media: 'media',
+  design: 'design',
+  /** Everything: of so much that it is not said piece by piece. */
+  everything: '*',
+} as const;
+
+/** Ids of the types whose entries decide which entries a listing has. */
+export function typesRead(
+  plan: ListingPlan,
+  types: Iterable<{ id: string; key: string }>,
+): string[] {
+  const wanted = new Set([plan.type.id]);
+  const byKey = new Map([...types].map(({ id, key }) => [key, id]));
+  for (const { column } of conditionsOf(plan.filter)) {
+    if (column.target?.of !== 'entries') continue;
+    for (const key of column.target.types ?? byKey.keys()) wanted.add(byKey.get(key) ?? '');
+  }
+  return [...wanted];
+}
+
+/** A reader that notes in a read set what is asked of another one. */
+export function recording(reader: SiteReader, reads: ReadSet): SiteReader {
+  return new RecordingReader(reader, reads);
+}
+
+class RecordingReader implements SiteReader {
+  constructor(
+    private readonly below: SiteReader,
+    private readonly reads: ReadSet,
+  ) {}
+
+  liveEntries(...args: Parameters<SiteReader['liveEntries']>): Map<string, EntryView> {
+    for (const id of args[0]) this.note(readKey.entry(id));
+    return this.below.liveEntries(...args);
+  }
+
+  holders(...args: Parameters<SiteReader['holders']>): PathHolders {
+    this.note(readKey.path(args[0]));
+    return this.below.holders(...args);
+  }
+
+  currentPath(...args: Parameters<SiteReader['currentPath']>): string | null {
+    this.note(readKey.entry(args[0]));
+    return this.below.currentPath(...args);
+  }
+
+  typeOf(id: string): string | null {
+    this.note(readKey.entry(id));
+    return this.below.typeOf(id);
+  }
+
+  listing(
+    plan: ListingPlan,
+    validity: Validity,
+    offset: number,
+    limit: number,
+    without: readonly string[] = [],
+  ): { ids: string[]; total: number } {
+    const own = new Validity(validity.at);
+    const { ids, total } = this.below.listing(plan, own, offset, limit, without);
+    validity.tell(own.until);
+    validity.tell(own.since);
+    const { stretches } = this.reads;
+    const name = `${plan.listing.id}/${offset}/${limit}/${without.join('/')}`;
+    const asked = stretches.get(name)?.total ?? null;
+    const read = { plan, offset, limit, without, ids, until: own.until, total: asked };
+    stretches.set(name, read);
+    return {
+      ids,
+      get total() {
+        read.total = total;
+        return total;
+      },
+    };
+  }
+
+  newestPages(...args: Parameters<SiteReader['newestPages']>): string[] {
+    this.note(readKey.pages);
+    return this.below.newestPages(...args);
+  }
+
+  livePageCount(validity: Validity): number {
+    this.note(readKey.pages);
+    return this.below.livePageCount(validity);
+  }
+
+  livePages(...args: Parameters<SiteReader['livePages']>): LivePage[] {
+    this.note(readKey.pages);
+    return this.below.livePages(...args);
+  }
+
+  referrers(targets: readonly string[], fields: readonly string[]): string[] {
+    for (const id of targets) this.note(readKey.entry(id));
+    return this.below.referrers(targets, fields);
+  }
+
+  subject(set: string, key: string): Subject | null {
+    this.note(readKey.subjects);
+    return this.below.subject(set, key);
+  }
+
+  keysWithin(set: string, key: string): string[] {
+    this.note(readKey.subjects);
+    return this.below.keysWithin(set, key);
+  }
+
+  media(id: string): Media | null {
+    this.note(readKey.media);
+    return this.below.media(id);
+  }
+
+  /** Said in traces and to people, on no public page. */
+  nameOf(id: string): string | null {
+    return this.below.nameOf(id);
+  }
+
+  /** Said in traces and to people, on no public page. */
+  comingAt(path: string, at: Instant): { entry: string; at: Instant } | null {
+    return this.below.comingAt(path, at);
+  }
+
+  private note(key: string): void {
+    this.reads.keys.add(key);
+  }
+}
