@@ -14,6 +14,7 @@ import { measureIntervals } from './intervals.ts';
 import { measureMoving } from './moving.ts';
 import { MEASURED, measureQueries } from './queries.ts';
 import { measureTemplates } from './templates.ts';
+import { measureWrites } from './writes.ts';
 
 const root = fileURLToPath(new URL('..', import.meta.url));
 const cache = join(root, 'perf/.cache');
@@ -52,7 +53,7 @@ const rows = [
   await measureIntervals(cache),
 ];
 connection.close();
-rows.push(await measureMoving(data, cache));
+rows.push(...(await measureWrites(data, cache)), await measureMoving(data, cache));
 writeFileSync(join(root, 'perf/results.json'), `${JSON.stringify(rows, null, 2)}\n`);
 for (const { name, value, target, met } of rows)
   console.log(

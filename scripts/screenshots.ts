@@ -18,8 +18,19 @@ const VIEWS: [string, string][] = [
   ['type', '/build/types/variety'],
   ['listing', '/build/listings/sow-this-month'],
   ['left-out', '/build/listings/sow-this-month'],
+  ['bench', '/build/bench'],
+  ['settings', '/build/settings'],
   ['addresses', '/build/addresses?try=/varieties/carrots/quay-carrot'],
 ];
+
+/** Something for the bench to show. */
+const RULE = {
+  do: 'set',
+  part: 'types/swap-day',
+  property: 'seo.description',
+  was: null,
+  now: 'Bring a packet, take a packet: {title}.',
+};
 
 const data = mkdtempSync(join(tmpdir(), 'bontel-shots-'));
 bontel('load', 'demo/site', '--data', data);
@@ -28,6 +39,10 @@ const browser = await startBrowser();
 try {
   await browser.get(server.link!);
   await browser.sleep(3000);
+  await browser.executeScript(
+    `return fetch('/api/command/editDesign', { method: 'POST', headers: { 'content-type': 'application/json' }, body: arguments[0] }).then((r) => r.text())`,
+    JSON.stringify({ steps: [RULE] }),
+  );
   for (const [name, path] of VIEWS) {
     await browser.get(server.url + path);
     await browser.sleep(3500);
