@@ -10,6 +10,7 @@ import { PublicPages } from '@/server/delivery/public-pages.ts';
 import { readSite } from '@/server/files/read-site.ts';
 import { COMMAND_LINE } from '@/server/permit.ts';
 import { SiteView } from '@/server/queries/site-view.ts';
+import { readValues } from '@/server/store/stored-values.ts';
 import { settledInstant } from '@/server/store/write.ts';
 import { type PerfRow, median, row } from './measure.ts';
 
@@ -152,12 +153,16 @@ async function kept(site: Writing): Promise<number> {
   const pages = new PublicPages(site.view, () => now);
   for (const path of paths) pages.find(path);
   const bodies = new Map(paths.map((path) => [path, site.view.render(path, now)!.body]));
+  const newest = site.connection.driver.prepare(
+    `SELECT number, "values" AS json FROM revision WHERE entry = ? ORDER BY number DESC LIMIT 1`,
+  );
+  const { language } = site.view.at(now)!.site.design.site;
   let [same, hits] = [0, 0];
   for (let second = 0; second < SECONDS; second++) {
     const entry = site.publish();
-    const seen = site.connection.driver.prepare('SELECT newest FROM entry WHERE id = ?').pluck();
-    const values = { title: `Anew ${second}`, stock: second };
-    site.run('saveEntry', { id: entry, type: 'variety', values, seen: seen.get(entry) });
+    const stored = newest.get(entry) as { number: number; json: string };
+    const values = { ...readValues(stored.json, language), title: `Anew ${second}` };
+    site.run('saveEntry', { id: entry, type: 'variety', values, seen: stored.number });
     site.run('planChange', { entry, action: 'publish', at: null, revision: null });
     site.wall += 1000;
     now = site.wall;

@@ -9,6 +9,8 @@ export interface Container {
   writer: WriterThread;
   /** Answers the screens' queries, so that public pages never wait for them. */
   reader: ReaderThread;
+  /** Compares whole sites, which may take long, so that screens never wait for it. */
+  comparer: ReaderThread;
   /** Ready once the sign-in library has been loaded. */
   auth: Promise<Auth>;
   /** Scheme, host and port the builder is used at. */

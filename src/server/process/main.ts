@@ -29,14 +29,15 @@ async function start(): Promise<void> {
   });
   const data = dataFolder();
   openDatabase(data.database).close(); // says plainly what is wrong with it, before any thread starts
-  const [writer, reader] = await Promise.all([
+  const [writer, reader, comparer] = await Promise.all([
     WriterThread.start(data.database),
+    ReaderThread.start(data.database),
     ReaderThread.start(data.database),
   ]);
   const view = new SiteView(openDatabase(data.database, { readonly: true }));
   const auth = startAuth(data, settings.baseUrl);
   auth.catch(() => undefined); // told below, and to whoever asks
-  setContainer({ view, writer, reader, auth, baseUrl: settings.baseUrl });
+  setContainer({ view, writer, reader, comparer, auth, baseUrl: settings.baseUrl });
   const delivery = new Delivery(view, data.folder, (path, at) =>
     reader.ask('publicFile', path, at),
   );
@@ -45,7 +46,9 @@ async function start(): Promise<void> {
   await listen(http.server, settings);
   noteServing(data.folder, settings.baseUrl);
   const leave = (): void =>
-    void stop(http.server, http.sockets, [reader, writer]).finally(() => noteStopped(data.folder));
+    void stop(http.server, http.sockets, [reader, comparer, writer]).finally(() =>
+      noteStopped(data.folder),
+    );
   for (const signal of ['SIGTERM', 'SIGINT'] as const) process.once(signal, leave);
   process.once('disconnect', leave);
   const link = builder ? await (await auth).signInLink() : null;
@@ -93,7 +96,7 @@ function listen(server: Server, { port, hostname }: ServerSettings): Promise<voi
 async function stop(
   server: Server,
   sockets: Set<Duplex>,
-  threads: [ReaderThread, WriterThread],
+  threads: (ReaderThread | WriterThread)[],
 ): Promise<void> {
   setTimeout(() => process.exit(1), GONE_MS).unref();
   for (const socket of sockets) socket.destroy();

@@ -48,27 +48,39 @@ export function draftsSeen(
 ): Draft[] {
   if (seeing === 'published') return [];
   const ahead = Math.max(at, settledInstant(view.connection));
-  const rows = statement<{ id: string; type: string; json: string; author: string }>(
-    view.connection,
-    DRAFTS,
-  ).all({
+  const rows = statement<DraftRow>(view.connection, DRAFTS).all({
     at,
     ahead,
     author: seeing === 'bench' ? null : actor.id,
     most: MOST_DRAFTS,
   });
-  return rows.flatMap(({ id, type: key, json, author }) => {
-    const type = types.get(key);
-    return type
-      ? [
-          {
-            id,
-            type,
-            values: readValues(json, design.site.language),
-            author: personName(view.connection, author),
-          },
-        ]
-      : [];
+  return rows.flatMap((row) => draftOf(view, { types, design }, row) ?? []);
+}
+
+type DraftRow = { id: string; type: string; json: string; author: string };
+
+function draftOf(
+  view: SiteView,
+  { types, design }: Pick<CompiledSite, 'types' | 'design'>,
+  { id, type: typeId, json, author }: DraftRow,
+): Draft | null {
+  const type = types.get(typeId);
+  if (!type) return null;
+  const values = readValues(json, design.site.language);
+  return { id, type, values, author: personName(view.connection, author) };
+}
+
+/** The newest revisions of some entries, as drafts. */
+export function draftsOf(view: SiteView, site: CompiledSite, ids: readonly string[]): Draft[] {
+  const row = statement<DraftRow>(
+    view.connection,
+    `SELECT e.id, e.type, r."values" AS json, r.author FROM entry AS e
+       JOIN revision AS r ON r.entry = e.id AND r.number = e.newest
+     WHERE e.id = ? AND e.deleted IS NULL`,
+  );
+  return ids.flatMap((id) => {
+    const found = row.get(id);
+    return found ? (draftOf(view, site, found) ?? []) : [];
   });
 }
 

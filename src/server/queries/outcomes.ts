@@ -6,6 +6,7 @@ import { SEEING } from './clock.ts';
 import { entryOutcome, retireReach } from './entry-outcome.ts';
 import { listingOutcome } from './listing.ts';
 import { findEntries } from './offers.ts';
+import { reachSoFar } from './reach.ts';
 import { settingsOutcome } from './settings.ts';
 import type { SiteView } from './site-view.ts';
 import { typeOutcome } from './type.ts';
@@ -52,6 +53,15 @@ const OUTCOMES: Record<string, Outcome> = {
   ),
   settings: outcome(z.object({ ...clock, steps }), (view, actor, input) =>
     settingsOutcome(view, actor, input, input),
+  ),
+  reach: outcome(
+    z.object({
+      at,
+      steps: steps.default([]),
+      edits: z.array(z.int()).max(1000).default([]),
+      drafts: z.array(id).max(1000).default([]),
+    }),
+    (view, actor, input) => reachSoFar(view, actor, input),
   ),
   retire: outcome(z.object({ at, id }), (view, actor, input) =>
     retireReach(view, actor, input.id, input.at),

@@ -21,8 +21,8 @@ export interface Prospect {
   refusal: Refusal | null;
   /** Where it stands as of the instant; null where it does not. */
   from: string | null;
-  /** Where other pages would stand that move with it; by id. */
-  moved: ReadonlyMap<string, string>;
+  /** Where other pages would stand that move with it, null for nowhere; by id. */
+  moved: ReadonlyMap<string, string | null>;
 }
 
 /** An entry that need not be stored, with the values it would have; `author` is a name. */
@@ -105,12 +105,16 @@ export function prospectOf(
 }
 
 /** Where entries stand that are dealt another address at the instant, but for some; by id. */
-function movedBy({ timeline }: Thought, but: string[], at: Instant): Map<string, string> {
-  const rows = timeline.addresses.filter(
-    ({ entry, role, from, to }) =>
-      role === 'current' && to === null && from === at && !but.includes(entry),
-  );
-  return new Map(rows.map(({ entry, path }) => [entry, path]));
+function movedBy({ timeline }: Thought, but: string[], at: Instant): Map<string, string | null> {
+  const open = timeline.addresses.filter(({ role, to }) => role === 'current' && to === null);
+  const rows = new Map(open.map((row) => [row.entry, row]));
+  const moved = new Map<string, string | null>();
+  for (const id of timeline.touched) {
+    const row = rows.get(id);
+    if (!but.includes(id) && (row === undefined || row.from === at))
+      moved.set(id, row?.path ?? null);
+  }
+  return moved;
 }
 
 /** A compiled site and what it is read with. */
@@ -123,23 +127,30 @@ export interface Seen {
  * What a site looks like with drafts published at an instant: they themselves, and whom they or
  * another design move.
  */
-export function overlayOf(
+export function overlayOf(...asked: Parameters<typeof overlayWith>): Overlay {
+  return overlayWith(...asked).overlay;
+}
+
+/** The same, with who could not have the address they should have. */
+export function overlayWith(
   view: SiteView,
   { site, reader }: Seen,
   { drafts, moving = [] }: { drafts: readonly Draft[]; moving?: readonly string[] },
   at: Instant,
-): Overlay {
-  if (drafts.length + moving.length === 0) return { entries: [], moved: new Map() };
+): { overlay: Overlay; refusals: Refusal[] } {
+  if (drafts.length + moving.length === 0)
+    return { overlay: { entries: [], moved: new Map() }, refusals: [] };
   const ids = drafts.map(({ id }) => id);
   const live = reader.liveEntries(ids, new Validity(at));
   const thought = publishInThought(view, site, drafts, at, moving);
   const paths = pathsAfter(thought, at);
-  return {
+  const overlay = {
     entries: drafts.map((draft) =>
       entryWith(view, live.get(draft.id), draft, paths.get(draft.id) ?? null, at),
     ),
     moved: movedBy(thought, ids, at),
   };
+  return { overlay, refusals: thought.timeline.refusals };
 }
 
 function partsOf(

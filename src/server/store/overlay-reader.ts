@@ -5,14 +5,14 @@ import { compareCodePoints } from '@/core/text.ts';
 import { resolveFilter } from '@/core/listing/resolve.ts';
 import type { EntryView } from '@/core/design/values.ts';
 import type { PathHolders, SiteReader } from '@/core/site/reader.ts';
-import type { Validity } from '@/core/time/interval.ts';
+import type { Instant, Validity } from '@/core/time/interval.ts';
 
 /** What a site looks like otherwise: drafts, or what a form holds unsaved. */
 export interface Overlay {
   /** Entries that look as given, and are live. */
   entries: readonly EntryView[];
-  /** Where other entries stand, which move with them; by id. */
-  moved: ReadonlyMap<string, string>;
+  /** Where other entries stand, which move with them; null where they stand nowhere; by id. */
+  moved: ReadonlyMap<string, string | null>;
 }
 
 /** A reader to which a site looks otherwise. */
@@ -23,6 +23,9 @@ export function withEntries(reader: SiteReader, { entries, moved }: Overlay): Si
 }
 
 class OverlayReader implements SiteReader {
+  /** Who stands at a path otherwise. */
+  private readonly standing = new Map<string, string>();
+  private known: { at: Instant; appearing: string[]; vanishing: number } | null = null;
   readonly livePages: SiteReader['livePages'];
   readonly livePageCount: SiteReader['livePageCount'];
   readonly subject: SiteReader['subject'];
@@ -34,8 +37,10 @@ class OverlayReader implements SiteReader {
   constructor(
     private readonly below: SiteReader,
     private readonly shown: ReadonlyMap<string, EntryView>,
-    private readonly moved: ReadonlyMap<string, string>,
+    private readonly moved: ReadonlyMap<string, string | null>,
   ) {
+    for (const [id, path] of moved) if (path !== null) this.standing.set(path, id);
+    for (const { id, path } of shown.values()) if (path !== null) this.standing.set(path, id);
     this.livePageCount = (validity) => below.livePageCount(validity);
     this.livePages = (...args) => below.livePages(...args);
     this.subject = (...args) => below.subject(...args);
@@ -60,9 +65,7 @@ class OverlayReader implements SiteReader {
   }
 
   holders(path: string, validity: Validity): PathHolders {
-    const holder =
-      [...this.shown.values()].find((e) => e.path === path)?.id ??
-      [...this.moved].find(([, to]) => to === path)?.[0];
+    const holder = this.standing.get(path);
     if (holder !== undefined) return { current: { entry: holder, role: 'current' }, former: null };
     const below = this.below.holders(path, validity);
     const { current } = below;
@@ -77,7 +80,8 @@ class OverlayReader implements SiteReader {
   currentPath(entry: string, validity: Validity): string | null {
     const shown = this.shown.get(entry);
     if (shown) return shown.path;
-    return this.moved.get(entry) ?? this.below.currentPath(entry, validity);
+    const path = this.moved.get(entry);
+    return path === undefined ? this.below.currentPath(entry, validity) : path;
   }
 
   typeOf(entry: string): string | null {
@@ -85,13 +89,14 @@ class OverlayReader implements SiteReader {
   }
 
   newestPages(limit: number, validity: Validity): string[] {
-    const below = this.below.newestPages(limit + this.shown.size, validity);
+    const { appearing, vanishing } = this.pagesMoved(validity);
+    const below = this.below.newestPages(limit + this.shown.size + vanishing, validity);
     const rest = this.liveEntries(
-      below.filter((id) => !this.shown.has(id)),
+      [...below, ...appearing].filter((id) => !this.shown.has(id)),
       validity,
     );
-    const pages = [...this.shown.values()].filter((e) => e.path !== null);
-    return [...rest.values(), ...pages]
+    return [...rest.values(), ...this.shown.values()]
+      .filter((e) => e.path !== null)
       .sort(
         (a, b) =>
           (b.published ?? 0) - (a.published ?? 0) ||
@@ -100,6 +105,18 @@ class OverlayReader implements SiteReader {
       )
       .slice(0, limit)
       .map((e) => e.id);
+  }
+
+  /** Who has a page only otherwise, and how many have none. */
+  private pagesMoved(validity: Validity): { appearing: string[]; vanishing: number } {
+    if (this.known?.at === validity.at) return this.known;
+    const all = [...this.moved];
+    const appearing = all
+      .filter(([id, path]) => path !== null && this.below.currentPath(id, validity) === null)
+      .map(([id]) => id);
+    const vanishing = all.filter(([, path]) => path === null).length;
+    this.known = { at: validity.at, appearing, vanishing };
+    return this.known;
   }
 
   referrers(targets: readonly string[], fields: readonly string[]): string[] {

@@ -5,6 +5,7 @@ import type { TriedAddress } from '@/server/queries/addresses.ts';
 import type { Clock } from '@/server/queries/clock.ts';
 import { Issues, SaidLine } from '@/ui/primitives/issues.tsx';
 import { Panes } from '../panes.tsx';
+import { ReachPanel } from '../reach/reach-panel.tsx';
 import { ReleaseDialog } from '../release-dialog.tsx';
 import { BenchLines } from './bench-lines.tsx';
 import { BenchPage } from './bench-page.tsx';
@@ -36,6 +37,7 @@ export function BenchScreen({
           <Issues issues={bench.issues} title="Not done" />
           {empty ? <Empty /> : <BenchLines detail={detail} bench={bench} clock={clock} />}
           {!empty && <ReleaseForm bench={bench} clock={clock} />}
+          <ReachPanel input={bench.reach} />
           <Releases detail={detail} bench={bench} clock={clock} />
           {bench.asking && (
             <ReleaseDialog

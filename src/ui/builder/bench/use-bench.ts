@@ -4,6 +4,7 @@ import { useState } from 'react';
 import type { Issue } from '@/core/issue.ts';
 import type { BenchDetail } from '@/server/queries/bench.ts';
 import type { Clock } from '@/server/queries/clock.ts';
+import type { ReachInput } from '@/server/queries/reach.ts';
 import { counted, instantWords } from '../format.ts';
 import { exactInstant } from '../instant/instant-field.tsx';
 import { type Release, released } from '../release-dialog.tsx';
@@ -40,6 +41,8 @@ export interface Bench {
   discard: (edit: number) => Promise<boolean>;
   rebase: (edit: number) => Promise<boolean>;
   undoRelease: (release: number, planned: boolean) => Promise<boolean>;
+  /** Whose reach is looked for: the ticked lines; null where none is. */
+  reach: ReachInput | null;
 }
 
 /** The key of an edit's line, and of a draft's. */
@@ -93,6 +96,7 @@ export function useBench(detail: BenchDetail, clock: Clock): Bench {
   return {
     ...attempts,
     said: attempts.said?.words === '' ? null : attempts.said,
+    reach: ticked.size === 0 ? null : reachOfChosen(clock, chosen),
     ticked,
     tick: (keys, on) => setChanged(new Map([...changed, ...keys.map((k) => [k, on] as const)])),
     when,
@@ -107,6 +111,13 @@ export function useBench(detail: BenchDetail, clock: Clock): Bench {
 }
 
 type Attempt = ReturnType<typeof useAttempts>['attempt'];
+
+function reachOfChosen(
+  { at }: Clock,
+  { edits, drafts }: { edits: number[]; drafts: { entry: string }[] },
+): ReachInput {
+  return { at, steps: [], edits, drafts: drafts.map(({ entry }) => entry) };
+}
 
 /** What is done with edits alone. */
 function editActs(attempt: Attempt): Pick<Bench, 'undo' | 'redo' | 'discard' | 'rebase'> {

@@ -8,6 +8,8 @@ import { Tabs } from '@/ui/primitives/tabs.tsx';
 import { instantWords } from '../format.ts';
 import { lookingOf } from '../looking.ts';
 import { OnBench } from '../on-bench.tsx';
+import { ReachPanel } from '../reach/reach-panel.tsx';
+import { reachOf } from '../reach/reach-of.ts';
 import { Panes } from '../panes.tsx';
 import { PreviewFrame } from '../preview-frame.tsx';
 import { useEdits } from '../use-edits.ts';
@@ -52,6 +54,7 @@ export function ListingScreen({ detail, outcome: first, clock }: Props) {
           <Issues issues={issues} title="Not saved" />
           {panel}
           <Issues issues={outcome.issues} title="To mend" />
+          <ReachPanel input={reachOf(clock, edits.steps, outcome.issues)} />
           <OnBench lines={detail.onBench} />
           <DesignTense clock={clock} changed={changed} />
           <QuerySentence spec={spec} detail={detail} readOnly={readOnly} onChange={edits.change} />

@@ -7,6 +7,8 @@ import { Issues, SaidLine } from '@/ui/primitives/issues.tsx';
 import { instantWords } from '../format.ts';
 import { lookingOf } from '../looking.ts';
 import { OnBench } from '../on-bench.tsx';
+import { ReachPanel } from '../reach/reach-panel.tsx';
+import { reachOf } from '../reach/reach-of.ts';
 import { Panes } from '../panes.tsx';
 import { PreviewFrame } from '../preview-frame.tsx';
 import { useEdits } from '../use-edits.ts';
@@ -50,6 +52,7 @@ export function SettingsScreen({
           <Issues issues={issues} title="Not saved" />
           {panel}
           <Issues issues={elsewhere(outcome.issues)} title="To mend" />
+          <ReachPanel input={reachOf(clock, edits.steps, outcome.issues)} />
           <OnBench lines={detail.onBench} />
           <DesignTense clock={clock} changed={changed} />
           <SiteForm

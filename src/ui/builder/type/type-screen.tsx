@@ -8,6 +8,8 @@ import { Tabs } from '@/ui/primitives/tabs.tsx';
 import { instantWords } from '../format.ts';
 import { lookingOf } from '../looking.ts';
 import { OnBench } from '../on-bench.tsx';
+import { ReachPanel } from '../reach/reach-panel.tsx';
+import { reachOf } from '../reach/reach-of.ts';
 import { Panes } from '../panes.tsx';
 import { PreviewFrame } from '../preview-frame.tsx';
 import { Snippet } from '../snippet.tsx';
@@ -54,6 +56,7 @@ export function TypeScreen({
           <SaidLine said={said} />
           <Issues issues={issues} title="Not saved" />
           {panel}
+          <ReachPanel input={reachOf(clock, edits.steps, outcome.issues)} />
           <OnBench lines={detail.onBench} />
           <DesignTense clock={clock} changed={changed} />
           <BindingChain

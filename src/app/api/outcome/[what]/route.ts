@@ -8,9 +8,11 @@ export async function POST(
   request: Request,
   { params }: { params: Promise<{ what: string }> },
 ): Promise<Response> {
-  const { auth, reader } = container();
+  const { auth, reader, comparer } = container();
   const actor = await (await auth).actor(request.headers);
   if (!actor) return Response.json({ message: 'Sign in again.' }, { status: 401 });
-  const { status, body } = await reader.outcome((await params).what, actor, await request.text());
+  const { what } = await params;
+  const thread = what === 'reach' ? comparer : reader;
+  const { status, body } = await thread.outcome(what, actor, await request.text());
   return Response.json(body, { status });
 }

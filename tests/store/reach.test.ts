@@ -1,0 +1,147 @@
+import fc from 'fast-check';
+import { describe, expect, test } from 'vitest';
+import type { Step } from '@/core/design-edit/steps.ts';
+import { runCommand } from '@/server/commands/run.ts';
+import { COMMAND_LINE } from '@/server/permit.ts';
+import { type Reach, type ReachInput, reachSoFar } from '@/server/queries/reach.ts';
+import { openEdits } from '@/server/store/bench.ts';
+import { type TestSite, loadFiles } from '../helpers/folder.ts';
+import { entry, note } from '../helpers/notes.ts';
+import { randomSite } from '../helpers/random-site.ts';
+import { setting } from '../helpers/release.ts';
+
+const NOW = Date.parse('2026-07-01T12:00:00Z');
+
+/** The whole reach of a change. */
+function reach({ view }: TestSite, input: Partial<ReachInput>): Reach {
+  const asked = { at: NOW, steps: [], edits: [], drafts: [], ...input };
+  for (;;) {
+    const found = reachSoFar(view, COMMAND_LINE, asked)!;
+    if (found.done) return found;
+  }
+}
+
+interface Page {
+  path: string;
+  body: string;
+}
+
+/** Every page by what it is of: its path and HTML. */
+function pagesBy({ view }: TestSite, at: number): Map<string, Page> {
+  return new Map(
+    view
+      .pages(at)!
+      .map(({ path, entry: id, listing, page }): [string, Page] => [
+        id ?? (listing === null ? path : `${listing} ${page}`),
+        { path, body: view.render(path, at)!.body },
+      ]),
+  );
+}
+
+/** What two full renders differ in. */
+function difference(before: Map<string, Page>, after: Map<string, Page>): Reach['counts'] {
+  const counts = { appears: 0, vanishes: 0, moves: 0, differs: 0 };
+  for (const name of new Set([...before.keys(), ...after.keys()])) {
+    const [a, b] = [before.get(name), after.get(name)];
+    if (!a || !b) counts[a ? 'vanishes' : 'appears'] += 1;
+    else if (a.path !== b.path) counts.moves += 1;
+    else if (a.body !== b.body) counts.differs += 1;
+  }
+  return counts;
+}
+
+const change = fc.oneof(
+  fc.constantFrom<[string, Record<string, unknown>]>(
+    ['types/variety', { address: '/{title}' }],
+    ['types/variety', { address: '/s/{title}' }],
+    ['types/variety', { address: '/{grower.title ?? "seeds"}/x/{title}' }],
+    ['types/variety', { 'seo.title': '{title}!' }],
+    ['types/variety', { template: null }],
+    ['types/page', { address: '/pages/{title}' }],
+    ['types/page', { address: null }],
+    ['types/event', { address: '/{title}' }],
+    ['types/part', { address: '/parts/{title}' }],
+    ['types/grower', { address: '/g/{title}' }],
+    ['listings/all', { sort: ['title'] }],
+    ['listings/all', { pageSize: 1 }],
+    ['listings/all', { address: '/everything' }],
+    ['listings/all', { where: { field: 'stock', op: 'more-than', value: 1 } }],
+    ['listings/tall', { address: null }],
+    ['site', { name: 'Other' }],
+    ['site', { front: null }],
+    ['style', { css: 'p { color: red }' }],
+  ),
+);
+
+test('the reach of any change is the difference of two full renders', async () => {
+  let [compared, changed] = [0, 0];
+  await fc.assert(
+    fc.asyncProperty(randomSite, change, fc.boolean(), async (files, [path, set], bench) => {
+      const site = await loadFiles(files, NOW - 1000);
+      if (!site.result.ok) return;
+      const { connection, view } = site;
+      const { design } = view.at(NOW)!.site;
+      const steps: Step[] = setting(design, path, set);
+      const run = (name: 'editDesign' | 'release', input: unknown) =>
+        runCommand(connection, name, COMMAND_LINE, input, { wallClock: NOW });
+      if (bench && !run('editDesign', { steps }).ok) return;
+      const edits = openEdits(connection).map(({ id }) => id);
+      const at = NOW + 100;
+      const found = reach(site, bench ? { at, edits } : { at, steps });
+      const before = pagesBy(site, at);
+      const input = bench ? { edits } : { edit: { steps } };
+      const released = runCommand(connection, 'release', COMMAND_LINE, input, { wallClock: at });
+      if (!released.ok) return;
+      const after = pagesBy(site, at);
+      const real = difference(before, after);
+      expect(found.counts).toEqual(real);
+      compared += 1;
+      if (Object.values(real).some((n) => n > 0)) changed += 1;
+    }),
+    { numRuns: Number(process.env.LONG ?? 120) },
+  );
+  expect(compared).toBeGreaterThan(30);
+  expect(changed).toBeGreaterThan(10);
+}, 240_000);
+
+describe('the reach of a choice of lines of the bench', () => {
+  const files = {
+    'types/note.json': note({ address: '/{title}' }),
+    'listings/all.json': { key: 'all', type: 'note', address: '/all', sort: ['title'] },
+    'entries/note.json': [
+      entry('a', 'First', ['2026-01-01/']),
+      entry('b', 'Second', [], { saved: '2026-01-01' }),
+    ],
+  };
+
+  test('says what appears with drafts, and which lists have others', async () => {
+    const site = await loadFiles(files, NOW - 1000);
+    const found = reach(site, { drafts: ['b'] });
+    expect(found.counts).toMatchObject({ appears: 1, moves: 0 });
+    expect(found.examples.appears[0]).toMatchObject({ from: null, to: '/second' });
+    expect(found.listings).toEqual([{ label: 'All', totals: [1, 2] }]);
+  });
+
+  test('shows the first of each kind before and after', async () => {
+    const site = await loadFiles(files, NOW - 1000);
+    const steps = setting(site.view.at(NOW)!.site.design, 'types/note', {
+      'seo.title': '{title}!',
+    });
+    const { counts, examples } = reach(site, { steps });
+    expect(counts).toMatchObject({ differs: 1, moves: 0 });
+    expect(examples.differs[0]).toMatchObject({ from: '/first', titles: ['First', 'First!'] });
+    expect(examples.differs[0]!.html.map((h) => h!.includes('<title>First!'))).toEqual([
+      false,
+      true,
+    ]);
+  });
+
+  test('says what could not have its address', async () => {
+    const site = await loadFiles(files, NOW - 1000);
+    const { design } = site.view.at(NOW)!.site;
+    const steps = setting(design, 'types/note', { address: '/{title}/{title}', clash: 'refuse' });
+    expect(reach(site, { steps }).issues).toEqual([]);
+    const wrong = setting(design, 'types/note', { address: '/{titel}' });
+    expect(reach(site, { steps: wrong }).issues).toMatchObject([{ code: 'unknown-name' }]);
+  });
+});
