@@ -2,6 +2,8 @@ import { listingPages } from '../site/pages.ts';
 import type { CompiledSite } from '../site/compile.ts';
 import { type RenderedPage, render } from '../site/render.ts';
 import type { SiteReader } from '../site/reader.ts';
+import { PartsRead } from './parts-read.ts';
+import { withWholeLists } from './whole-lists.ts';
 import { type Instant, Validity } from '../time/interval.ts';
 
 /** A site as it is, or as it would be. */
@@ -45,53 +47,77 @@ export interface Found {
 interface Candidate {
   from: string | null;
   to: string | null;
+  /** What such a page reads of a design. */
+  reads: (parts: PartsRead) => string;
 }
 
 /**
  * Compares a site before and after a change as of an instant, page by page: what it finds is the
  * difference of two full renders. It yields after every page, so that it can be stopped. `more`
- * are entries that may have a page only afterwards.
+ * are entries that may have a page only afterwards; where there are none, the content is the same,
+ * and pages that read the same of both designs are not made.
  */
 export function* reachOf(
   before: Version,
   after: Version,
   at: Instant,
-  more: Iterable<string> = [],
+  more: readonly string[] = [],
 ): Generator<Found> {
   const candidates = [...candidatesOf(before, after, at, more)];
   const of = candidates.length;
   for (const listing of listingsOf(before, after, at)) yield { looked: 0, of, listing };
+  const same = more.length === 0 ? sameReads(before, after) : () => false;
+  const [was, is] = [before, after].map(({ site, reader }) => ({
+    site,
+    reader: withWholeLists(reader),
+  })) as [Version, Version];
   let looked = 0;
   for (const candidate of candidates) {
     looked += 1;
-    const page = compared(before, after, candidate, at);
+    const page = same(candidate) ? null : compared(was, is, candidate, at);
     yield { looked, of, ...(page ? { page } : {}) };
   }
+}
+
+/** Whether a page stands where it stood, and reads the same of both designs. */
+function sameReads(before: Version, after: Version): (candidate: Candidate) => boolean {
+  const [was, is] = [before, after].map(({ site }) => new PartsRead(site.design));
+  return ({ from, to, reads }) => from === to && reads(was!) === reads(is!);
 }
 
 function* candidatesOf(
   before: Version,
   after: Version,
   at: Instant,
-  more: Iterable<string>,
+  more: readonly string[],
 ): Generator<Candidate> {
   const validity = new Validity(at);
   const ids = new Set([...entriesOf(before, validity), ...more]);
   const [was, is] = [before, after].map(({ reader }) => pathsOf(reader, ids, validity));
   for (const id of ids) {
     const [from, to] = [was!.get(id) ?? null, is!.get(id) ?? null];
-    if (from !== null || to !== null) yield { from, to };
+    if (from === null && to === null) continue;
+    const type = after.reader.typeOf(id) ?? '';
+    yield { from, to, reads: (parts) => parts.ofEntries(type) };
   }
   const lists = [before, after].map(({ site, reader }) => listPaths(site, reader, validity));
   for (const name of new Set(lists.flatMap((l) => [...l.keys()])))
-    yield { from: lists[0]!.get(name) ?? null, to: lists[1]!.get(name) ?? null };
+    yield {
+      from: lists[0]!.get(name) ?? null,
+      to: lists[1]!.get(name) ?? null,
+      reads: (parts) => parts.ofListing(name.split(' ')[0]!),
+    };
   // What stands where no entry and no listing does: redirects by hand, and "/" by itself.
   const [standing, stands] = [was!, is!].map(
     (paths, i) => new Set([...paths.values(), ...lists[i]!.values()]),
   );
   const fixed = [before, after].flatMap(({ site }) => ['/', ...site.redirects.keys()]);
   for (const path of new Set(fixed))
-    yield { from: standing!.has(path) ? null : path, to: stands!.has(path) ? null : path };
+    yield {
+      from: standing!.has(path) ? null : path,
+      to: stands!.has(path) ? null : path,
+      reads: (parts) => parts.ofRest(),
+    };
 }
 
 const BATCH = 1000;

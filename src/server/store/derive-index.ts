@@ -4,13 +4,7 @@ import type { LiveInterval } from '@/core/publication/model.ts';
 import type { Instant } from '@/core/time/interval.ts';
 import type { Connection } from '../db/connection.ts';
 import { type DesignsAhead, sitesOf } from './designs-ahead.ts';
-import {
-  type EnsuredTables,
-  indexTable,
-  makeIndexes,
-  memberTable,
-  repeatsBounds,
-} from './index-tables.ts';
+import { type EnsuredTables, indexTable, makeIndexes, memberTable } from './index-tables.ts';
 import { indexWriter } from './index-writer.ts';
 import { statement } from './statement.ts';
 import { readValues } from './stored-values.ts';
@@ -151,15 +145,10 @@ export function closeSettled(
   designs: DesignsAhead,
   settled: Instant,
 ): void {
-  const plans = plansOf(designs);
-  for (const type of designs.first.types.values()) {
-    const tables = repeatsBounds(type, plans)
-      ? [indexTable(type), memberTable(type)]
-      : [indexTable(type)];
-    for (const table of tables)
+  for (const id of designs.first.types.keys())
+    for (const table of boundedTables(connection, id))
       statement(
         connection,
         `UPDATE ${table} SET open = 0 WHERE ends IS NOT NULL AND ends <= ? AND open = 1`,
       ).run(settled);
-  }
 }

@@ -231,16 +231,6 @@ export function orderTerms({ column, descending, blanks }: SortKey): string[] {
   return column.meta ? [term] : [`(${value} IS NULL)${blanks === 'first' ? ' DESC' : ''}`, term];
 }
 
-/** Whether the member table of a type repeats bounds, so that they are kept in step. */
-export function repeatsBounds(type: ContentType, plans: Iterable<ListingPlan>): boolean {
-  return (
-    repeatedColumns(
-      type,
-      [...plans].filter((p) => p.type.id === type.id),
-    ).length > 0
-  );
-}
-
 /** What `ensureIndexTables` found and did. */
 export interface EnsuredTables {
   /**
