@@ -36,11 +36,17 @@ describe('the bench', () => {
     const before = await title(BEET);
     await writeRule('variety', '{title} on loan');
     await see('Old Harbour Squash on loan');
+    await see('18 pages look otherwise');
     await press('Keep on the bench');
     await see('On the bench: Variety: title rule “{title} on loan”');
     expect(await title(BEET)).toBe(before);
     await open('/build/bench');
     await see('You,');
+    await see('18 pages look otherwise');
+    await (await ready(By.css('section[aria-label=Reach] summary'))).click();
+    await press('Compare');
+    await see('Before and after');
+    await press('Back');
     await pressStarting('Release 1 line now');
     await see('No address moves.');
     await press('Release now');
