@@ -12,6 +12,7 @@ import { findEntries } from '@/server/queries/offers.ts';
 import { todayDetail } from '@/server/queries/today.ts';
 import { at } from '../helpers/folder.ts';
 import { entry } from '../helpers/notes.ts';
+import { setting } from '../helpers/release.ts';
 import { ANN, FILES, NOW, ids, site } from '../helpers/seeds.ts';
 
 test('nothing unpublished is told to a visitor', async () => {
@@ -20,7 +21,7 @@ test('nothing unpublished is told to a visitor', async () => {
   for (const ask of [
     () => todayDetail(view, visitor, NOW),
     () => contentTable(view, visitor, NOW, {}),
-    () => addressTable(view, visitor, NOW, ''),
+    () => addressTable(view, visitor, { at: NOW, seeing: 'published' }, ''),
     () => tryAddress(view, visitor, '/', NOW, 'draft'),
     () => entryDetail(view, visitor, 'draft', NOW, NOW),
     () => newEntry(view, visitor, 'seed', NOW),
@@ -204,7 +205,7 @@ describe('addresses', () => {
   test('are found by path or name, accents or not; former ones too', async () => {
     const { view } = await site();
     const found = (search: string): string[] =>
-      addressTable(view, ANN, NOW, search).pages.map((p) => p.path);
+      addressTable(view, ANN, { at: NOW, seeing: 'published' }, search).pages.map((p) => p.path);
     expect(found('ecole')).toEqual(['/seeds/ecole']);
     expect(found('INES')).toEqual(['/growers/ines']);
     expect(found('stock')).toEqual(['/in-stock']);
@@ -216,9 +217,34 @@ describe('addresses', () => {
       '/seeds/ecole',
       '/seeds/pea-early',
     ]);
-    expect(addressTable(view, ANN, NOW, 'lost').former).toEqual([
+    expect(addressTable(view, ANN, { at: NOW, seeing: 'published' }, 'lost').former).toEqual([
       { path: '/seeds/lost', status: 410, location: null },
     ]);
+  });
+
+  test('are those of the working design and of all drafts, seen with the whole bench', async () => {
+    const { connection, view } = await site();
+    const { design } = view.at(NOW)!.site;
+    const steps = setting(design, 'types/seed', { address: '/s/{title}' });
+    const done = runCommand(connection, 'editDesign', ANN, { steps }, { wallClock: NOW + 1 });
+    expect(done.ok).toBe(true);
+    const seen = (seeing: 'published' | 'draft' | 'bench', search = ''): string[] =>
+      addressTable(view, ANN, { at: NOW + 2, seeing }, search).pages.map((p) => p.path);
+    expect(seen('published', 'ecole')).toEqual(['/seeds/ecole']);
+    expect(seen('bench', 'ecole')).toEqual(['/s/ecole']);
+    expect(seen('bench')).toEqual([
+      '/',
+      '/growers/ines',
+      '/in-stock',
+      '/s/bean',
+      '/s/draft',
+      '/s/ecole',
+      '/s/kale',
+      '/s/late',
+      '/s/pea-early',
+    ]);
+    const tried = tryAddress(view, ANN, '/s/draft', NOW + 2, 'bench');
+    expect([tried!.status, tried!.html?.includes('Draft')]).toEqual([200, true]);
   });
 
   test.each([

@@ -17,7 +17,7 @@ import {
   writeFiles,
 } from '../helpers/folder.ts';
 import { entry, note } from '../helpers/notes.ts';
-import { releaseSet } from '../helpers/release.ts';
+import { releaseSet, setting } from '../helpers/release.ts';
 
 const LOADED = at('2026-07-01T12:00:00Z');
 const RELEASED = at('2026-07-02T12:00:00Z');
@@ -173,6 +173,23 @@ describe('style sheets', () => {
       JSON.parse = plain;
     }
     expect(read).toBe(1);
+  });
+
+  test('of a planned design are found though a release before it gave it another', async () => {
+    const site = await loadFiles({ ...FILES, 'style.css': 'p { margin: 0 }' }, LOADED);
+    const sheets = new StyleSheets(site.connection);
+    const planned = {
+      edit: { steps: setting(site.view.at(LOADED)!.site.design, 'types/note', { plural: 'N' }) },
+      at: '2026-09-01',
+    };
+    const run = (input: unknown, wallClock: number) =>
+      runCommand(site.connection, 'release', COMMAND_LINE, input, { wallClock });
+    expect(run(planned, RELEASED).ok).toBe(true);
+    const key = (): string =>
+      /\/style\/([0-9a-f]{16})\.css/.exec(site.view.render('/a', at('2026-09-02'))!.body)![1]!;
+    expect(sheets.get(key())).toContain('margin');
+    expect(releaseSet(site, 'style', { css: 'p { padding: 0 }' }, RELEASED + 1000).ok).toBe(true);
+    expect(sheets.get(key())).toContain('padding');
   });
 
   test('of the design that was just released are found by the name its pages give', async () => {

@@ -1,17 +1,19 @@
 import { fingerprint } from '@/core/fingerprint.ts';
 import type { Connection } from '../db/connection.ts';
 import { statement } from '../store/statement.ts';
+import { designGeneration } from '../store/write.ts';
 import { styleOf } from '@/core/template/default-style.ts';
 
 const KEPT = 20;
 
 /**
- * The style sheets of the latest designs, by the key their pages name them by. Each design is
- * read once.
+ * The style sheets of the latest designs, by the key their pages name them by. They are read once
+ * for each change of the designs.
  */
 export class StyleSheets {
   private readonly byKey = new Map<string, string>();
-  private seen = 0;
+  /** The counter of designs when they were read last. */
+  private seen = -1;
 
   constructor(private readonly connection: Connection) {}
 
@@ -20,19 +22,22 @@ export class StyleSheets {
     return this.byKey.get(key) ?? (this.readNew() ? (this.byKey.get(key) ?? null) : null);
   }
 
-  /** Reads designs released since the last time; false where there are none. */
+  /** Reads the latest designs where some were released, or planned anew, since the last time. */
   private readNew(): boolean {
-    const sql = 'SELECT id, spec FROM design_version WHERE id > ? ORDER BY id DESC LIMIT ?';
-    const rows = statement<{
-      id: number;
-      spec: string;
-    }>(this.connection, sql).all(this.seen, KEPT);
-    for (const { id, spec } of rows.reverse()) {
-      this.seen = Math.max(this.seen, id);
+    const generation = designGeneration(this.connection);
+    if (generation === this.seen) return false;
+    this.seen = generation;
+    const rows = statement<{ spec: string }>(
+      this.connection,
+      'SELECT spec FROM design_version ORDER BY id DESC LIMIT ?',
+    ).all(KEPT);
+    for (const { spec } of rows.reverse()) {
       const css = styleOf((JSON.parse(spec) as { css?: string }).css ?? '');
-      this.byKey.set(fingerprint(css), css);
+      const key = fingerprint(css);
+      this.byKey.delete(key); // what is in use stays longest
+      this.byKey.set(key, css);
     }
     while (this.byKey.size > KEPT) this.byKey.delete(this.byKey.keys().next().value!);
-    return rows.length > 0;
+    return true;
   }
 }

@@ -1,8 +1,8 @@
-import type { Seeing } from './clock.ts';
+import type { Looking, Seeing } from './clock.ts';
 import { designSeen, readerSeeing } from './drafts.ts';
 import type { SiteView } from './site-view.ts';
 import { type Actor, SITE, permit } from '../permit.ts';
-import type { LivePage } from '@/core/site/reader.ts';
+import type { LivePage, SiteReader } from '@/core/site/reader.ts';
 import type { CompiledSite } from '@/core/site/compile.ts';
 import { type PageLine, automaticFront, listingPages, pageLines } from '@/core/site/pages.ts';
 import { trace } from '@/core/site/render.ts';
@@ -33,15 +33,17 @@ const SHOWN = 300;
 export function addressTable(
   view: SiteView,
   actor: Actor,
-  at: Instant,
+  { at, seeing }: Pick<Looking, 'at' | 'seeing'>,
   search: string,
 ): AddressTable {
   permit(actor, 'read-unpublished', SITE);
-  const found = view.at(at);
+  const found = designSeen(view, { at, seeing });
   if (!found) return { pages: [], total: 0, former: [], formerTotal: 0 };
-  const { site, reader } = found;
+  const { site } = found;
   const validity = new Validity(at);
-  const { live, total } = livePages(view, at, search);
+  const reader = readerSeeing(view, { actor, at, seeing }, found);
+  const { live, total } =
+    reader === found.reader ? livePages(view, at, search) : pagesSeen(reader, validity, search);
   const allLists = listingPages(site, reader, validity);
   const lists = allLists.filter((p) => fits(`${p.path} ${p.title}`, search));
   const chosen =
@@ -67,7 +69,7 @@ export function addressTable(
 
 /** What a page is, in words: "Variety", "Listing, page 2". */
 function showsOf(site: CompiledSite, { entry, type, listing, page }: PageLine): string {
-  if (entry !== null) return site.types.get(type ?? '')?.label ?? '';
+  if (entry !== null) return site.typesByKey.get(type ?? '')?.label ?? '';
   if (listing === null) return 'Automatic list';
   return page !== null && page > 1 ? `Listing, page ${page}` : 'Listing';
 }
@@ -94,6 +96,20 @@ function livePages(
       .all(params),
     total: driver.prepare<unknown[], number>(`SELECT count(*) ${from}`).pluck().get(params)!,
   };
+}
+
+/** The pages that one sees who sees more than what is published. */
+function pagesSeen(
+  reader: SiteReader,
+  validity: Validity,
+  search: string,
+): { live: LivePage[]; total: number } {
+  const all = reader.livePages(null, Infinity, validity);
+  const wanted =
+    search === ''
+      ? all
+      : all.filter(({ path, entry }) => fits(`${path} ${reader.nameOf(entry) ?? ''}`, search));
+  return { live: wanted.slice(0, SHOWN), total: wanted.length };
 }
 
 /** Where a path leads, step by step, and the page it shows. */

@@ -4,7 +4,7 @@ import { type ListingPlan, conditionsOf } from '@/core/listing/plan.ts';
 import { compareCodePoints } from '@/core/text.ts';
 import { resolveFilter } from '@/core/listing/resolve.ts';
 import type { EntryView } from '@/core/design/values.ts';
-import type { PathHolders, SiteReader } from '@/core/site/reader.ts';
+import type { LivePage, PathHolders, SiteReader } from '@/core/site/reader.ts';
 import type { Instant, Validity } from '@/core/time/interval.ts';
 
 /** What a site looks like otherwise: drafts, or what a form holds unsaved. */
@@ -22,12 +22,13 @@ export function withEntries(reader: SiteReader, { entries, moved }: Overlay): Si
     : new OverlayReader(reader, new Map(entries.map((e) => [e.id, e])), moved);
 }
 
+const BATCH = 1000;
+
 class OverlayReader implements SiteReader {
   /** Who stands at a path otherwise. */
   private readonly standing = new Map<string, string>();
   private known: { at: Instant; appearing: string[]; vanishing: number } | null = null;
-  readonly livePages: SiteReader['livePages'];
-  readonly livePageCount: SiteReader['livePageCount'];
+  private pages: { at: Instant; inOrder: LivePage[] } | null = null;
   readonly subject: SiteReader['subject'];
   readonly keysWithin: SiteReader['keysWithin'];
   readonly media: SiteReader['media'];
@@ -41,8 +42,6 @@ class OverlayReader implements SiteReader {
   ) {
     for (const [id, path] of moved) if (path !== null) this.standing.set(path, id);
     for (const { id, path } of shown.values()) if (path !== null) this.standing.set(path, id);
-    this.livePageCount = (validity) => below.livePageCount(validity);
-    this.livePages = (...args) => below.livePages(...args);
     this.subject = (...args) => below.subject(...args);
     this.keysWithin = (...args) => below.keysWithin(...args);
     this.media = (id) => below.media(id);
@@ -105,6 +104,40 @@ class OverlayReader implements SiteReader {
       )
       .slice(0, limit)
       .map((e) => e.id);
+  }
+
+  livePages(after: string | null, limit: number, validity: Validity): LivePage[] {
+    const all = this.pagesInOrder(validity);
+    const start =
+      after === null ? 0 : all.findIndex(({ path }) => compareCodePoints(path, after) > 0);
+    return start < 0 ? [] : all.slice(start, start + limit);
+  }
+
+  livePageCount(validity: Validity): number {
+    return this.pagesInOrder(validity).length;
+  }
+
+  /** All pages of entries as they are seen, in the order of their paths; gathered once. */
+  private pagesInOrder(validity: Validity): LivePage[] {
+    if (this.pages?.at === validity.at) return this.pages.inOrder;
+    const found: LivePage[] = [];
+    for (let after: string | null = null; ;) {
+      const batch = this.below.livePages(after, BATCH, validity);
+      for (const page of batch) {
+        const path = this.moved.get(page.entry);
+        if (this.shown.has(page.entry) || path === null) continue;
+        found.push(path === undefined ? page : { ...page, path });
+      }
+      if (batch.length < BATCH) break;
+      after = batch.at(-1)!.path;
+    }
+    const { appearing } = this.pagesMoved(validity);
+    const more = [...this.liveEntries(appearing, validity).values(), ...this.shown.values()];
+    for (const { id, type, path, updated } of more)
+      if (path !== null) found.push({ path, entry: id, type: type.id, updated: updated ?? 0 });
+    found.sort((a, b) => compareCodePoints(a.path, b.path));
+    this.pages = { at: validity.at, inOrder: found };
+    return found;
   }
 
   /** Who has a page only otherwise, and how many have none. */

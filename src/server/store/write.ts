@@ -36,6 +36,15 @@ export function publicGenerationOf(connection: Connection): () => number {
   return () => read.get() ?? 0;
 }
 
+/** The counter that every release raises. */
+export function designGeneration(connection: Connection): number {
+  return (
+    statement<number>(connection, `SELECT generation FROM site_change WHERE scope = 'design'`)
+      .pluck()
+      .get() ?? 0
+  );
+}
+
 /** So many public changes are told piece by piece; whoever saw fewer makes everything anew. */
 const CHANGES_KEPT = 1000;
 /** More keys than this are told as everything. */

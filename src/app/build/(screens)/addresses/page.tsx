@@ -7,7 +7,7 @@ export default async function Page({ searchParams }: { searchParams: SearchParam
   const { clock, search, ask } = await openScreen(searchParams);
   const words = search.search ?? '';
   const [table, answer] = await Promise.all([
-    ask('addressTable', clock.at, words),
+    ask('addressTable', { at: clock.at, seeing: clock.seeing }, words),
     search.try === undefined ? null : ask('tryAddress', search.try, clock.at, clock.seeing),
   ]);
   return <AddressesScreen table={table} search={words} answer={answer} clock={clock} />;
