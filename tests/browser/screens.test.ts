@@ -40,6 +40,8 @@ describe('screens', () => {
     '/build/types/variety',
     '/build/listings/sow-this-month',
     '/build/addresses?try=/sow-now',
+    '/build/bench',
+    '/build/settings',
   ])(
     '%s has no accessibility findings, of landmarks and headings neither, and no horizontal scrolling',
     async (path) => {
