@@ -37,7 +37,7 @@ export function Panes({
         className="flex min-h-0 flex-col overflow-auto"
       >
         <div className="sticky top-0 z-20 flex flex-wrap items-start justify-between gap-x-4 gap-y-2 bg-paper px-6 pt-4 pb-3">
-          <div className="min-w-0 flex-1">
+          <div className="min-w-[160px] flex-1">
             <h1 className="break-words">{title}</h1>
             {lead && <div className="text-muted">{lead}</div>}
           </div>
