@@ -39,6 +39,7 @@ describe('the bench', () => {
     await see('18 pages look otherwise');
     await press('Keep on the bench');
     await see('On the bench: Variety: title rule “{title} on loan”');
+    await see('Bench: 3 unpublished');
     expect(await title(BEET)).toBe(before);
     await open('/build/bench');
     await see('You,');

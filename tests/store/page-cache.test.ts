@@ -4,6 +4,7 @@ import { runCommand } from '@/server/commands/run.ts';
 import { PublicPages } from '@/server/delivery/public-pages.ts';
 import { COMMAND_LINE } from '@/server/permit.ts';
 import { type TestSite, loadFiles } from '../helpers/folder.ts';
+import { entry as entryOf, note } from '../helpers/notes.ts';
 import { setting } from '../helpers/release.ts';
 import { randomSite } from '../helpers/random-site.ts';
 
@@ -57,6 +58,27 @@ class Visitors {
     this.bodies.set(path, fresh.body);
   }
 }
+
+test('a page that is gone is made anew once somebody else stands at its path', async () => {
+  const site = await loadFiles({
+    'types/note.json': note({ address: '/{title}' }),
+    'entries/note.json': [
+      entryOf('a', 'First', ['2026-01-01/2026-02-01']),
+      entryOf('b', 'First', [], { saved: '2026-01-01' }),
+    ],
+  });
+  const visitors = new Visitors(site);
+  visitors.now = Date.parse('2026-07-01T12:00:00Z');
+  expect(visitors.pages.find('/first')!.page.status).toBe(410);
+  const publish = { entry: 'b', action: 'publish', at: null, revision: null };
+  const wallClock = visitors.now;
+  expect(runCommand(site.connection, 'planChange', COMMAND_LINE, publish, { wallClock }).ok).toBe(
+    true,
+  );
+  visitors.now += 1000;
+  await new Promise((resolve) => setImmediate(resolve));
+  expect(visitors.pages.find('/first')!.page.status).toBe(200);
+});
 
 test('a page changes only where something of its read set does, whatever is written', async () => {
   let [hits, needless] = [0, 0];

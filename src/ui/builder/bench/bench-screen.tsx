@@ -3,6 +3,7 @@
 import type { BenchDetail } from '@/server/queries/bench.ts';
 import type { TriedAddress } from '@/server/queries/addresses.ts';
 import type { Clock } from '@/server/queries/clock.ts';
+import { Dialog } from '@/ui/primitives/dialog.tsx';
 import { Issues, SaidLine } from '@/ui/primitives/issues.tsx';
 import { Panes } from '../panes.tsx';
 import { ReachPanel } from '../reach/reach-panel.tsx';
@@ -11,7 +12,7 @@ import { BenchLines } from './bench-lines.tsx';
 import { BenchPage } from './bench-page.tsx';
 import { ReleaseForm } from './release-form.tsx';
 import { Releases } from './releases.tsx';
-import { useBench } from './use-bench.ts';
+import { type Bench, useBench } from './use-bench.ts';
 
 /** All that is unpublished: ticked lines are released together, now or at an instant. */
 export function BenchScreen({
@@ -39,6 +40,7 @@ export function BenchScreen({
           {!empty && <ReleaseForm bench={bench} clock={clock} />}
           <ReachPanel input={bench.reach} />
           <Releases detail={detail} bench={bench} clock={clock} />
+          <AskTogether bench={bench} />
           {bench.asking && (
             <ReleaseDialog
               release={bench.asking.release}
@@ -57,13 +59,7 @@ export function BenchScreen({
   );
 }
 
-function EditButtons({
-  detail,
-  bench,
-}: {
-  detail: BenchDetail;
-  bench: ReturnType<typeof useBench>;
-}) {
+function EditButtons({ detail, bench }: { detail: BenchDetail; bench: Bench }) {
   return (
     <div className="flex gap-2">
       <button
@@ -85,6 +81,36 @@ function EditButtons({
         Redo
       </button>
     </div>
+  );
+}
+
+/** Says what goes together with an edit that others build on, before it goes. */
+function AskTogether({ bench }: { bench: Bench }) {
+  const { together } = bench;
+  if (!together) return null;
+  return (
+    <Dialog open onOpenChange={bench.stopTaking} title="These go together">
+      <p className="mt-2">What is built on the first cannot stand without it.</p>
+      <ul className="mt-2 max-h-[50vh] list-disc overflow-auto pl-5">
+        {together.sentences.map((sentence, i) => (
+          <li key={i} className="break-words">
+            {sentence}
+          </li>
+        ))}
+      </ul>
+      <div className="mt-4 flex gap-2">
+        <button
+          type="button"
+          className="button button-main"
+          onClick={() => void bench.takeOff(together.taking)}
+        >
+          {together.taking.command === 'undoEdit' ? 'Take them back' : 'Throw them away'}
+        </button>
+        <button type="button" className="button" onClick={bench.stopTaking}>
+          Keep them
+        </button>
+      </div>
+    </Dialog>
   );
 }
 

@@ -36,9 +36,15 @@ export interface Bench {
   /** Says what releasing the ticked lines would do, and asks. */
   ask: (at: string | null) => Promise<void>;
   release: () => Promise<void>;
-  undo: () => Promise<boolean>;
+  /** Takes back one's last edit; asks first where others build on it. */
+  undo: () => Promise<void>;
   redo: () => Promise<boolean>;
-  discard: (edit: number) => Promise<boolean>;
+  /** Throws an edit away; asks first where others build on it. */
+  discard: (edit: number) => Promise<void>;
+  /** What would go together, while that is asked. */
+  together: Together | null;
+  stopTaking: () => void;
+  takeOff: (taking: TakingOff) => Promise<boolean>;
   rebase: (edit: number) => Promise<boolean>;
   undoRelease: (release: number, planned: boolean) => Promise<boolean>;
   /** Whose reach is looked for: the ticked lines; null where none is. */
@@ -56,6 +62,7 @@ export function useBench(detail: BenchDetail, clock: Clock): Bench {
   const [changed, setChanged] = useState<ReadonlyMap<string, boolean>>(new Map());
   const [when, setWhen] = useState('');
   const [asking, setAsking] = useState<Asking | null>(null);
+  const [together, setTogether] = useState<Together | null>(null);
   const ticked = tickedOf(detail, changed);
   const chosen = {
     edits: detail.edits.filter(({ id }) => ticked.has(editKey(id))).map(({ id }) => id),
@@ -106,7 +113,9 @@ export function useBench(detail: BenchDetail, clock: Clock): Bench {
     ask,
     release,
     undoRelease,
-    ...editActs(attempt),
+    together,
+    stopTaking: () => setTogether(null),
+    ...editActs(attempt, setTogether),
   };
 }
 
@@ -119,23 +128,46 @@ function reachOfChosen(
   return { at, steps: [], edits, drafts: drafts.map(({ entry }) => entry) };
 }
 
-/** What is done with edits alone. */
-function editActs(attempt: Attempt): Pick<Bench, 'undo' | 'redo' | 'discard' | 'rebase'> {
+/** What takes edits off the bench: which command, with what. */
+export type TakingOff = { command: 'undoEdit' } | { command: 'discardEdits'; edits: number[] };
+
+/** What goes with an edit that others build on, asked before it goes. */
+export interface Together {
+  taking: TakingOff;
+  sentences: string[];
+}
+
+/** What is done with edits alone; `ask` is told what would go together. */
+function editActs(
+  attempt: Attempt,
+  ask: (together: Together | null) => void,
+): Pick<Bench, 'undo' | 'redo' | 'discard' | 'rebase' | 'takeOff'> {
+  const send = (taking: TakingOff, dry: boolean) =>
+    taking.command === 'undoEdit'
+      ? command('undoEdit', { dry })
+      : command('discardEdits', { edits: taking.edits, dry });
+  const takeOff = (taking: TakingOff): Promise<boolean> => {
+    ask(null);
+    const verb = taking.command === 'undoEdit' ? 'Taken back' : 'Thrown away';
+    return attempt(
+      () => send(taking, false),
+      ({ sentences }) => ({ words: `${verb}: ${sentences.join('; ')}.` }),
+    );
+  };
+  const tryOut = async (taking: TakingOff): Promise<void> => {
+    const tried = await send(taking, true);
+    if (tried.ok && tried.value.edits.length > 1)
+      return ask({ taking, sentences: tried.value.sentences });
+    await takeOff(taking);
+  };
   return {
-    undo: () =>
-      attempt(
-        () => command('undoEdit', {}),
-        ({ sentences }) => ({ words: `Taken back: ${sentences.join('; ')}.` }),
-      ),
+    takeOff,
+    undo: () => tryOut({ command: 'undoEdit' }),
+    discard: (edit) => tryOut({ command: 'discardEdits', edits: [edit] }),
     redo: () =>
       attempt(
         () => command('redoEdit', {}),
         ({ sentences }) => ({ words: `Done again: ${sentences.join('; ')}.` }),
-      ),
-    discard: (edit) =>
-      attempt(
-        () => command('discardEdits', { edits: [edit] }),
-        ({ sentences }) => ({ words: `Thrown away: ${sentences.join('; ')}.` }),
       ),
     rebase: (edit) =>
       attempt(
