@@ -3,6 +3,7 @@ import type { Result } from '@/core/issue.ts';
 import type { CommandInput, CommandName } from '@/server/commands/index.ts';
 import { runCommand } from '@/server/commands/run.ts';
 import type { Actor } from '@/server/permit.ts';
+import { listingOutcome } from '@/server/queries/listing.ts';
 import { openEdits } from '@/server/store/bench.ts';
 import { type Files, at, loadFiles } from '../helpers/folder.ts';
 import { entry, note } from '../helpers/notes.ts';
@@ -271,4 +272,23 @@ test('a type goes only where it has no entries', async () => {
   expect(codes(refused)).toEqual(['type-in-use']);
   for (const e of ['a', 'b', 'c']) value(s.run('deleteEntry', { entry: e }));
   expect(s.run('release', { edit: { steps: [remove] } }).ok).toBe(true);
+});
+
+test('a listing over a field that is only on the bench is shown, with the field blank', async () => {
+  const s = await site({
+    ...FILES,
+    'listings/all.json': { key: 'all', type: 'note', address: '/all', sort: ['title'] },
+  });
+  const field = { id: 'frost', key: 'frost', kind: 'date', label: 'Frost date' };
+  const place = { within: 'types/note', list: 'fields', after: 'title' };
+  value(s.run('editDesign', { steps: [{ do: 'add', part: field, ...place }] }));
+  const where = { field: 'frost', op: 'not-blank' };
+  const looking = { at: LATER + 60_000, past: false, seeing: 'published' as const };
+  const shown = (set: Record<string, unknown>) => {
+    const steps = setting(s.view.working(looking.at)!.site.design, 'listings/all', set);
+    return listingOutcome(s.view, ANN, { id: 'all', steps, find: '' }, looking)!;
+  };
+  expect(shown({ sort: ['frost', 'title'] })).toMatchObject({ issues: [], total: 2 });
+  expect(shown({ where })).toMatchObject({ issues: [], total: 0 });
+  expect(shown({ where: { ...where, op: 'blank' } })).toMatchObject({ issues: [], total: 2 });
 });

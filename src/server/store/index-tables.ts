@@ -215,6 +215,27 @@ export function listingIndex(plan: ListingPlan): { name: string; sql: string } {
   return { name, sql: `CREATE INDEX ${quoted(name)} ON ${on}` };
 }
 
+/**
+ * The index table of a type as a design reads it: fields that no release has given it so far stand
+ * in it as blank. Null where no release has the type.
+ */
+export function tableSeen(connection: Connection, type: ContentType): string | null {
+  const made = new Set(
+    statement<string>(connection, 'SELECT name FROM pragma_table_info(?)')
+      .pluck()
+      .all(indexTable(type).slice(1, -1))
+      .map(quoted),
+  );
+  if (made.size === 0) return null;
+  const missing = stored(type).flatMap((column) =>
+    namesOf(column)
+      .filter((name) => !made.has(name))
+      .map((name) => `, ${isManyValued(column) ? '0' : 'NULL'} AS ${name}`),
+  );
+  if (missing.length === 0) return indexTable(type);
+  return `(SELECT *${missing.join('')} FROM ${indexTable(type)})`;
+}
+
 /** Whether the database has the index that a listing, as it is planned, is read by. */
 export function hasListingIndex(connection: Connection, plan: ListingPlan): boolean {
   return (

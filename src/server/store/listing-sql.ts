@@ -21,17 +21,17 @@ export interface ListingSql {
 
 /**
  * The SQL form of a listing; `settled` is the last write's instant, before which the partial
- * indexes say nothing. `indexed`: the database has the listing's own index, and with it what the
- * member table repeats.
+ * indexes say nothing. `table` is the index table as the plan's design reads it; null where the
+ * database has the listing's own index, and with it all that the table and the member table have.
  */
 export function listingSql(
   plan: ListingPlan,
   at: Instant,
   settled: Instant,
   subjects: SubjectTree,
-  indexed: boolean,
+  table: string | null,
 ): ListingSql {
-  const leading = indexed ? leadingMember(plan) : null;
+  const leading = table === null ? leadingMember(plan) : null;
   const params: unknown[] = leading
     ? [leading.condition.column.field!.id, leading.key, at, at]
     : [at, at];
@@ -39,7 +39,7 @@ export function listingSql(
   const filter = writer.write(resolveFilter(plan.filter, at, plan.zone, subjects), false);
   const source = leading
     ? `${memberTable(plan.type)} AS r WHERE r.field = ? AND r.key = ? AND `
-    : `${indexTable(plan.type)} AS r WHERE `;
+    : `${table ?? indexTable(plan.type)} AS r WHERE `;
   const open = at >= settled ? 'r.open = 1 AND ' : '';
   const order = [...plan.sort.flatMap(orderTerms), 'created', 'entry'].join(', ');
   // "+" keeps the index over bounds out of it: nearly every row has started, so it would find

@@ -6,7 +6,7 @@ import type { ContentType } from '@/core/design/spec.ts';
 import { crossingOf, movingComparisons, nextDayCrossing } from '@/core/listing/crossing.ts';
 import { type ListingPlan, conditionsOf } from '@/core/listing/plan.ts';
 import type { Instant, Validity } from '@/core/time/interval.ts';
-import { cellColumn, hasListingIndex, indexTable } from './index-tables.ts';
+import { cellColumn, hasListingIndex, indexTable, tableSeen } from './index-tables.ts';
 import { ListMemory } from './list-memory.ts';
 import { listingSql } from './listing-sql.ts';
 import { personName } from './persons.ts';
@@ -246,17 +246,14 @@ export class StoredReader implements SiteReader {
     limit: number,
     without: readonly string[],
   ): { ids: string[]; total: number } {
+    const indexed = hasListingIndex(this.connection, plan);
+    const table = indexed ? null : tableSeen(this.connection, plan.type);
+    if (!indexed && table === null) return { ids: [], total: 0 };
     const {
       from: all,
       params: needed,
       order,
-    } = listingSql(
-      plan,
-      validity.at,
-      this.settled,
-      this.subjects,
-      hasListingIndex(this.connection, plan),
-    );
+    } = listingSql(plan, validity.at, this.settled, this.subjects, table);
     const from =
       without.length === 0
         ? all
@@ -271,7 +268,7 @@ export class StoredReader implements SiteReader {
       : this.sql<number>(`SELECT count(*) ${from}`)
           .pluck()
           .get(...params)!;
-    this.tellListing(plan, validity);
+    this.tellListing(plan, validity, table ?? indexTable(plan.type));
     return { ids, total };
   }
 
@@ -279,15 +276,13 @@ export class StoredReader implements SiteReader {
    * The next bound in every source type, matching or not, and the next crossing of each relative
    * filter.
    */
-  private tellListing(plan: ListingPlan, validity: Validity): void {
+  private tellListing(plan: ListingPlan, validity: Validity, read: string): void {
     const { at } = validity;
     for (const type of this.sourceTypes(plan)) this.tellBounds(type, validity);
     validity.tell(nextDayCrossing(plan, at));
     for (const { column, ms } of movingComparisons(plan)) {
       const name = cellColumn(column);
-      const least = this.sql<number | null>(
-        `SELECT min(${name}) FROM ${indexTable(plan.type)} WHERE ${name} >= ?`,
-      )
+      const least = this.sql<number | null>(`SELECT min(${name}) FROM ${read} WHERE ${name} >= ?`)
         .pluck()
         .get(at + ms)!;
       validity.tell(crossingOf(least, ms, at));
@@ -300,7 +295,9 @@ export class StoredReader implements SiteReader {
       if (column.target?.of === 'entries')
         for (const key of column.target.types ?? this.site.typesByKey.keys()) keys.add(key);
     }
-    return [...keys].flatMap((key) => this.site.typesByKey.get(key) ?? []);
+    const types = [...keys].flatMap((key) => this.site.typesByKey.get(key) ?? []);
+    // A type that no release has so far has no rows.
+    return types.filter((type) => tableSeen(this.connection, type) !== null);
   }
 
   private tellBounds(type: ContentType, validity: Validity): void {
