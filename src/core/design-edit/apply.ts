@@ -30,17 +30,36 @@ export function applyStep(design: Design, step: Step): Result<Stepped> {
   }
 }
 
+/** Lists that are made where there is something to stand in them. */
+const MAY_BE_MISSING = /^(options|slots\.[^.]+)$/;
+
 type Of<D extends Step['do']> = Extract<Step, { do: D }>;
 
-function set(design: Design, step: Of<'set'>): Result<Stepped> {
-  const current = partAt(design, step.part);
-  if (!current) return gone(step.part);
+function set(design: Design, asked: Of<'set'>): Result<Stepped> {
+  const current = partAt(design, asked.part);
+  if (!current) return gone(asked.part);
+  const step = withWhatHolds(current, asked);
   const value = valueAt(current, step.property);
   if (!same(value, step.was) && !same(value, step.now)) return refused(changed(step, value));
   const changedRoot = withRoot(design, step.part, (part) => put(part, step.property, step.now));
   if (!changedRoot.ok) return changedRoot;
   const now = valueAt(partAt(changedRoot.value, step.part)!, step.property);
   return ok({ design: changedRoot.value, step: { ...step, was: value, now } });
+}
+
+/**
+ * Sets what is to hold a property together with it where that is not there: taken back, both go.
+ */
+function withWhatHolds(part: Part, step: Of<'set'>): Of<'set'> {
+  const names = step.property.split('.');
+  const missing = names.findIndex(
+    (_, i) => valueAt(part, names.slice(0, i + 1).join('.')) === null,
+  );
+  if (step.now === null || missing < 0 || missing === names.length - 1) return step;
+  const now = names
+    .slice(missing + 1)
+    .reduceRight<Json>((value, name) => Object.fromEntries([[name, value]]), step.now);
+  return { ...step, property: names.slice(0, missing + 1).join('.'), now };
 }
 
 function add(design: Design, step: Of<'add'>): Result<Stepped> {
@@ -51,6 +70,15 @@ function add(design: Design, step: Of<'add'>): Result<Stepped> {
       path,
       message: `There is a part "${step.part.id}" here already.`,
       fix: 'Give the new one another id.',
+    });
+  const owner = step.within === '' ? undefined : partAt(design, step.within);
+  if (owner && MAY_BE_MISSING.test(step.list) && valueAt(owner, step.list) === null)
+    return set(design, {
+      do: 'set',
+      part: step.within,
+      property: step.list,
+      was: null,
+      now: [step.part],
     });
   const next = inList(design, step, (list) => {
     const at = placeAfter(list, step.after);
@@ -159,8 +187,8 @@ function inList(
     if (!partAt(design, within) || isSingle(within.split('/')[0]!)) return gone(within);
     let found = true;
     const next = withRoot(design, within, (part) => {
-      const parts = listAt(part, list);
-      if (parts) act(parts);
+      const parts = valueAt(part, list);
+      if (Array.isArray(parts)) act(parts as Part[]);
       else found = false;
     });
     return found ? next : gone(`${within}/${list}`);
@@ -172,15 +200,6 @@ function inList(
   const fresh = parts.filter((part) => !known.has(part));
   const next = { ...design, [list]: parts };
   return fresh.length === 0 ? ok(next) : withPart(next, `${list}/${fresh[0]!.id}`, fresh[0]!);
-}
-
-/** A list within a part, made where its name is one of a list that may be left out. */
-function listAt(part: Part, list: string): Part[] | undefined {
-  const found = valueAt(part, list);
-  if (Array.isArray(found)) return found as Part[];
-  if (found !== null || !/^(options|slots\.[^.]+)$/.test(list)) return undefined;
-  put(part, list, []);
-  return valueAt(part, list) as unknown as Part[];
 }
 
 /** Where a part stands; undefined for what stands in no list. */

@@ -76,6 +76,29 @@ describe('an edit', () => {
     );
   });
 
+  test('taken back takes with it what was made to hold what it set', () => {
+    const block = { id: 'new', block: 'text', text: '{title}' };
+    const steps: Step[] = [
+      {
+        do: 'add',
+        part: block,
+        within: 'templates/seed-card',
+        list: 'slots.foot',
+        after: null,
+      },
+    ];
+    const done = applyEdit(RICH_DESIGN, { steps });
+    if (!done.ok) throw new Error(JSON.stringify(done.issues));
+    expect(partAt(done.value.design, 'templates/seed-card')!.slots).toEqual({ foot: [block] });
+    const { steps: back } = invertEdit(done.value.edit);
+    expect(JSON.stringify(alike(done.value.design, back))).toBe(JSON.stringify(RICH_DESIGN));
+    const loose = { do: 'set', part: 'templates/seed-card/blocks/b1', was: null } as const;
+    const held = applyStep(RICH_DESIGN, { ...loose, property: 'x.y', now: 'z' });
+    if (!held.ok) throw new Error(JSON.stringify(held.issues));
+    const undone = applyStep(held.value.design, invertEdit({ steps: [held.value.step] }).steps[0]!);
+    expect(JSON.stringify(undone.ok && undone.value.design)).toBe(JSON.stringify(RICH_DESIGN));
+  });
+
   test('that removes what somebody else changed is refused', () => {
     const was = partAt(design, 'types/page') as never;
     const remove: Step = {
