@@ -11,7 +11,7 @@ import type { Connection } from '@/server/db/connection.ts';
 import { readValues } from '@/server/store/stored-values.ts';
 import { hasListingIndex, leadingMember } from '@/server/store/index-tables.ts';
 import { loadFiles } from '../helpers/folder.ts';
-import { day, randomSite } from '../helpers/random-site.ts';
+import { DESIGN, day, randomSite } from '../helpers/random-site.ts';
 
 const VALUES: Record<string, fc.Arbitrary<string | number | boolean | (string | number)[]>> = {
   title: fc.constantFrom('pea', 'PEA', 'ea', 'Zebra', 'é'),
