@@ -33,6 +33,7 @@ const SERVER = {
   queries: ['db', 'store'],
   commands: ['db', 'store', 'files'],
   delivery: ['db', 'store', 'queries'],
+  saving: ['db', 'store', 'files'],
 };
 const layers = Object.entries(SERVER).map(([folder, below]) => ({
   name: `server-${folder}-imports-only-what-is-below`,

@@ -5,6 +5,7 @@ import { clockCommand } from './clock.ts';
 import { loadCommand } from './load.ts';
 import { pagesCommand } from './pages.ts';
 import { renderCommand } from './render.ts';
+import { saveCommand } from './save.ts';
 import { signInCommand } from './sign-in.ts';
 import { traceCommand } from './trace.ts';
 import { WrongUse, reportIssues } from './output.ts';
@@ -22,6 +23,7 @@ async function main(): Promise<number> {
   let code = 0;
   for (const add of [
     loadCommand,
+    saveCommand,
     pagesCommand,
     renderCommand,
     traceCommand,

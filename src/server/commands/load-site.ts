@@ -1,23 +1,21 @@
-import { copyFileSync, existsSync, mkdirSync, renameSync, rmSync } from 'node:fs';
-import { join } from 'node:path';
 import type { Connection } from '../db/connection.ts';
 import type { EntryToLoad } from '../files/interpret-entry.ts';
+import type { SavedHistory } from '../files/read-history.ts';
 import type { SiteToLoad } from '../files/read-site.ts';
-import type { ReadMedia } from '../files/read-media.ts';
 import { type Contradiction, contradictions } from '../store/histories.ts';
-import { storeRelease } from '../store/design-store.ts';
 import { derive } from '../store/derive.ts';
-import { revisionWriter } from '../store/revision-writer.ts';
-import { statement } from '../store/statement.ts';
-import { raisePublic, write } from '../store/write.ts';
+import { raisePublic, setSettled, write } from '../store/write.ts';
 import { type Actor, SITE, permit } from '../permit.ts';
 import { Refused } from './definition.ts';
+import { doublyHeld, insertFacts, markPublished } from './load/insert-facts.ts';
+import { clear, insertAll } from './load/insert-site.ts';
+import { keepFiles } from './load/keep-files.ts';
 import { inWords } from './run.ts';
 import type { Issue, Result } from '@/core/issue.ts';
 import { readKey } from '@/core/forecast/read-set.ts';
 import { compileSite } from '@/core/site/compile.ts';
 import type { AddressHistory, Refusal } from '@/core/address/model.ts';
-import { type Instant, BEGINNING } from '@/core/time/interval.ts';
+import type { Instant } from '@/core/time/interval.ts';
 
 /** What was loaded, and what the check found on the way. */
 export interface Loaded {
@@ -60,11 +58,27 @@ function replaceSite(
   { site, actor, at }: { site: SiteToLoad; actor: Actor; at: Instant },
   tell: (step: string) => void,
 ): Issue[] {
-  const byId = new Map(site.entries.map((e) => [e.id, e]));
   tell(`Writing ${site.entries.length} entries`);
   clear(connection);
   insertAll(connection, site, { actor, at });
   tell('Working out what is live when, and where');
+  const refusals = site.history
+    ? goOn(connection, site, site.history, tell)
+    : workOut(connection, site, at, tell);
+  const { design, subjects, media, everything } = readKey;
+  raisePublic(connection, [design, subjects, media, everything]);
+  const byId = new Map(site.entries.map((e) => [e.id, e]));
+  return [...site.findings, ...refusals.map((r) => issueOf(r, byId))];
+}
+
+/** Works out all of the past and what is planned, as if the design had always held. */
+function workOut(
+  connection: Connection,
+  site: SiteToLoad,
+  at: Instant,
+  tell: (step: string) => void,
+): Refusal[] {
+  const byId = new Map(site.entries.map((e) => [e.id, e]));
   const histories = historiesOf(site, at);
   const { refusals } = derive(connection, {
     site: compileSite(site.design).site,
@@ -80,111 +94,36 @@ function replaceSite(
     ...contradictions(connection, histories).map((c) => contradictionIssue(c, byId)),
   ];
   if (wrong.length > 0) throw new Refused(...wrong);
-  const { design, subjects, media, everything } = readKey;
-  raisePublic(connection, [design, subjects, media, everything]);
-  return [...site.findings, ...refusals.map((r) => issueOf(r, byId))];
+  return refusals;
 }
 
-/** Copies files under their hash; a file that is there already is the same file. */
-function keepFiles(dataFolder: string, media: ReadMedia[]): void {
-  const folder = join(dataFolder, 'media');
-  mkdirSync(folder, { recursive: true });
-  for (const { hash, source } of media) {
-    const target = join(folder, hash);
-    if (existsSync(target)) continue;
-    try {
-      copyFileSync(source, `${target}.new`);
-      renameSync(`${target}.new`, target);
-    } catch (error) {
-      rmSync(`${target}.new`, { force: true });
-      throw error;
-    }
-  }
-}
-
-const CONTENT = [
-  'address',
-  'live_interval',
-  'planned_change',
-  'by_hand',
-  'reference_edge',
-  'refusal',
-  'revision',
-  'entry',
-  'subject',
-  'media',
-  'design_version',
-  'design_edit',
-];
-
-function clear({ driver }: Connection): void {
-  for (const table of CONTENT) driver.exec(`DELETE FROM ${table}`);
-  const names = driver
-    .prepare<unknown[], string>(
-      `SELECT name FROM sqlite_master WHERE type = 'table' AND (name LIKE 'index\\_%' ESCAPE '\\' OR name LIKE 'member\\_%' ESCAPE '\\')`,
-    )
-    .pluck()
-    .all();
-  for (const name of names) driver.exec(`DROP TABLE "${name.replaceAll('"', '""')}"`);
-  driver.exec(`DELETE FROM meta WHERE key LIKE 'index:%'`);
-}
-
-function insertAll(
+/**
+ * Has a saved site go on from its last change: what was so by then is copied, what lies ahead is
+ * worked out.
+ */
+function goOn(
   connection: Connection,
-  site: SiteToLoad,
-  { actor, at }: { actor: Actor; at: Instant },
-): void {
-  storeRelease(connection, {
-    design: site.design,
-    starts: BEGINNING,
-    author: actor.id,
-    saved: at,
+  { entries, design }: SiteToLoad,
+  { until }: SavedHistory,
+  tell: (step: string) => void,
+): Refusal[] {
+  const byId = new Map(entries.map((e) => [e.id, e]));
+  const added = insertFacts(connection, entries, design.site.language, until);
+  const wrong = doublyHeld(connection, byId);
+  if (wrong.length > 0) throw new Refused(...wrong);
+  setSettled(connection, until);
+  const { refusals } = derive(connection, {
+    site: compileSite(design).site,
+    settled: until,
+    touched: added,
+    everybody: true,
+    step: stepTeller(tell),
   });
-  insertSubjects(connection, site);
-  insertMedia(connection, site.media);
-  insertEntries(connection, site);
-}
-
-function insertSubjects(connection: Connection, { subjects, design }: SiteToLoad): void {
-  const setIds = new Map(design.subjectSets.map(({ key, id }) => [key, id]));
-  const subject = statement(
-    connection,
-    'INSERT INTO subject ("set", key, name, slug, description, parent, position) VALUES (?, ?, ?, ?, ?, ?, ?)',
-  );
-  subjects.forEach((s, i) =>
-    subject.run(setIds.get(s.set) ?? s.set, s.key, s.name, s.slug, s.description, s.parent, i),
-  );
-}
-
-function insertMedia(connection: Connection, pictures: ReadMedia[]): void {
-  const media = statement(
-    connection,
-    'INSERT INTO media (id, hash, alt, width, height, mime, bytes) VALUES (?, ?, ?, ?, ?, ?, ?)',
-  );
-  for (const m of pictures) media.run(m.id, m.hash, m.alt, m.width, m.height, m.mime, m.bytes);
-}
-
-function insertEntries(connection: Connection, { entries, design }: SiteToLoad): void {
-  const { language } = design.site;
-  const entry = statement(
-    connection,
-    'INSERT INTO entry (id, type, created, author) VALUES (?, ?, ?, ?)',
-  );
-  for (const e of entries) entry.run(e.id, e.type.id, e.created, e.author);
-  const writeRevision = revisionWriter(connection, language);
-  const plan = statement(
-    connection,
-    'INSERT INTO planned_change (entry, language, at, sequence, action, revision, person) VALUES (?, ?, ?, ?, ?, ?, ?)',
-  );
-  const byHand = statement(
-    connection,
-    'INSERT INTO by_hand (entry, path, starts, ends) VALUES (?, ?, ?, ?)',
-  );
-  for (const e of entries) {
-    for (const revision of e.revisions) writeRevision(e.id, e.type, revision);
-    for (const p of e.plans) plan.run(e.id, language, p.at, p.sequence, p.do, p.revision, e.author);
-    for (const h of e.byHand) byHand.run(e.id, h.path, h.from, h.to);
-  }
+  markPublished(connection);
+  const isAdded = new Set(added);
+  const certain = refusals.filter((r) => isAdded.has(r.entry) && (r.cancelled || r.byHand));
+  if (certain.length > 0) throw new Refused(...certain.map((r) => issueOf(r, byId)));
+  return refusals.filter((r) => isAdded.has(r.entry));
 }
 
 /** The addresses that the folder says were held, by entry. */

@@ -25,6 +25,14 @@ const plan = z.strictObject({
   at: moment,
   do: z.enum(['publish', 'retire']),
   revision: revisionNumber.nullable().default(null),
+  /** Its place among those of its instant; default: that in the list. */
+  sequence: z.int().min(0).optional(),
+  /** The local time as it was typed, and the zone it was meant in. */
+  local: z.string().max(64).nullable().default(null),
+  zone: z.string().max(100).nullable().default(null),
+  /** Who asked for it; default: the entry's author. */
+  person: z.string().max(200).optional(),
+  language: z.string().max(100).optional(),
 });
 const byHand = z.union([
   z
@@ -45,9 +53,34 @@ const held = z.strictObject({
     .optional(),
   /** The base it was to have instead and could not. */
   refused: z.string().max(4096).nullable().default(null),
+  /** `redirect`: the pattern's path of what stood at `/`. */
+  role: z.enum(['current', 'redirect']).default('current'),
   from: moment,
   to: moment.nullable().default(null),
+  language: z.string().max(100).optional(),
 });
+/** When a revision was live before the folder was saved. */
+const was = z.strictObject({
+  from: moment,
+  to: moment.nullable().default(null),
+  revision: revisionNumber,
+  /** Whose values are shown that are the same in every language; default: the revision's. */
+  shared: revisionNumber.optional(),
+  language: z.string().max(100).optional(),
+});
+/** What could not be had before the folder was saved. */
+const refused = z.strictObject({
+  at: moment,
+  code: z.enum(['clash', 'blank-segment', 'cycle', 'too-long', 'nothing-left']),
+  message: z.string().max(10_000),
+  fix: z.string().max(10_000),
+  cancelled: z.boolean().default(false),
+  base: z.string().max(4096).nullable().default(null),
+  byHand: z.boolean().default(false),
+});
+/** Values by field id, as they are stored. */
+const stored = z.record(z.string().max(64), z.json()).default({});
+const name = z.string().max(4_000_000).optional();
 const listOf = <T extends z.ZodType>(
   item: T,
 ): z.ZodPipe<z.ZodTransform<unknown, unknown>, z.ZodArray<T>> =>
@@ -88,21 +121,36 @@ export const entryForm = z.strictObject({
     })
     .optional(),
   type: z.string().optional(),
+  /** Id of a type that the design of the folder does not have any more. */
+  typeId: z.string().max(64).optional(),
   created: moment.optional(),
   author: z.string().max(200).default(''),
   /** When the newest revision was saved. */
   saved: moment.optional(),
+  /** Who saved it; default: the author. */
+  savedBy: z.string().max(200).optional(),
+  /** What the newest revision is called where its naming field says otherwise. */
+  name,
+  deleted: moment.optional(),
   live: listOf(live),
   plans: listOf(plan),
   address: listOf(byHand),
   /** All addresses held so far; left out, they are worked out by the design of the folder. */
   held: listOf(held),
+  /** Facts of a saved site: when it was live, and what could not be had. */
+  was: z.array(was).optional(),
+  refused: listOf(refused),
+  stored,
   /** Older revisions, oldest first: the fields in which they differ. */
   revisions: listOf(
     z.strictObject({
       saved: moment,
       author: z.string().max(200).optional(),
-      values: z.record(z.string(), z.unknown()),
+      name,
+      values: z.record(z.string(), z.unknown()).default({}),
+      /** Whether the values are all there are, and not on top of the newest. */
+      whole: z.boolean().default(false),
+      stored,
     }),
   ),
 });

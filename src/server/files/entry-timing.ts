@@ -20,6 +20,21 @@ interface Written {
   at: (string | number)[];
 }
 
+/** A plan with how it was asked for. */
+export interface PlanToLoad extends Plan {
+  local: string | null;
+  zone: string | null;
+  /** Who asked for it; null for the entry's author. */
+  person: string | null;
+  /** Null for the language of the site. */
+  language: string | null;
+}
+
+/** What a plan is read as before it has its place. */
+type Unplaced = Omit<PlanToLoad, 'sequence'> & { sequence?: number | undefined };
+
+const UNSAID = { local: null, zone: null, person: null, language: null };
+
 /** Reads when an entry's revisions were saved, when it is public, and where by hand. */
 export class TimingReader {
   constructor(
@@ -35,6 +50,11 @@ export class TimingReader {
     return this.moment(this.raw.form.created, ['entry', 'created']);
   }
 
+  /** When the entry was deleted; null where it was not. */
+  deleted(): Instant | null {
+    return this.moment(this.raw.form.deleted, ['entry', 'deleted']);
+  }
+
   /** Revisions with their values, the oldest first. */
   revisions(values: Values[]): Revision[] {
     const { form } = this.raw;
@@ -43,7 +63,12 @@ export class TimingReader {
       const saved = older
         ? (this.moment(older.saved, ['entry', 'revisions', i, 'saved']) ?? 0)
         : this.savedAt(i + 1);
-      return { number: i + 1, saved, values: v, author: older?.author ?? form.author };
+      return {
+        number: i + 1,
+        saved,
+        values: v,
+        author: (older ?? { author: form.savedBy }).author ?? form.author,
+      };
     });
     all.forEach((r, i) => {
       if (i === 0 || r.saved > all[i - 1]!.saved) return;
@@ -82,8 +107,8 @@ export class TimingReader {
   }
 
   /** Publications and retirements, by instant and written order. */
-  plans(revisions: Revision[]): Plan[] {
-    const plans = [...this.intervalPlans(revisions), ...this.singlePlans(revisions)];
+  plans(revisions: Revision[]): PlanToLoad[] {
+    const plans: Unplaced[] = [...this.intervalPlans(revisions), ...this.singlePlans(revisions)];
     const earliest = revisions[0]?.saved ?? 0;
     const idle = plans.find((p) => p.do === 'publish' && p.at < earliest);
     if (idle)
@@ -95,11 +120,11 @@ export class TimingReader {
         fix: 'Set entry.saved (or the first of entry.revisions) to an instant before it.',
       });
     return plans
-      .map((p, sequence) => ({ ...p, sequence }))
+      .map((p, place) => ({ ...p, sequence: p.sequence ?? place }))
       .sort((a, b) => a.at - b.at || a.sequence - b.sequence);
   }
 
-  private intervalPlans(revisions: Revision[]): Omit<Plan, 'sequence'>[] {
+  private intervalPlans(revisions: Revision[]): Unplaced[] {
     const written = this.raw.form.live.flatMap((l, i): Written[] => {
       const at = ['entry', 'live', i];
       const from = this.moment(l.from, at);
@@ -118,8 +143,8 @@ export class TimingReader {
     written.sort((a, b) => a.from - b.from);
     this.checkOverlaps(written);
     return written.flatMap(({ from, to, revision }) => [
-      { at: from, do: 'publish' as const, revision },
-      ...(to === null ? [] : [{ at: to, do: 'retire' as const, revision: null }]),
+      { ...UNSAID, at: from, do: 'publish' as const, revision },
+      ...(to === null ? [] : [{ ...UNSAID, at: to, do: 'retire' as const, revision: null }]),
     ]);
   }
 
@@ -138,12 +163,13 @@ export class TimingReader {
     });
   }
 
-  private singlePlans(revisions: Revision[]): Omit<Plan, 'sequence'>[] {
+  private singlePlans(revisions: Revision[]): Unplaced[] {
     return this.raw.form.plans.flatMap((p, i) => {
       const place = ['entry', 'plans', i];
       const at = this.moment(p.at, place);
       this.checkRevision(place, p.revision, at, revisions);
-      return at === null ? [] : [{ at, do: p.do, revision: p.revision }];
+      const { person = null, language = null } = p;
+      return at === null ? [] : [{ ...p, at, person, language }];
     });
   }
 
@@ -175,7 +201,9 @@ export class TimingReader {
   byHand(): ByHand[] {
     return this.raw.form.address.map((given, i) => {
       const at = ['entry', 'address', i];
-      const wrong = checkByHand(given.path) ?? this.takenByDesign(given.path);
+      // What was saved was not taken when it was set.
+      const taken = this.raw.form.was ? null : this.takenByDesign(given.path);
+      const wrong = checkByHand(given.path) ?? taken;
       if (wrong !== null)
         this.told(at, 'wrong-address', `${given.path}: ${wrong}`, 'Write it like "/about/us".');
       const from = this.moment(given.from ?? undefined, at) ?? BEGINNING;
@@ -193,6 +221,7 @@ export class TimingReader {
 
   /** All addresses held so far, by their starts; null where the file does not say. */
   held(): HeldFact[] | null {
+    if (this.raw.form.was) return null;
     const facts = this.raw.form.held.map((given, i): HeldFact => {
       const at = ['entry', 'held', i];
       const wrong = given.path === '/' ? null : checkByHand(given.path);
@@ -228,7 +257,8 @@ export class TimingReader {
     return page && addresses.includes(page.address) ? 'a listing’s pages stand there.' : null;
   }
 
-  private moment(text: string | undefined, at: (string | number)[]): Instant | null {
+  /** An instant as it is written; null where none is, and that is said. */
+  moment(text: string | undefined, at: (string | number)[]): Instant | null {
     if (text === undefined) return null;
     const instant = parseMoment(text, this.now, this.design.site.zone);
     if (instant === null)

@@ -6,12 +6,22 @@ import type { Subject, Values } from '@/core/design/values.ts';
 import { didYouMean } from '@/core/did-you-mean.ts';
 import type { Issue } from '@/core/issue.ts';
 import type { ByHand, HeldFact } from '@/core/address/model.ts';
-import type { Plan, Revision } from '@/core/publication/model.ts';
+import type { Revision } from '@/core/publication/model.ts';
 import { publishedBy } from '@/core/publication/plans.ts';
 import type { Instant } from '@/core/time/interval.ts';
 import type { RawEntry } from './entry-form.ts';
-import { TimingReader, type Told } from './entry-timing.ts';
+import { type EntryFacts, readFacts } from './entry-facts.ts';
+import { type PlanToLoad, TimingReader, type Told } from './entry-timing.ts';
 import { TooMuch, markdownToRichText } from './markdown.ts';
+import { type SavedHistory, notToTheEnd } from './read-history.ts';
+
+/** A revision with what is not read from its values. */
+export interface RevisionToLoad extends Revision {
+  /** Values by field id that are stored as they are. */
+  stored: Values;
+  /** What it is called where its naming field says otherwise. */
+  name?: string | undefined;
+}
 
 /** An entry ready to be written, with where it came from. */
 export interface EntryToLoad {
@@ -19,9 +29,12 @@ export interface EntryToLoad {
   type: ContentType;
   created: Instant;
   author: string;
-  revisions: Revision[];
-  plans: Plan[];
+  deleted: Instant | null;
+  revisions: RevisionToLoad[];
+  plans: PlanToLoad[];
   byHand: ByHand[];
+  /** What is not to be worked out; null where the entry was not saved with the rest. */
+  facts: EntryFacts | null;
   /** The addresses it held so far; null where they are to be worked out. */
   held: HeldFact[] | null;
   raw: RawEntry;
@@ -50,6 +63,8 @@ export class EntryReader {
     subjects: Subject[],
     private readonly media: ReadonlySet<string>,
     private readonly now: Instant,
+    /** Where the site was saved: its past. */
+    private readonly history: SavedHistory | null = null,
   ) {
     this.given = {
       now,
@@ -84,9 +99,13 @@ export class EntryReader {
 
   /** An entry ready to be written; null where anything of it is wrong. */
   read(raw: RawEntry): EntryToLoad | null {
-    const type = this.design.types.find((t) => t.key === raw.type);
+    const type = this.typeOf(raw);
     const told = this.tellOf(raw);
     if (!type) return this.unknownType(raw, told);
+    if (raw.form.was && !this.history) {
+      this.issues.push(notToTheEnd(raw.file));
+      return null;
+    }
     const id = raw.form.id ?? raw.defaultId;
     const other = this.ids.get(id);
     if (other) {
@@ -97,25 +116,33 @@ export class EntryReader {
     const before = this.issues.length;
     const newest = this.values(raw, type, this.withBody(raw, type, told), []);
     const older = raw.form.revisions.map((r, i) => ({
-      ...newest,
+      ...(r.whole ? {} : newest),
       ...this.values(raw, type, r.values, ['entry', 'revisions', i, 'values']),
     }));
     const timing = new TimingReader(this.design, this.now, raw, told, this.findings);
-    const revisions = timing.revisions([...older, newest]);
+    const besides = [...raw.form.revisions, raw.form].map(({ stored, name }) => ({ stored, name }));
+    const revisions = timing
+      .revisions([...older, newest])
+      .map((revision, i): RevisionToLoad => ({ ...revision, ...besides[i]! }));
     const plans = timing.plans(revisions);
+    const { language } = this.design.site;
+    const given = { id, raw, revisions, language };
     const entry: EntryToLoad = {
       id,
       type,
       created: timing.created() ?? revisions[0]?.saved ?? this.now,
       author: raw.form.author,
+      deleted: timing.deleted(),
       revisions,
       plans,
       byHand: timing.byHand(),
       held: timing.held(),
+      facts: this.history && readFacts(given, timing, told, this.history.until),
       raw,
     };
     this.ids.set(id, entry);
-    this.checkPublished(entry, told);
+    revisions.forEach((revision) => this.checkStored(type, revision, told));
+    if (!entry.facts) this.checkPublished(entry, told);
     return this.issues.length === before ? entry : null;
   }
 
@@ -124,7 +151,7 @@ export class EntryReader {
    */
   checkTogether(): void {
     for (const entry of this.ids.values()) {
-      const told = this.tellOf(entry.raw);
+      const told = entry.facts ? this.findingOf(entry.raw) : this.tellOf(entry.raw);
       const seen = new Set<string>();
       for (const { values } of entry.revisions)
         for (const issue of checkMentions(entry.type.fields, values, this.world)) {
@@ -136,10 +163,40 @@ export class EntryReader {
     }
   }
 
+  /** Of a site that was saved: what was so when it was written may not be wanted any more. */
+  private findingOf(raw: RawEntry): Told {
+    return (at, code, message, fix) =>
+      this.findings.push({ code, path: raw.file, line: raw.lineOf(at), message, fix });
+  }
+
   private tellOf(raw: RawEntry): Told {
     return (at, code, message, fix) => {
       this.issues.push({ code, path: raw.file, line: raw.lineOf(at), message, fix });
     };
+  }
+
+  /** The type of an entry: as the design has it, else as the last one did that had it. */
+  private typeOf({ type, form: { typeId } }: RawEntry): ContentType | undefined {
+    if (typeId !== undefined) return this.history?.types.get(typeId);
+    return this.design.types.find((t) => t.key === type);
+  }
+
+  /** What is stored as it is has to be of a kind that its field had at some time. */
+  private checkStored({ id: typeId }: ContentType, { stored }: RevisionToLoad, told: Told): void {
+    const fields = this.history?.types.get(typeId)?.fields ?? [];
+    for (const [id, value] of Object.entries(stored)) {
+      const field = fields.find((f) => f.id === id);
+      const languages = (value as { languages?: object } | null)?.languages;
+      const all = languages ? Object.values(languages) : [value];
+      if (!field || all.every((one) => parseValue(one, field, this.given).ok)) continue;
+      const message = `What is stored for ${field.label} is none of its kind.`;
+      told(
+        ['entry', 'stored', id],
+        'wrong-value',
+        message,
+        'Take it out, or write it under its key.',
+      );
+    }
   }
 
   private unknownType(raw: RawEntry, told: Told): null {

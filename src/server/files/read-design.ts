@@ -15,7 +15,8 @@ import { slugText } from '@/core/pattern/slug.ts';
 import { templateFileSpec } from '@/core/template/template-schema.ts';
 import { checkCss } from './css.ts';
 import { readText } from './read-folder.ts';
-import { type YamlFile, readYaml } from './yaml-file.ts';
+import { readAs } from './read-as.ts';
+import type { YamlFile } from './yaml-file.ts';
 
 /** The design of a site folder, its subjects, and where each part stands. */
 export interface ReadDesign {
@@ -58,6 +59,12 @@ const subjectFile = z.strictObject({
   subjects: z.array(subjectItem).default([]),
 });
 const redirectFile = z.array(redirectSpec);
+const styleFile = z.strictObject({ css: z.string() });
+/** Keys in the order in which the parts of a folder stand. */
+const orderFile = z.partialRecord(
+  z.enum(['types', 'listings', 'templates', 'subjects']),
+  z.array(z.string()),
+);
 
 /** The files a design is made of, by folder. */
 const PARTS = { types: typeSpec, listings: listingSpec, templates: templateSpec } as const;
@@ -132,7 +139,7 @@ class DesignReader {
   }
 
   private all<T extends { key: string }>(directory: string, schema: z.ZodType<T>): T[] {
-    return this.files
+    const parts = this.files
       .filter((f) => f.startsWith(`${directory}/`))
       .flatMap((f) => {
         if (/\.(ya?ml|json)$/.test(f)) return this.one(f, schema, null) ?? [];
@@ -145,29 +152,35 @@ class DesignReader {
         });
         return [];
       });
+    return this.ordered(directory, parts);
   }
 
   private one<T>(file: string, schema: z.ZodType<T>, place: string | null): T | undefined {
     if (!this.files.includes(file)) return undefined;
-    const { text, issues } = readText(this.folder, file);
+    const { value, yaml, issues } = readAs(this.folder, file, schema);
     this.issues.push(...issues);
-    if (text === null) return undefined;
-    const read = readYaml(file, text);
-    this.issues.push(...read.issues);
-    if (!read.yaml) return undefined;
-    const parsed = schema.safeParse(read.yaml.value);
-    if (!parsed.success) {
-      this.issues.push(...zodIssues(parsed.error, read.yaml));
-      return undefined;
-    }
-    this.places.set(
-      place ?? `${file.split('/')[0]}/${(parsed.data as { key: string }).key}`,
-      read.yaml,
-    );
-    return parsed.data;
+    if (yaml === null) return undefined;
+    this.places.set(place ?? `${file.split('/')[0]}/${(value as { key: string }).key}`, yaml);
+    return value as T;
+  }
+
+  /** Parts in the order that the folder gives; those it does not name last, by file name. */
+  private ordered<T extends { key: string }>(folder: string, parts: T[]): T[] {
+    const place = new Map(this.order()[folder]?.map((key, i) => [key, i]));
+    const placeOf = ({ key }: T): number => place.get(key) ?? Infinity;
+    return parts.sort((a, b) => (placeOf(a) === placeOf(b) ? 0 : placeOf(a) - placeOf(b)));
+  }
+
+  private order(): Partial<Record<string, string[]>> {
+    return this.one('order.yaml', orderFile, 'order') ?? {};
   }
 
   private css(): string {
+    if (this.files.includes('style.yaml')) {
+      const css = this.one('style.yaml', styleFile, 'style')?.css ?? '';
+      this.issues.push(...checkCss('style.yaml', css));
+      return css;
+    }
     if (!this.files.includes('style.css')) return '';
     const { text, issues } = readText(this.folder, 'style.css');
     this.issues.push(...issues, ...(text === null ? [] : checkCss('style.css', text)));
@@ -199,22 +212,6 @@ class DesignReader {
       return key;
     });
   }
-}
-
-/** A schema's complaints with file and line. */
-export function zodIssues(error: z.ZodError, yaml: YamlFile): Issue[] {
-  return error.issues.map((issue) => {
-    const inner = issue.code === 'invalid_union' ? issue.errors.flat()[0] : undefined;
-    const path = [...issue.path, ...(inner?.path ?? [])] as (string | number)[];
-    const where = path.length > 0 ? `${path.join('.')}: ` : '';
-    return {
-      code: 'wrong-form',
-      path: yaml.file,
-      line: yaml.lineOf(path),
-      message: `${where}${inner?.message ?? issue.message}.`.replace('..', '.'),
-      fix: 'docs/site-folder.md and schemas/ give the form.',
-    };
-  });
 }
 
 function flatten(set: string, items: SubjectItem[], parent: string | null): Subject[] {

@@ -3,7 +3,7 @@ import type { Issue } from '@/core/issue.ts';
 import { type RawEntry, entryForm, idOfPath } from './entry-form.ts';
 import { readText } from './read-folder.ts';
 import { type YamlFile, readYaml } from './yaml-file.ts';
-import { zodIssues } from './read-design.ts';
+import { zodIssues } from './read-as.ts';
 
 /** Reads every entry of a site folder as its files give it; values are not looked at yet. */
 export function readEntries(

@@ -5,9 +5,7 @@ import sharp from 'sharp';
 import { z } from 'zod';
 import type { Issue } from '@/core/issue.ts';
 import type { Media } from '@/core/design/values.ts';
-import { readText } from './read-folder.ts';
-import { readYaml } from './yaml-file.ts';
-import { zodIssues } from './read-design.ts';
+import { readAs } from './read-as.ts';
 
 /** A file of the site, with where it lies on disk. */
 export interface ReadMedia extends Media {
@@ -24,7 +22,7 @@ const FORMATS: Record<string, string> = {
   gif: 'image/gif',
   heif: 'image/avif',
 };
-const altFile = z.record(z.string(), z.string());
+const altFile = z.record(z.string(), z.string()).nullable();
 
 /** Reads the pictures of `media/` (checked by content) and the files of `style/`. */
 export async function readMediaFiles(
@@ -62,14 +60,8 @@ function readAlts(
   files: string[],
 ): { alts: Record<string, string>; issues: Issue[] } {
   if (!files.includes('media/alt.yaml')) return { alts: {}, issues: [] };
-  const { text, issues } = readText(folder, 'media/alt.yaml');
-  if (text === null) return { alts: {}, issues };
-  const { yaml, issues: wrong } = readYaml('media/alt.yaml', text);
-  if (!yaml) return { alts: {}, issues: wrong };
-  const parsed = altFile.safeParse(yaml.value ?? {});
-  return parsed.success
-    ? { alts: parsed.data, issues: [] }
-    : { alts: {}, issues: zodIssues(parsed.error, yaml) };
+  const { value, issues } = readAs(folder, 'media/alt.yaml', altFile);
+  return { alts: value ?? {}, issues };
 }
 
 async function picture(

@@ -6,6 +6,7 @@ import type { Subject } from '@/core/design/values.ts';
 import { compileSite } from '@/core/site/compile.ts';
 import type { Instant } from '@/core/time/interval.ts';
 import { type EntryToLoad, EntryReader } from './interpret-entry.ts';
+import { type SavedHistory, readHistory } from './read-history.ts';
 import { readDesign } from './read-design.ts';
 import { readEntries } from './read-entries.ts';
 import { listFiles } from './read-folder.ts';
@@ -17,6 +18,8 @@ export interface SiteToLoad {
   subjects: Subject[];
   entries: EntryToLoad[];
   media: ReadMedia[];
+  /** Where the site was saved: its past, its people, its bench. */
+  history: SavedHistory | null;
   /** What loads all the same, and is hardly meant. */
   findings: Issue[];
 }
@@ -45,12 +48,32 @@ export async function readSite(
   ];
   if (!design) return { site: null, issues: all };
   all.push(...compileSite(design).issues.map(locate));
-  const reader = new EntryReader(design, subjects, new Set(media.map((m) => m.id)), now);
+  const { history, issues: wrongHistory } = readHistory(folder, files, design);
+  all.push(...wrongHistory, ...(history ? aheadOf(history, now) : []));
+  const pictures = new Set(media.map((m) => m.id));
+  const reader = new EntryReader(design, subjects, pictures, now, history);
   const entries = raw.entries.flatMap((r) => reader.read(r) ?? []);
   reader.checkTogether();
   all.push(...reader.issues, ...frontEntryIssues(design, entries).map(locate));
   if (all.length > 0) return { site: null, issues: all };
-  return { site: { design, subjects, entries, media, findings: reader.findings }, issues: [] };
+  const { findings } = reader;
+  return { site: { design, subjects, entries, media, history, findings }, issues: [] };
+}
+
+/** How far a clock may be behind that of the machine a site was saved on, ms. */
+const MAX_CLOCK_LAG_MS = 60_000;
+
+function aheadOf({ until }: SavedHistory, now: Instant): Issue[] {
+  if (until <= now + MAX_CLOCK_LAG_MS) return [];
+  return [
+    {
+      code: 'ahead-of-clock',
+      path: 'history.yaml',
+      line: 1,
+      message: `The site was changed at ${new Date(until).toISOString()}, and this machine's clock says ${new Date(now).toISOString()}.`,
+      fix: 'Set the clock right.',
+    },
+  ];
 }
 
 function noFolder(path: string): Issue {
@@ -88,7 +111,7 @@ function doubledSubjects(subjects: Subject[]): Issue[] {
 }
 
 const KNOWN =
-  /^(site\.yaml|redirects\.yaml|style\.css|README\.md|(types|listings|templates|subjects|entries|media|style)\/.+)$/;
+  /^((site|redirects|order|style|history|bench)\.yaml|style\.css|README\.md|(types|listings|templates|subjects|entries|media|style|releases)\/.+)$/;
 
 function strayFiles(files: string[]): Issue[] {
   return files

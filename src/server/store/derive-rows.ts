@@ -80,17 +80,43 @@ export function writeTimeline(
   writeRefusals(connection, refusals);
 }
 
+/** Writes rows that were derived before and are facts by now. */
+export function writeFacts(
+  connection: Connection,
+): (facts: { live: LiveInterval[]; held: AddressRow[]; refused: Refusal[] }) => void {
+  const [addLive, addAddress] = [liveAdder(connection), addressAdder(connection)];
+  return ({ live, held, refused }) => {
+    live.forEach(addLive);
+    held.forEach(addAddress);
+    writeRefusals(connection, refused);
+  };
+}
+
+function liveAdder(connection: Connection): (row: LiveInterval) => void {
+  const add = statement(
+    connection,
+    `INSERT OR REPLACE INTO live_interval
+       (entry, language, starts, ends, revision, shared_revision) VALUES (?, ?, ?, ?, ?, ?)`,
+  );
+  return (r) => void add.run(r.entry, r.language, r.from, r.to, r.revision, r.sharedRevision);
+}
+
+function addressAdder(connection: Connection): (row: AddressRow) => void {
+  const add = statement(
+    connection,
+    `INSERT OR REPLACE INTO address
+       (path, language, entry, starts, ends, role, base) VALUES (?, ?, ?, ?, ?, ?, ?)`,
+  );
+  return (r) => void add.run(r.path, r.language, r.entry, r.from, r.to, r.role, r.base);
+}
+
 function writeRuns(
   connection: Connection,
   runs: ReadonlyMap<string, LiveInterval[]>,
   published: Timeline['published'],
 ): void {
   const drop = statement(connection, 'DELETE FROM live_interval WHERE entry = ? AND ends IS NULL');
-  const add = statement(
-    connection,
-    `INSERT OR REPLACE INTO live_interval
-       (entry, language, starts, ends, revision, shared_revision) VALUES (?, ?, ?, ?, ?, ?)`,
-  );
+  const add = liveAdder(connection);
   const mark = statement(
     connection,
     `UPDATE entry SET published = ?, unpublished = NOT EXISTS (SELECT 1 FROM live_interval AS l
@@ -98,7 +124,7 @@ function writeRuns(
   );
   for (const [id, rows] of runs) {
     drop.run(id);
-    for (const r of rows) add.run(r.entry, r.language, r.from, r.to, r.revision, r.sharedRevision);
+    rows.forEach(add);
     mark.run(published.get(id) ?? null, id);
   }
 }
@@ -109,13 +135,8 @@ function writeAddresses(
   addresses: readonly AddressRow[],
 ): void {
   const drop = statement(connection, 'DELETE FROM address WHERE entry = ? AND ends IS NULL');
-  const add = statement(
-    connection,
-    `INSERT OR REPLACE INTO address
-       (path, language, entry, starts, ends, role, base) VALUES (?, ?, ?, ?, ?, ?, ?)`,
-  );
   for (const id of touched) drop.run(id);
-  for (const r of addresses) add.run(r.path, r.language, r.entry, r.from, r.to, r.role, r.base);
+  addresses.forEach(addressAdder(connection));
 }
 
 function writeRefusals(connection: Connection, refusals: readonly Refusal[]): void {

@@ -100,6 +100,8 @@ export class DesignStore {
 
 /** A release as it is stored. */
 export interface StoredRelease {
+  /** Its number; the next one where it is not given. */
+  id?: number;
   design: Design;
   starts: Instant;
   author: string;
@@ -112,11 +114,13 @@ export interface StoredRelease {
 
 /** Stores a release; gives its number. */
 export function storeRelease(connection: Connection, release: StoredRelease): number {
-  const { design, starts, author, saved, edits = null, published = '[]', undoes = null } = release;
+  const { id = null, starts, author, saved } = release;
+  const { edits = null, published = '[]', undoes = null } = release;
+  const spec = JSON.stringify(release.design);
   const { lastInsertRowid } = statement(
     connection,
-    `INSERT INTO design_version (starts, spec, author, saved, edits, published, undoes)
-       VALUES (?, ?, ?, ?, ?, ?, ?)`,
-  ).run(starts, JSON.stringify(design), author, saved, edits, published, undoes);
+    `INSERT INTO design_version (id, starts, spec, author, saved, edits, published, undoes)
+       VALUES (?, ?, ?, ?, ?, ?, ?, ?)`,
+  ).run(id, starts, spec, author, saved, edits, published, undoes);
   return Number(lastInsertRowid);
 }

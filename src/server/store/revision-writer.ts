@@ -2,16 +2,24 @@ import type { Connection } from '../db/connection.ts';
 import type { ContentType } from '@/core/design/spec.ts';
 import { isReference } from '@/core/design/field-values.ts';
 import { searchKey } from '@/core/text.ts';
-import { nameOf, valuesOf } from '@/core/design/values.ts';
+import { type Values, nameOf, valuesOf } from '@/core/design/values.ts';
 import type { Revision } from '@/core/publication/model.ts';
-import { writeValues } from './stored-values.ts';
+import { readValues, storedValues } from './stored-values.ts';
 import { statement } from './statement.ts';
+
+/** A revision, and what is known of it besides its values: as a saved site has it. */
+interface RevisionToWrite extends Revision {
+  /** Values by field id that are stored as they are. */
+  stored?: Values;
+  /** What it is called where its naming field says otherwise. */
+  name?: string | undefined;
+}
 
 /** Writes revisions in a language, each the newest of its entry, with the references they hold. */
 export function revisionWriter(
   connection: Connection,
   language: string,
-): (entry: string, type: ContentType, revision: Revision) => void {
+): (entry: string, type: ContentType, revision: RevisionToWrite) => void {
   const insert = statement(
     connection,
     'INSERT INTO revision (entry, number, saved, author, "values", name, search) VALUES (?, ?, ?, ?, ?, ?, ?)',
@@ -21,17 +29,11 @@ export function revisionWriter(
     connection,
     'INSERT OR IGNORE INTO reference_edge (target, field, entry, revision) VALUES (?, ?, ?, ?)',
   );
-  return (entry, type, { number, saved, author, values }) => {
-    const name = nameOf({ id: entry, type, values });
-    insert.run(
-      entry,
-      number,
-      saved,
-      author,
-      writeValues(type, values, language),
-      name,
-      searchKey(name),
-    );
+  return (entry, type, { number, saved, author, values: own, stored, name: given }) => {
+    const json = JSON.stringify({ ...storedValues(type, own, language), ...stored });
+    const values = stored ? readValues(json, language) : own;
+    const name = given ?? nameOf({ id: entry, type, values });
+    insert.run(entry, number, saved, author, json, name, searchKey(name));
     newest.run(number, entry);
     for (const field of type.fields) {
       if (isReference(field))

@@ -10,21 +10,16 @@ function isTranslated(value: unknown): value is Translated {
   return typeof value === 'object' && value !== null && 'languages' in value;
 }
 
-/**
- * Values as a revision stores them, as JSON by field id: a translated field holds a value per
- * language.
- */
-export function writeValues(type: ContentType, values: Values, language: string): string {
+/** Values as a revision stores them, by field id: a translated field holds a value per language. */
+export function storedValues(type: ContentType, values: Values, language: string): Values {
   const translated = new Set(type.fields.filter((f) => f.translated).map((f) => f.id));
-  return JSON.stringify(
-    Object.fromEntries(
-      Object.entries(values).map(([id, value]) => [
-        id,
-        translated.has(id) && value !== null
-          ? ({ languages: { [language]: value } } satisfies Translated)
-          : value,
-      ]),
-    ),
+  return Object.fromEntries(
+    Object.entries(values).map(([id, value]) => [
+      id,
+      translated.has(id) && value !== null
+        ? ({ languages: { [language]: value } } satisfies Translated)
+        : value,
+    ]),
   );
 }
 

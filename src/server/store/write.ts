@@ -15,6 +15,15 @@ export function settledInstant(connection: Connection): Instant {
   );
 }
 
+/** Says at which instant the last write was made. */
+export function setSettled(connection: Connection, at: Instant): void {
+  statement(
+    connection,
+    `INSERT INTO meta (key, value) VALUES ('settled', ?)
+       ON CONFLICT (key) DO UPDATE SET value = excluded.value`,
+  ).run(String(at));
+}
+
 /** The counter that every write raises; other processes see it move. */
 export function totalGeneration(connection: Connection): number {
   return (
@@ -120,10 +129,7 @@ export function write<T>(
       );
     }
     const at = Math.max(wallClock, last + 1);
-    statement(
-      connection,
-      `INSERT INTO meta (key, value) VALUES ('settled', ?) ON CONFLICT (key) DO UPDATE SET value = excluded.value`,
-    ).run(String(at));
+    setSettled(connection, at);
     raise(connection, 'total');
     return change(at);
   });

@@ -1,0 +1,124 @@
+import { type Instant, BEGINNING } from '@/core/time/interval.ts';
+import type { Connection } from '../../db/connection.ts';
+import type { SavedHistory } from '../../files/read-history.ts';
+import type { ReadMedia } from '../../files/read-media.ts';
+import type { SiteToLoad } from '../../files/read-site.ts';
+import type { Actor } from '../../permit.ts';
+import { storeRelease } from '../../store/design-store.ts';
+import { notePerson } from '../../store/persons.ts';
+import { revisionWriter } from '../../store/revision-writer.ts';
+import { statement } from '../../store/statement.ts';
+
+const CONTENT = [
+  'address',
+  'live_interval',
+  'planned_change',
+  'by_hand',
+  'reference_edge',
+  'refusal',
+  'revision',
+  'entry',
+  'subject',
+  'media',
+  'design_version',
+  'design_edit',
+];
+
+/** Takes everything of the site out: content, designs, bench and derived tables. */
+export function clear({ driver }: Connection): void {
+  for (const table of CONTENT) driver.exec(`DELETE FROM ${table}`);
+  const names = driver
+    .prepare<unknown[], string>(
+      `SELECT name FROM sqlite_master WHERE type = 'table' AND (name LIKE 'index\\_%' ESCAPE '\\' OR name LIKE 'member\\_%' ESCAPE '\\')`,
+    )
+    .pluck()
+    .all();
+  for (const name of names) driver.exec(`DROP TABLE "${name.replaceAll('"', '""')}"`);
+  driver.exec(`DELETE FROM meta WHERE key LIKE 'index:%'`);
+}
+
+/** Writes what a folder brought; nothing is derived. */
+export function insertAll(
+  connection: Connection,
+  site: SiteToLoad,
+  { actor, at }: { actor: Actor; at: Instant },
+): void {
+  if (site.history) insertHistory(connection, site.history);
+  else
+    storeRelease(connection, {
+      design: site.design,
+      starts: BEGINNING,
+      author: actor.id,
+      saved: at,
+    });
+  insertSubjects(connection, site);
+  insertMedia(connection, site.media);
+  insertEntries(connection, site);
+}
+
+function insertHistory(connection: Connection, { people, releases, bench }: SavedHistory): void {
+  for (const [id, name] of people) notePerson(connection, { id, name });
+  for (const { edits, published, ...release } of releases)
+    storeRelease(connection, {
+      ...release,
+      edits: edits && JSON.stringify(edits),
+      published: JSON.stringify(published),
+    });
+  const add = statement(
+    connection,
+    `INSERT INTO design_edit (person, made, edit, state) VALUES (?, ?, ?, 'open')`,
+  );
+  for (const { person, made, edit } of bench) add.run(person, made, JSON.stringify(edit));
+}
+
+function insertSubjects(connection: Connection, site: SiteToLoad): void {
+  const { design, history } = site;
+  const subjects = [...site.subjects, ...(history?.subjects ?? [])];
+  const setIds = new Map(design.subjectSets.map(({ key, id }) => [key, id]));
+  const subject = statement(
+    connection,
+    'INSERT INTO subject ("set", key, name, slug, description, parent, position) VALUES (?, ?, ?, ?, ?, ?, ?)',
+  );
+  subjects.forEach((s, i) =>
+    subject.run(setIds.get(s.set) ?? s.set, s.key, s.name, s.slug, s.description, s.parent, i),
+  );
+}
+
+function insertMedia(connection: Connection, pictures: ReadMedia[]): void {
+  const media = statement(
+    connection,
+    'INSERT INTO media (id, hash, alt, width, height, mime, bytes) VALUES (?, ?, ?, ?, ?, ?, ?)',
+  );
+  for (const m of pictures) media.run(m.id, m.hash, m.alt, m.width, m.height, m.mime, m.bytes);
+}
+
+function insertEntries(connection: Connection, { entries, design, history }: SiteToLoad): void {
+  const { language } = design.site;
+  const entry = statement(
+    connection,
+    'INSERT INTO entry (id, type, created, author, deleted) VALUES (?, ?, ?, ?, ?)',
+  );
+  for (const e of entries) entry.run(e.id, e.type.id, e.created, e.author, e.deleted);
+  const writeRevision = revisionWriter(connection, language);
+  const plan = statement(
+    connection,
+    `INSERT INTO planned_change
+       (entry, language, at, sequence, action, revision, local, zone, person)
+       VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?)`,
+  );
+  const byHand = statement(
+    connection,
+    'INSERT INTO by_hand (entry, path, starts, ends) VALUES (?, ?, ?, ?)',
+  );
+  for (const e of entries) {
+    // With the fields that the type had or will have: what they refer to counts at their time.
+    const type = history?.types.get(e.type.id) ?? e.type;
+    for (const revision of e.revisions) writeRevision(e.id, type, revision);
+    for (const p of e.plans) {
+      const who = p.person ?? e.author;
+      const spoken = p.language ?? language;
+      plan.run(e.id, spoken, p.at, p.sequence, p.do, p.revision, p.local, p.zone, who);
+    }
+    for (const h of e.byHand) byHand.run(e.id, h.path, h.from, h.to);
+  }
+}

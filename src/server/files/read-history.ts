@@ -1,0 +1,221 @@
+import { z } from 'zod';
+import { type Design, type ContentType, designSpec } from '@/core/design/spec.ts';
+import type { Subject } from '@/core/design/values.ts';
+import { type DesignEdit, applySteps, editSpec, invertEdit } from '@/core/design-edit/edit.ts';
+import { foldEdits } from '@/core/design-edit/fold.ts';
+import type { Issue } from '@/core/issue.ts';
+import { compileSite } from '@/core/site/compile.ts';
+import { BEGINNING, type Instant } from '@/core/time/interval.ts';
+import { parseInstant } from '@/core/time/parse.ts';
+import { readAs } from './read-as.ts';
+
+/** A release of a saved site, with the design it gave. */
+export interface ReleaseToLoad {
+  id: number;
+  starts: Instant;
+  design: Design;
+  author: string;
+  saved: Instant;
+  /** Null where the design was put there as a whole. */
+  edits: DesignEdit[] | null;
+  published: { entry: string; revision: number }[];
+  undoes: number | null;
+}
+
+/** What a saved site says of its past, its people and its bench. */
+export interface SavedHistory {
+  /** The instant of its last change: what was so by then are facts. */
+  until: Instant;
+  people: ReadonlyMap<string, string>;
+  /** In the order in which they take hold; the first is that of the beginning. */
+  releases: ReleaseToLoad[];
+  bench: { person: string; made: Instant; edit: DesignEdit }[];
+  /** Subjects of sets that the design does not have any more, by the ids of their sets. */
+  subjects: Subject[];
+  /** Every type there was or will be, by id, with all fields that it had or will have. */
+  types: ReadonlyMap<string, ContentType>;
+}
+
+const instant = z.string().transform((text, context): Instant => {
+  const at = parseInstant(text, 'UTC');
+  if (at !== null) return at;
+  context.addIssue(`"${text.slice(0, 60)}" is no instant, such as 2026-03-12T08:00:00Z`);
+  return z.NEVER;
+});
+const person = z.string().max(200);
+const number = z.int().min(1);
+const { steps } = editSpec.shape;
+const edit = steps.transform((all): DesignEdit => ({ steps: all }));
+const historyFile = z.strictObject({
+  until: instant,
+  design: z.strictObject({
+    number,
+    author: person,
+    saved: instant,
+    starts: instant.default(BEGINNING),
+  }),
+  people: z.record(person, z.string().max(1000)),
+  subjects: z
+    .array(
+      z.strictObject({
+        set: z.string(),
+        key: z.string(),
+        name: z.string(),
+        slug: z.string(),
+        description: z.string(),
+        parent: z.string().nullable(),
+      }),
+    )
+    .default([]),
+});
+const releaseFile = z.strictObject({
+  starts: instant,
+  author: person,
+  saved: instant,
+  undoes: number.nullable().default(null),
+  published: z.array(z.strictObject({ entry: z.string(), revision: number })).default([]),
+  edits: z.array(edit).nullable().default(null),
+  /** The design before, where taking the edits back does not lead there. */
+  replaced: designSpec.optional(),
+});
+const benchFile = z.array(z.strictObject({ person, made: instant, steps }));
+
+type Given = z.output<typeof releaseFile> & { id: number; file: string };
+
+/** Reads what a saved site says of its past; null without issues where the folder was not saved. */
+export function readHistory(
+  folder: string,
+  files: readonly string[],
+  design: Design,
+): { history: SavedHistory | null; issues: Issue[] } {
+  const given = files.filter((f) => f.startsWith('releases/'));
+  if (!files.includes('history.yaml')) {
+    const stray = files.includes('bench.yaml') ? ['bench.yaml', ...given] : given;
+    return { history: null, issues: stray.slice(0, 1).map(notToTheEnd) };
+  }
+  const { value, issues } = readAs(folder, 'history.yaml', historyFile);
+  if (value === null) return { history: null, issues };
+  const reads = given.map((file) => readRelease(folder, file));
+  const bench = files.includes('bench.yaml')
+    ? readAs(folder, 'bench.yaml', benchFile)
+    : { value: [], issues: [] };
+  const wrong = [...reads.flatMap((r) => r.issues), ...bench.issues];
+  if (wrong.length > 0) return { history: null, issues: wrong };
+  const { number: id, ...first } = value.design;
+  const all: Given[] = [
+    { ...first, id, file: 'history.yaml', edits: null, published: [], undoes: null },
+    ...reads.flatMap(({ release }) => release ?? []),
+  ].sort((a, b) => a.starts - b.starts || a.id - b.id);
+  const designs = designsOf(all, design, value.until);
+  if (designs.issues.length > 0) return { history: null, issues: designs.issues };
+  return {
+    history: {
+      until: value.until,
+      people: new Map(Object.entries(value.people)),
+      releases: all.map(({ file: _, replaced: __, ...release }, i) => ({
+        ...release,
+        design: designs.all[i]!,
+      })),
+      bench: bench.value!.map(({ person: by, made, steps: all }) => ({
+        person: by,
+        made,
+        edit: { steps: all },
+      })),
+      subjects: value.subjects,
+      types: typesOf([...designs.all, design]),
+    },
+    issues: [],
+  };
+}
+
+/** Says that a folder was not saved to its end, by a file that shows it. */
+export function notToTheEnd(path: string): Issue {
+  return {
+    code: 'history-missing',
+    path,
+    line: 1,
+    message: 'This belongs to a saved site, and the folder has no history.yaml.',
+    fix: 'Save the site again: saving was cut short, or the file was taken out.',
+  };
+}
+
+function readRelease(folder: string, file: string): { release: Given | null; issues: Issue[] } {
+  const id = Number(/^releases\/(\d{1,15})\.(ya?ml|json)$/.exec(file)?.[1]);
+  if (!id)
+    return {
+      release: null,
+      issues: [
+        {
+          code: 'unknown-file',
+          path: file,
+          line: 1,
+          message: 'Releases are .yaml files named by their numbers, and this is none.',
+          fix: 'Take it out of the folder.',
+        },
+      ],
+    };
+  const { value, issues } = readAs(folder, file, releaseFile);
+  return { release: value && { ...value, id, file }, issues };
+}
+
+/**
+ * The designs that releases gave and will give, from the one of the folder: back by taking edits
+ * back, forward by applying them.
+ */
+function designsOf(
+  releases: readonly Given[],
+  now: Design,
+  until: Instant,
+): { all: Design[]; issues: Issue[] } {
+  const all: Design[] = [];
+  const here = releases.findLastIndex(({ starts }) => starts <= until);
+  if (here < 0) return { all, issues: [notLeading(releases[0]!, [])] };
+  all[here] = now;
+  for (let i = here; i > 0; i--) {
+    const { replaced, edits } = releases[i]!;
+    const before = replaced ?? takenBack(all[i]!, edits);
+    const issues = before ? compileSite(before).issues : [];
+    if (!before || issues.length > 0) return { all, issues: [notLeading(releases[i]!, issues)] };
+    all[i - 1] = before;
+  }
+  for (let i = here + 1; i < releases.length; i++) {
+    const edits = (releases[i]!.edits ?? []).map((edit, id) => ({ id, edit }));
+    const { design, stuck } = foldEdits(all[i - 1]!, edits);
+    const issues = stuck.flatMap((s) => s.issues);
+    if (stuck.length > 0) return { all, issues: [notLeading(releases[i]!, issues)] };
+    all[i] = design;
+  }
+  return { all, issues: [] };
+}
+
+function takenBack(design: Design, edits: DesignEdit[] | null): Design | null {
+  let before = design;
+  for (const edit of edits?.toReversed() ?? []) {
+    const done = applySteps(before, invertEdit(edit));
+    if (!done.ok) return null;
+    before = done.value.design;
+  }
+  return edits === null ? null : before;
+}
+
+function notLeading({ file }: Given, [first]: Issue[]): Issue {
+  return {
+    code: 'wrong-release',
+    path: file,
+    line: 1,
+    message: `The design of the folder does not follow from this release.${first ? ` ${first.message}` : ''}`,
+    fix: 'Change designs on the bench, not in a saved folder that has releases; or take history.yaml, bench.yaml, releases/ and the facts out.',
+  };
+}
+
+/** Types by id, as the last design that has them, with the fields that others had besides. */
+function typesOf(designs: readonly Design[]): Map<string, ContentType> {
+  const types = new Map<string, ContentType>();
+  for (const { types: all } of designs)
+    for (const type of all) {
+      const known = types.get(type.id)?.fields ?? [];
+      const gone = known.filter(({ id }) => type.fields.every((field) => field.id !== id));
+      types.set(type.id, { ...type, fields: [...type.fields, ...gone] });
+    }
+  return types;
+}

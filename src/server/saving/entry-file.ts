@@ -1,0 +1,154 @@
+import type { ContentType } from '@/core/design/spec.ts';
+import { nameOf, type Values } from '@/core/design/values.ts';
+import { same } from '@/core/design-edit/properties.ts';
+import { BEGINNING, type Instant } from '@/core/time/interval.ts';
+import { readValues } from '../store/stored-values.ts';
+import type {
+  EntryRows,
+  HeldRow,
+  LiveRow,
+  PlanRow,
+  RefusalRow,
+  RevisionRow,
+} from './entry-rows.ts';
+import { iso } from './history-files.ts';
+import { type PrintedValues, type Printing, printedValues } from './printed-values.ts';
+
+/** What the files of entries are made with. */
+export interface EntryPrinting extends Printing {
+  /** The type of an entry in the design that the folder holds; undefined where it is gone. */
+  typeOf: (id: string) => ContentType | undefined;
+}
+
+/** An entry as its file has it; `defaultId` is the id that its place gives it. */
+export function entryFile(rows: EntryRows, how: EntryPrinting, defaultId: string): object {
+  const type = how.typeOf(rows.type);
+  const printed = rows.revisions.map((r) =>
+    printedValues(type, JSON.parse(r.values) as Values, how),
+  );
+  const newest = rows.revisions.at(-1)!;
+  const values = printed.at(-1)!;
+  const { id, author } = rows;
+  const about = (revision: RevisionRow): object => ({
+    ...(revision.author === author ? {} : { author: revision.author }),
+    ...nameOtherThan(id, type, revision, how.language),
+  });
+  const older = rows.revisions.slice(0, -1).map((revision, i) => ({
+    saved: iso(revision.saved),
+    ...about(revision),
+    ...differences(values, printed[i]!),
+  }));
+  const { author: savedBy, ...name } = about(newest) as { author?: string };
+  return {
+    entry: {
+      ...(id === defaultId ? {} : { id }),
+      ...(type ? {} : { typeId: rows.type }),
+      created: iso(rows.created),
+      ...(author === '' ? {} : { author }),
+      saved: iso(newest.saved),
+      ...(savedBy === undefined ? {} : { savedBy }),
+      ...name,
+      ...(rows.deleted === null ? {} : { deleted: iso(rows.deleted) }),
+      ...list(
+        'plans',
+        rows.plans.map((plan, i) => planned(plan, i, rows, how)),
+      ),
+      ...list('address', rows.byHand.map(byHand)),
+      was: rows.live.map((row) => live(row, how)),
+      ...list(
+        'held',
+        rows.held.map((row) => held(row, how)),
+      ),
+      ...list('refused', rows.refused.map(refused)),
+      ...list('revisions', older),
+      ...(Object.keys(values.stored).length > 0 ? { stored: values.stored } : {}),
+    },
+    ...values.fields,
+  };
+}
+
+function list(name: string, items: readonly object[]): object {
+  return items.length > 0 ? { [name]: items } : {};
+}
+
+/** The name of a revision where its type, as it is now, would give it another. */
+function nameOtherThan(
+  id: string,
+  type: ContentType | undefined,
+  { values, name }: RevisionRow,
+  language: string,
+): object {
+  const given = type && nameOf({ id, type, values: readValues(values, language) });
+  return given === name ? {} : { name };
+}
+
+/** An older revision's values: those that differ from the newest, or all where that is not enough. */
+function differences(newest: PrintedValues, { fields, stored }: PrintedValues): object {
+  const values = Object.fromEntries(
+    Object.entries(fields).filter(([key, value]) => !same(value, newest.fields[key])),
+  );
+  const isEnough = same({ ...newest.fields, ...values }, fields);
+  return {
+    ...(isEnough ? { values } : { whole: true, values: fields }),
+    ...(Object.keys(stored).length > 0 ? { stored } : {}),
+  };
+}
+
+function planned(plan: PlanRow, place: number, { author }: EntryRows, how: Printing): object {
+  const { at, revision, sequence, local, zone, person } = plan;
+  return {
+    at: iso(at),
+    do: plan.do,
+    ...(revision === null ? {} : { revision }),
+    ...(sequence === place ? {} : { sequence }),
+    ...(local === null ? {} : { local }),
+    ...(zone === null ? {} : { zone }),
+    ...(person === author ? {} : { person }),
+    ...inLanguage(plan, how),
+  };
+}
+
+function byHand({ path, starts, ends }: EntryRows['byHand'][number]): object {
+  return {
+    path,
+    ...(starts === BEGINNING ? {} : { from: iso(starts) }),
+    ...(ends === null ? {} : { to: iso(ends) }),
+  };
+}
+
+function live(row: LiveRow, how: Printing): object {
+  const { revision, shared } = row;
+  const sharing = shared === revision ? {} : { shared };
+  return { ...bounds(row), revision, ...sharing, ...inLanguage(row, how) };
+}
+
+function held(row: HeldRow, how: Printing): object {
+  const { path, base, role } = row;
+  return {
+    path,
+    ...(base === path ? {} : { base }),
+    ...(role === 'current' ? {} : { role }),
+    ...bounds(row),
+    ...inLanguage(row, how),
+  };
+}
+
+function refused({ at, code, message, fix, cancelled, base, byHand: own }: RefusalRow): object {
+  return {
+    at: iso(at),
+    code,
+    message,
+    fix,
+    ...(cancelled === 1 ? { cancelled: true } : {}),
+    ...(base === null ? {} : { base }),
+    ...(own === 1 ? { byHand: true } : {}),
+  };
+}
+
+function bounds({ starts, ends }: { starts: Instant; ends: Instant | null }): object {
+  return { from: iso(starts), ...(ends === null ? {} : { to: iso(ends) }) };
+}
+
+function inLanguage({ language }: { language: string }, how: Printing): object {
+  return language === how.language ? {} : { language };
+}

@@ -1,0 +1,103 @@
+import { join } from 'node:path';
+import type { Subject } from '@/core/design/values.ts';
+import type { Instant } from '@/core/time/interval.ts';
+import type { Connection } from '../db/connection.ts';
+import { DatabaseProblem } from '../db/problem.ts';
+import { idOfPath } from '../files/entry-form.ts';
+import { type Actor, SITE, permit } from '../permit.ts';
+import { statement } from '../store/statement.ts';
+import { settledInstant } from '../store/write.ts';
+import { designFiles } from './design-files.ts';
+import { entryFile } from './entry-file.ts';
+import { entryRows } from './entry-rows.ts';
+import { designOf, historyFiles, releaseRows } from './history-files.ts';
+import { FileNames, type SavedFile } from './saved-file.ts';
+import { yamlText } from './yaml-text.ts';
+
+/**
+ * The whole site as the files of a folder, as docs/site-folder.md has them: those of the design,
+ * pictures, entries, and the history last. Equal sites give equal files; what is read again gives
+ * the same rows. The caller holds one snapshot meanwhile.
+ * @throws NotPermitted, DatabaseProblem
+ */
+export function* savedFiles(
+  connection: Connection,
+  dataFolder: string,
+  actor: Actor,
+): Generator<SavedFile> {
+  permit(actor, 'read-unpublished', SITE);
+  const until = settledInstant(connection);
+  const releases = releaseRows(connection);
+  const now = releases.findLast(({ starts }) => starts <= until);
+  if (!now) throw noSite(connection);
+  const design = designOf(now);
+  const names = new FileNames();
+  const subjects = allSubjects(connection);
+  yield* designFiles(design, subjects, names);
+  const pictures = yield* mediaFiles(connection, dataFolder);
+  yield* entryFiles(connection, until, { design, pictures, names });
+  const sets = new Set(design.subjectSets.map(({ id }) => id));
+  const gone = subjects.filter(({ set }) => !sets.has(set));
+  yield* historyFiles(connection, { releases, until, subjects: gone });
+}
+
+function noSite({ driver }: Connection): DatabaseProblem {
+  return new DatabaseProblem(
+    `There is no site in ${driver.name} yet.`,
+    'Load one first: npx bontel load FOLDER',
+  );
+}
+
+function allSubjects(connection: Connection): Subject[] {
+  return statement<Subject>(
+    connection,
+    'SELECT "set", key, name, slug, description, parent FROM subject ORDER BY position',
+  ).all();
+}
+
+/** Pictures and fonts under their names, and what pictures show; gives the ids of all. */
+function* mediaFiles(
+  connection: Connection,
+  dataFolder: string,
+): Generator<SavedFile, ReadonlySet<string>> {
+  const all = statement<{ id: string; hash: string; alt: string }>(
+    connection,
+    'SELECT id, hash, alt FROM media ORDER BY id',
+  ).all();
+  for (const { id, hash } of all) {
+    const path = id.startsWith('style/') ? id : `media/${id}`;
+    yield { path, content: { copyOf: join(dataFolder, 'media', hash) } };
+  }
+  const alts = Object.fromEntries(all.filter(({ alt }) => alt !== '').map((m) => [m.id, m.alt]));
+  if (Object.keys(alts).length > 0) yield { path: 'media/alt.yaml', content: yamlText(alts) };
+  return new Set(all.map(({ id }) => id));
+}
+
+function* entryFiles(
+  connection: Connection,
+  until: Instant,
+  { design, pictures, names }: EntryNeeds,
+): Generator<SavedFile> {
+  const types = new Map(design.types.map((type) => [type.id, type]));
+  const { language, zone } = design.site;
+  const how = {
+    language,
+    zone,
+    pictures: { hasPicture: (id: string) => pictures.has(id) },
+    typeOf: (id: string) => types.get(id),
+  };
+  for (const rows of entryRows(connection, until)) {
+    const folder = types.get(rows.type)?.key ?? rows.type;
+    const { id } = rows;
+    const name = id.startsWith(`${folder}/`) ? id.slice(folder.length + 1) : id;
+    const path = names.take(`entries/${folder}`, name, '.yaml');
+    const defaultId = idOfPath(path.slice('entries/'.length, -'.yaml'.length));
+    yield { path, content: yamlText(entryFile(rows, how, defaultId)) };
+  }
+}
+
+interface EntryNeeds {
+  design: ReturnType<typeof designOf>;
+  pictures: ReadonlySet<string>;
+  names: FileNames;
+}

@@ -1,0 +1,157 @@
+import fc from 'fast-check';
+import type { CommandName } from '@/server/commands/index.ts';
+import { runCommand } from '@/server/commands/run.ts';
+import type { Connection } from '@/server/db/connection.ts';
+import { COMMAND_LINE } from '@/server/permit.ts';
+import type { SiteView } from '@/server/queries/site-view.ts';
+import { openEdits } from '@/server/store/bench.ts';
+import { DESIGN } from './random-site.ts';
+import { setting } from './release.ts';
+
+const entry = fc.constantFrom('v0', 'v1', 'v2', 'g0', 'g1', 'p0', 'p1');
+const minutes = fc.integer({ min: 0, max: 200_000 });
+const step = fc.oneof(
+  fc.record({
+    do: fc.constant('save' as const),
+    entry,
+    title: fc.constantFrom('Pea', 'Bean', 'Moved', '★'),
+  }),
+  fc.record({
+    do: fc.constantFrom('publish' as const, 'retire' as const),
+    entry,
+    after: fc.option(minutes),
+  }),
+  fc.record({ do: fc.constant('cancel' as const) }),
+  fc.record({ do: fc.constantFrom('delete' as const), entry }),
+  fc.record({ do: fc.constantFrom('restore' as const), entry }),
+  fc.record({ do: fc.constant('fields' as const), without: fc.constantFrom('shade', 'none') }),
+  fc.record({
+    do: fc.constant('address' as const),
+    pattern: fc.constantFrom(
+      '/{title}',
+      '/{grower.title ?? "seeds"}/{title}',
+      '/x/{stock ?? 0}/{title}',
+    ),
+  }),
+);
+
+/** What puts edits on the bench, takes them off it, and releases them, at once or later. */
+const bench = fc.oneof(
+  fc.record({
+    do: fc.constant('edit' as const),
+    part: fc.constantFrom('types/variety', 'types/page', 'types/event', 'listings/all'),
+    set: fc.constantFrom(
+      { address: '/{title}' },
+      { address: '/s/{title}' },
+      { address: '/{grower.title ?? "seeds"}/{title}' },
+      { clash: 'refuse' },
+      { description: 'Other.' },
+      { address: '/bean' },
+      { sort: ['-stock'] },
+    ),
+  }),
+  fc.record({
+    do: fc.constant('release' as const),
+    count: fc.integer({ min: 1, max: 3 }),
+    draft: fc.option(entry),
+    after: fc.option(minutes),
+  }),
+  fc.record({ do: fc.constantFrom('undo' as const, 'redo' as const, 'discard' as const) }),
+  fc.record({ do: fc.constantFrom('rebase' as const, 'take back' as const) }),
+);
+
+const FIELDS = DESIGN['types/variety.json'] as { fields: { key: string }[] };
+
+/** Something that somebody does to a random site, and the minutes that pass before it. */
+export const randomWrites = fc.array(fc.tuple(fc.oneof(step, bench), minutes), { maxLength: 14 });
+type Write = (typeof randomWrites extends fc.Arbitrary<(infer W)[]> ? W : never)[0];
+
+/** A random site that people go on writing; `done` counts what went through. */
+export class LivedSite {
+  readonly done = new Map<CommandName, number>();
+
+  constructor(
+    private readonly connection: Connection,
+    private readonly view: SiteView,
+    public wall: number,
+  ) {}
+
+  run(name: CommandName, input: unknown): void {
+    const { connection, wall, done } = this;
+    const { ok } = runCommand(connection, name, COMMAND_LINE, input, { wallClock: wall });
+    if (ok) done.set(name, (done.get(name) ?? 0) + 1);
+  }
+
+  private one(sql: string): unknown {
+    return this.connection.driver.prepare(sql).pluck().get(this.wall);
+  }
+
+  /** Does one thing, refused or not. */
+  write(what: Write): void {
+    const { connection, view, wall } = this;
+    const run = (name: CommandName, input: unknown): void => this.run(name, input);
+    const one = (sql: string): unknown => this.one(sql);
+    const { design } = view.at(wall)!.site;
+    const edits = openEdits(connection).map(({ id }) => id);
+    const later = (after: number | null): string | null =>
+      after === null ? null : new Date(wall + (after + 1) * 60_000).toISOString();
+    switch (what.do) {
+      case 'save': {
+        const type = { v: 'variety', g: 'grower', p: 'page' }[what.entry[0]!]!;
+        run('saveEntry', { id: what.entry, type, values: { title: what.title }, seen: null });
+        break;
+      }
+      case 'cancel':
+        run('cancelPlan', { plan: one('SELECT min(id) FROM planned_change WHERE at > ?') });
+        break;
+      case 'delete':
+        run('deleteEntry', { entry: what.entry });
+        break;
+      case 'restore': {
+        const gone = one('SELECT id FROM entry WHERE deleted <= ?') ?? what.entry;
+        run('restoreEntry', { entry: gone });
+        break;
+      }
+      case 'address':
+      case 'fields': {
+        const fields = FIELDS.fields.filter((f) => what.do === 'fields' && f.key !== what.without);
+        const set = what.do === 'address' ? { address: what.pattern } : { fields };
+        run('release', { edit: { steps: setting(design, 'types/variety', set) } });
+        break;
+      }
+      case 'edit':
+        run('editDesign', { steps: setting(design, what.part, what.set) });
+        break;
+      case 'release': {
+        const drafts = what.draft === null ? [] : [{ entry: what.draft, revision: null }];
+        const at = later(what.after);
+        run('release', { edits: edits.slice(0, what.count), drafts, at });
+        break;
+      }
+      case 'undo':
+        run('undoEdit', {});
+        break;
+      case 'redo':
+        run('undoEdit', {});
+        run('redoEdit', {});
+        break;
+      case 'discard':
+        run('discardEdits', { edits: edits.slice(0, 1) });
+        break;
+      case 'rebase':
+        run('editDesign', { steps: setting(design, 'types/page', { plural: 'Leaves' }) });
+        run('rebaseEdit', { edit: openEdits(connection).at(-1)?.id ?? 0 });
+        break;
+      case 'take back':
+        run('undoRelease', { release: one('SELECT max(id) FROM design_version WHERE ?') });
+        break;
+      default:
+        run('planChange', {
+          entry: what.entry,
+          action: what.do,
+          at: later(what.after),
+          revision: null,
+        });
+    }
+  }
+}
