@@ -69,6 +69,7 @@ type Write = (typeof randomWrites extends fc.Arbitrary<(infer W)[]> ? W : never)
 /** A random site that people go on writing; `done` counts what went through. */
 export class LivedSite {
   readonly done = new Map<CommandName, number>();
+  readonly refused: string[] = [];
 
   constructor(
     private readonly connection: Connection,
@@ -78,8 +79,9 @@ export class LivedSite {
 
   run(name: CommandName, input: unknown): void {
     const { connection, wall, done } = this;
-    const { ok } = runCommand(connection, name, COMMAND_LINE, input, { wallClock: wall });
-    if (ok) done.set(name, (done.get(name) ?? 0) + 1);
+    const result = runCommand(connection, name, COMMAND_LINE, input, { wallClock: wall });
+    if (result.ok) done.set(name, (done.get(name) ?? 0) + 1);
+    else this.refused.push(...result.issues.map(({ message }) => message));
   }
 
   private one(sql: string): unknown {

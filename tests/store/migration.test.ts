@@ -1,33 +1,15 @@
-import { readFileSync, writeFileSync } from 'node:fs';
-import { join } from 'node:path';
-import { gunzipSync } from 'node:zlib';
 import { expect, test } from 'vitest';
 import { runCommand } from '@/server/commands/run.ts';
-import { openDatabase } from '@/server/db/connection.ts';
 import type { Actor } from '@/server/permit.ts';
 import { draftsSeen } from '@/server/queries/drafts.ts';
-import { SiteView } from '@/server/queries/site-view.ts';
 import { settledInstant } from '@/server/store/write.ts';
-import { temporaryFolder } from '../helpers/folder.ts';
+import { databaseFromBeforeTheBench, pagesFromBeforeTheBench } from '../helpers/earlier.ts';
 import { derivedRows, rebuild } from '../helpers/snapshot.ts';
 
 const BUILDER: Actor = { id: 'builder', name: 'Builder', role: 'builder' };
-const fixture = (name: string): Buffer =>
-  gunzipSync(
-    readFileSync(new URL(`../fixtures/site-before-the-bench.${name}.gz`, import.meta.url)),
-  );
-
-/** A database that was written before designs had a bench, opened by this version. */
-function opened() {
-  const file = join(temporaryFolder(), 'site.db');
-  writeFileSync(file, fixture('db'));
-  const connection = openDatabase(file);
-  return { connection, view: new SiteView(connection) };
-}
-
 test('a database from before the bench gives the same pages at any instant', () => {
-  const { view } = opened();
-  const pages = JSON.parse(fixture('pages.json').toString()) as Record<string, object>;
+  const { view } = databaseFromBeforeTheBench();
+  const pages = pagesFromBeforeTheBench();
   let count = 0;
   for (const [instant, bodies] of Object.entries(pages))
     for (const [path, body] of Object.entries(bodies)) {
@@ -38,7 +20,7 @@ test('a database from before the bench gives the same pages at any instant', () 
 });
 
 test('in it entries name their types by id, and authors are persons', () => {
-  const { connection, view } = opened();
+  const { connection, view } = databaseFromBeforeTheBench();
   const all = (sql: string): unknown[] => connection.driver.prepare(sql).pluck().all();
   expect(all('SELECT DISTINCT type FROM entry ORDER BY 1')).toEqual(['grower', 'plant']);
   expect(all(`SELECT name FROM person WHERE id = 'builder'`)).toEqual(['Builder']);
@@ -55,7 +37,7 @@ test('in it entries name their types by id, and authors are persons', () => {
 });
 
 test('in it what lies ahead is derived as before, and goes on being', () => {
-  const { connection, view } = opened();
+  const { connection, view } = databaseFromBeforeTheBench();
   const input = { id: null, type: 'plant', values: { title: 'After' }, seen: null };
   const wallClock = settledInstant(connection) + 60_000;
   const saved = runCommand(connection, 'saveEntry', BUILDER, input, { wallClock });

@@ -1,15 +1,19 @@
+import { existsSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
-import { onTestFinished, expect, test } from 'vitest';
+import { describe, expect, onTestFinished, test } from 'vitest';
 import fc from 'fast-check';
 import { loadSite } from '@/server/commands/load-site.ts';
 import { type Connection, openDatabase } from '@/server/db/connection.ts';
+import { listFiles } from '@/server/files/read-folder.ts';
 import { readSite } from '@/server/files/read-site.ts';
 import { COMMAND_LINE } from '@/server/permit.ts';
 import { SiteView } from '@/server/queries/site-view.ts';
 import { savedFiles } from '@/server/saving/saved-files.ts';
 import { saveToFolder } from '@/server/saving/to-folder.ts';
 import { settledInstant } from '@/server/store/write.ts';
-import { type TestSite, loadFiles, temporaryFolder } from '../helpers/folder.ts';
+import { databaseFromBeforeTheBench } from '../helpers/earlier.ts';
+import { type TestSite, loadFiles, temporaryFolder, writeFiles } from '../helpers/folder.ts';
+import { setting } from '../helpers/release.ts';
 import { LivedSite, randomWrites } from '../helpers/random-writes.ts';
 import { randomSite } from '../helpers/random-site.ts';
 import { derivedRows, rebuild } from '../helpers/snapshot.ts';
@@ -38,7 +42,9 @@ function storedRows({ driver }: Connection): Record<string, unknown[]> {
   const all = (sql: string): unknown[] => driver.prepare(sql).all();
   return {
     entries: all('SELECT id, type, created, author, deleted FROM entry ORDER BY id'),
-    revisions: all('SELECT * FROM revision ORDER BY entry, number'),
+    revisions: (all('SELECT * FROM revision ORDER BY entry, number') as { values: string }[]).map(
+      (row) => ({ ...row, values: JSON.parse(row.values) as object }),
+    ),
     edges: all('SELECT * FROM reference_edge ORDER BY target, field, entry, revision'),
     plans: all(
       `SELECT entry, language, at, sequence, "action", revision, local, zone, person
@@ -111,3 +117,180 @@ test('a site that was written on comes back from its folder with the same rows a
   expect(count).toBeGreaterThan(200);
   expect(planned).toBeGreaterThan(5);
 }, 240_000);
+
+test('the demo comes back the same', async () => {
+  const data = temporaryFolder();
+  const connection = openDatabase(join(data, 'site.db'));
+  onTestFinished(() => connection.close());
+  const now = Date.parse('2026-07-01T12:00:00Z');
+  const { site } = await readSite('demo/site', now);
+  expect(loadSite(connection, data, COMMAND_LINE, site!, now)).toMatchObject({ ok: true });
+  const pages = await expectTheSame({ connection, data, view: new SiteView(connection) });
+  expect(Object.keys(pages).length).toBeGreaterThan(200);
+});
+
+test('a database of an earlier version, with designs put there as a whole, comes back', async () => {
+  const { connection, view, data } = databaseFromBeforeTheBench();
+  const pages = await expectTheSame({ connection, view, data });
+  expect(Object.keys(pages).length).toBeGreaterThan(30);
+});
+
+const NOTE = {
+  key: 'note',
+  address: '/{title}',
+  fields: [
+    { key: 'title', kind: 'text' },
+    { key: 'story', kind: 'richtext' },
+    { key: 'tint', kind: 'choice', options: ['red', { key: 'blue', label: 'Sky' }] },
+    { key: 'about', kind: 'reference', types: ['note'], many: true },
+  ],
+};
+
+test('what the design does not say any more comes back: fields, types, names', async () => {
+  const { connection, view, data } = await loadFiles({
+    'types/note.json': { ...NOTE, address: '/{entry.id}' },
+    'types/aside.json': { key: 'aside', address: '/a/{title}', fields: NOTE.fields.slice(0, 1) },
+    'style.css': 'body::before { content: "é" }',
+    'entries/note/n1.md': `---
+entry: { id: n1, author: Edda, live: 2026-01-01/, revisions: [{ saved: 2026-01-01, values: { title: "Früh" } }], saved: 2026-02-01 }
+title: 'A "title": of 𝄞 #1'
+tint: blue
+about: [n1]
+---
+Some *words*, \`code\` and | pipes
+
+1. one
+2. two`,
+    'entries/aside/a1.json': { entry: { id: 'a1', live: '2026-01-01/' }, title: 'Aside' },
+  });
+  const site = new LivedSite(connection, view, Date.parse('2026-07-02T12:00:00Z'));
+  const release = (part: string, set: Record<string, unknown>): void => {
+    const { design } = view.at((site.wall += 60_000))!.site;
+    site.run('release', { edit: { steps: setting(design, part, set as never) } });
+  };
+  const form = { title: 'After', story: null, tint: 'red', about: ['n1'] };
+  site.run('saveEntry', { id: 'n1', type: 'note', values: form, seen: null });
+  release('types/note', { fields: [NOTE.fields[0], NOTE.fields[1]], label: 'Memo' });
+  site.run('deleteEntry', { entry: 'a1' });
+  release('site', { name: 'Zurück' });
+  const { design } = view.at(site.wall)!.site;
+  const was = design.types.find(({ key }) => key === 'aside')!;
+  const place = { within: '', list: 'types', after: null };
+  site.run('release', {
+    edit: {
+      steps: [
+        { do: 'remove', part: 'types/aside', was: was as never, ...place },
+        { do: 'rename', part: 'types/note', was: 'note', now: 'memo' },
+      ],
+    },
+  });
+  expect(site.refused).toEqual([]);
+  await expectTheSame({ connection, view, data });
+});
+
+test('is in ASCII, a line of text on a line of its own', async () => {
+  const story = 'Grün — \u{1d11e}\n\nTwo "lines"\n';
+  const { connection, view, data } = await loadFiles({
+    'types/note.json': NOTE,
+    'entries/note/n1.json': { title: 'Ü', story },
+  });
+  const folder = saved({ connection, view, data });
+  for (const file of listFiles(folder).files)
+    // eslint-disable-next-line no-control-regex -- ASCII, as it says
+    expect(readFileSync(join(folder, file), 'utf8'), file).toMatch(/^[\x00-\x7f]*$/);
+  expect(readFileSync(join(folder, 'entries/note/n1.yaml'), 'utf8')).toContain(
+    'story: "Gr\\u00fcn \\u2014 \\U0001d11e\\n\\\n  \\n\\\n  Two \\"lines\\"\\n"',
+  );
+});
+
+describe('a folder that is saved to', () => {
+  const site = (): Promise<TestSite> =>
+    loadFiles({
+      'types/note.json': NOTE,
+      'entries/note/n1.json': { title: 'One', entry: { live: '2026-01-01/' } },
+      'entries/note/n2.json': { title: 'Two' },
+    });
+
+  test('that holds something else is left alone', async () => {
+    const folder = writeFiles(temporaryFolder(), { 'site.yaml': 'mine' });
+    const stored = await site();
+    expect(() => saved(stored, folder)).toThrow('was not saved here');
+    expect(listFiles(folder).files).toEqual(['site.yaml']);
+  });
+
+  test('again has what changed written, and what is gone taken out', async () => {
+    const stored = await site();
+    const folder = saved(stored);
+    writeFiles(folder, { 'README.md': 'Mine.', 'entries/note/old/n9.yaml': 'title: Gone' });
+    const lived = new LivedSite(stored.connection, stored.view, Date.parse('2026-07-02T12:00:00Z'));
+    const values = { title: 'Zwei' };
+    lived.run('saveEntry', { id: 'note/n2', type: 'note', values, seen: null });
+    const files = savedFiles(stored.connection, stored.data, COMMAND_LINE);
+    expect(saveToFolder(files, folder)).toMatchObject({ written: 2, removed: 1 });
+    expect(readFileSync(join(folder, 'README.md'), 'utf8')).toBe('Mine.');
+    expect(existsSync(join(folder, 'entries/note/old'))).toBe(false);
+  });
+
+  test('and cut short does not load, and can be saved to again', async () => {
+    const stored = await site();
+    const folder = saved(stored);
+    const cut = function* () {
+      for (const file of savedFiles(stored.connection, stored.data, COMMAND_LINE)) {
+        if (file.path.startsWith('entries/')) throw new Error('killed');
+        yield file;
+      }
+    };
+    expect(() => saveToFolder(cut(), folder)).toThrow('killed');
+    const { issues } = await readSite(folder, Date.now());
+    expect(issues[0]).toMatchObject({ code: 'history-missing' });
+    saved(stored, folder);
+    expect((await readSite(folder, Date.now())).issues).toEqual([]);
+  });
+
+  test('that is new appears only when it is whole', async () => {
+    const stored = await site();
+    const folder = join(temporaryFolder(), 'new');
+    const cut = function* () {
+      yield* [...savedFiles(stored.connection, stored.data, COMMAND_LINE)].slice(0, 3);
+      throw new Error('killed');
+    };
+    expect(() => saveToFolder(cut(), folder)).toThrow('killed');
+    expect(existsSync(folder)).toBe(false);
+  });
+
+  test('takes an entry that is put there by hand: live as it says, its address from then on', async () => {
+    const stored = await site();
+    const folder = saved(stored);
+    const until = settledInstant(stored.connection);
+    writeFiles(folder, {
+      'entries/note/n3.yaml': '{ entry: { live: 2026-03-01/ }, title: One }',
+    });
+    const { view } = await loaded(folder, until + 1000);
+    expect(view.render('/one', until)!.status).toBe(200);
+    expect(view.render('/one-2', until - 1)!.status).toBe(404);
+    expect(view.render('/one-2', until)!.status).toBe(200);
+  });
+
+  test.each([
+    ['held by two', { held: [{ path: '/one', from: '2026-02-01T00:00:00Z' }] }, 'held it then'],
+    ['held while not live', { held: [{ path: '/x', from: '2025-01-01T00:00:00Z' }] }, 'not live'],
+    ['of no revision', { was: [{ from: '2026-02-01T00:00:00Z', revision: 7 }] }, 'no revision 7'],
+    [
+      'after the last change',
+      { was: [{ from: '2027-02-01T00:00:00Z', revision: 1 }] },
+      'ends before',
+    ],
+  ])('is refused for facts that cannot be: %s', async (_, facts, words) => {
+    const stored = await site();
+    const folder = saved(stored);
+    const was = [{ from: '2026-01-15T00:00:00Z', revision: 1 }];
+    const entry = { id: 'n3', saved: '2026-01-10', was, ...facts };
+    writeFiles(folder, { 'entries/note/n3.yaml': { entry, title: 'Three' } });
+    const now = settledInstant(stored.connection) + 1000;
+    const { site: read, issues } = await readSite(folder, now);
+    const result = read && loadSite(stored.connection, stored.data, COMMAND_LINE, read, now);
+    expect([...issues, ...(result?.ok === false ? result.issues : [])]).toMatchObject([
+      { path: 'entries/note/n3.yaml', message: expect.stringContaining(words) as string },
+    ]);
+  });
+});

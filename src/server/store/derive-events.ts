@@ -106,10 +106,23 @@ function instantsAbove(
 
 /** Designs that take over later may deal the entries of some types anew. */
 function addReleases({ designs, closure }: Asked, add: (at: Instant, entry: string) => void): void {
-  let before = designs.first;
-  for (const { starts, site } of designs.later) {
-    const types = typesToDealAnew(before.addresses, site.addresses);
+  for (const { starts, types } of dealtAnew(designs))
     for (const id of closure.ids) if (types.has(closure.typeOf(id) ?? '')) add(starts, id);
+}
+
+/** The types whose entries each design that takes over later deals anew. */
+function dealtAnew(designs: DesignsAhead): { starts: Instant; types: ReadonlySet<string> }[] {
+  let before = designs.first;
+  return designs.later.map(({ starts, site }) => {
+    const types = typesToDealAnew(before.addresses, site.addresses);
     before = siteAt(designs, starts);
-  }
+    return { starts, types };
+  });
+}
+
+/** Entries that a design which takes over later may deal anew. */
+export function movedByReleases(connection: Connection, designs: DesignsAhead): string[] {
+  const ids = statement<string>(connection, 'SELECT id FROM entry WHERE type = ?').pluck();
+  const types = new Set(dealtAnew(designs).flatMap((release) => [...release.types]));
+  return [...types].flatMap((type) => ids.all(type));
 }

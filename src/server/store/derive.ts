@@ -4,7 +4,7 @@ import type { Refusal, Timeline } from '@/core/address/model.ts';
 import { readKey } from '@/core/forecast/read-set.ts';
 import { BEGINNING } from '@/core/time/interval.ts';
 import { type DesignsAhead, designsFrom } from './designs-ahead.ts';
-import { eventsOf } from './derive-events.ts';
+import { eventsOf, movedByReleases } from './derive-events.ts';
 import type { DeriveRequest } from './derive-request.ts';
 import { changedRuns, writeTimeline } from './derive-rows.ts';
 import { closeSettled, indexRuns, reindex } from './derive-index.ts';
@@ -76,6 +76,7 @@ function play(
 ): ReturnType<typeof simulate> {
   const { request, source, closure } = parts;
   if (request.everybody || request.fromBeginning) closure.addAll();
+  if (request.everybody) closure.add(movedByReleases(connection, parts.designs));
   closure.add(request.touched);
   closure.add(request.touchedLater?.entries ?? []);
   for (let round = 1; ; round++) {

@@ -282,6 +282,10 @@ export function ensureIndexTables(connection: Connection, designs: DesignsAhead)
     if (wide.made) rebuilt.add(type.id);
     else if (ensureIndexes(connection, type, own)) changed = true;
   }
+  for (const type of goneTypes(connection, types)) {
+    types.set(type.id, ensureTables(connection, type, []).type);
+    rebuilt.add(type.id);
+  }
   // What this transaction made goes with it where it is not kept.
   if (rebuilt.size === 0 && !changed) ENSURED.set(connection.driver, { sites, types });
   return { rebuilt, types };
@@ -310,6 +314,22 @@ function typesOf(sites: CompiledSite[]): ContentType[] {
   return [...found.values()];
 }
 
+/** Types of earlier designs that have no tables: those that were made while they were there stay. */
+function goneTypes(connection: Connection, types: ReadonlyMap<string, ContentType>): ContentType[] {
+  const made = statement(connection, 'SELECT 1 FROM meta WHERE key = ?');
+  const found = new Map<string, ContentType>();
+  for (const spec of designSpecs(connection))
+    for (const type of spec.types)
+      if (!types.has(type.id) && !made.get(`index:${type.id}`)) found.set(type.id, type);
+  return [...found.values()];
+}
+
+/** All designs that were released, in their order. */
+function designSpecs({ driver }: Connection): Design[] {
+  const specs = driver.prepare('SELECT spec FROM design_version ORDER BY starts, id').pluck().all();
+  return (specs as string[]).map((spec) => JSON.parse(spec) as Design);
+}
+
 /** The tables of a type in the form they should have; whether they were made anew. */
 function ensureTables(
   connection: Connection,
@@ -323,7 +343,7 @@ function ensureTables(
     .get(`index:${type.id}`);
   const known = stored === undefined ? null : (JSON.parse(stored) as StoredForm);
   if (known?.form === form) return { type: withFields(type, known.earlier), made: false };
-  const earlier = earlierFields(driver, type);
+  const earlier = earlierFields(connection, type);
   const widened = withFields(type, earlier);
   const tables = tablesOf(widened, plans).join(';');
   driver.exec(
@@ -366,12 +386,11 @@ function formOf(type: ContentType, plans: ListingPlan[]): string {
 }
 
 /** Fields that released designs gave a type and that it has no more, as they were last. */
-function earlierFields(driver: Connection['driver'], type: ContentType): Field[] {
+function earlierFields(connection: Connection, type: ContentType): Field[] {
   const now = new Set(type.fields.map((f) => f.id));
-  const specs = driver.prepare('SELECT spec FROM design_version ORDER BY starts, id').pluck().all();
   const found = new Map<string, Field>();
-  for (const spec of specs as string[])
-    for (const { id, fields } of (JSON.parse(spec) as Design).types)
+  for (const { types } of designSpecs(connection))
+    for (const { id, fields } of types)
       if (id === type.id) for (const f of fields) if (!now.has(f.id)) found.set(f.id, f);
   return [...found.values()];
 }
