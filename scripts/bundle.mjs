@@ -1,7 +1,7 @@
 import { cpSync, rmSync } from 'node:fs';
 import { root } from './shared.mjs';
 
-/** How the server, its writer thread and the command line are bundled. */
+/** How the server, its threads and the command line are bundled. */
 export function bundle(outdir) {
   rmSync(`${root}${outdir}`, { recursive: true, force: true });
   return {
@@ -10,6 +10,7 @@ export function bundle(outdir) {
       main: 'src/server/process/main.ts',
       writer: 'src/server/process/writer.ts',
       reader: 'src/server/process/reader.ts',
+      saver: 'src/server/process/saver.ts',
       cli: 'src/cli/main.ts',
     },
     outdir,

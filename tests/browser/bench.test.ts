@@ -1,7 +1,13 @@
+import { mkdirSync, mkdtempSync, rmSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { dirname, join } from 'node:path';
+import JSZip from 'jszip';
 import { By, until } from 'selenium-webdriver';
 import { describe, expect, test } from 'vitest';
+import { readSite } from '@/server/files/read-site.ts';
 import {
   browser,
+  cookies,
   inPreview,
   open,
   press,
@@ -129,4 +135,28 @@ describe('the bench', () => {
       WAIT,
     );
   });
+});
+
+test('the whole site is saved from the settings, for those who are signed in', async () => {
+  await open('/build/settings');
+  const link = await ready(By.xpath('//a[normalize-space()="Save the site as files"]'));
+  const address = (await link.getAttribute('href'))!;
+  expect((await fetch(address)).status).toBe(401);
+  const answer = await fetch(address, { headers: { cookie: await cookies() } });
+  expect(answer.headers.get('content-disposition')).toBe(
+    'attachment; filename="marrowdale-seed-library.zip"',
+  );
+  const archive = await JSZip.loadAsync(await answer.arrayBuffer());
+  const folder = mkdtempSync(join(tmpdir(), 'bontel-saved-'));
+  try {
+    for (const file of Object.values(archive.files)) {
+      mkdirSync(dirname(join(folder, file.name)), { recursive: true });
+      writeFileSync(join(folder, file.name), await file.async('nodebuffer'));
+    }
+    const { site, issues } = await readSite(folder, Date.now());
+    expect(issues).toEqual([]);
+    expect(site!.entries.length).toBeGreaterThan(40);
+  } finally {
+    rmSync(folder, { recursive: true });
+  }
 });

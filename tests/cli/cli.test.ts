@@ -1,4 +1,4 @@
-import { chmodSync, readdirSync, writeFileSync } from 'node:fs';
+import { chmodSync, existsSync, readdirSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { describe, expect, test } from 'vitest';
 import { openDatabase } from '@/server/db/connection.ts';
@@ -24,6 +24,35 @@ function load(
   const folder = writeFiles(temporaryFolder(), files);
   return { data, ran: bontel('load', folder, '--data', data) };
 }
+
+describe('save', () => {
+  test('writes a folder that loads the same, and leaves others alone', () => {
+    const { data } = load(GOOD);
+    const folder = join(temporaryFolder(), 'saved');
+    expect(bontel('save', folder, '--data', data)).toMatchObject({ code: 0 });
+    const again = temporaryFolder();
+    expect(bontel('load', folder, '--data', again)).toMatchObject({ code: 0 });
+    const pages = (from: string): string => bontel('pages', '--all', '--data', from).out;
+    expect(pages(again)).toBe(pages(data));
+    const second = bontel('save', folder, '--data', again, '--json').json<object>();
+    expect(second).toMatchObject({ saved: true, written: 0, removed: 0 });
+    expect(bontel('save', data, '--data', data)).toMatchObject({
+      code: 1,
+      err: expect.stringContaining('was not saved here') as string,
+    });
+    expect(bontel('save', join(folder, 'site.yaml'), '--data', data)).toMatchObject({ code: 1 });
+    expect(bontel('save', folder, '--data', temporaryFolder())).toMatchObject({ code: 1 });
+  });
+
+  test('says so where the disk is full, and leaves no folder', () => {
+    const { data } = load({ ...GOOD, 'entries/note/c.json': { title: 'x'.repeat(100_000) } });
+    const folder = join(temporaryFolder(), 'saved');
+    const ran = bontelOnFullDisk(64, 'save', folder, '--data', data);
+    expect(ran.code).toBe(1);
+    expect(ran.err).not.toContain('    at ');
+    expect(existsSync(folder)).toBe(false);
+  });
+});
 
 describe('pages, render, trace', () => {
   test('print what a site answers as of an instant, with codes 0, 1 and 2', () => {

@@ -11,62 +11,76 @@ export interface EntryFacts {
   refused: Refusal[];
 }
 
-type Given = { id: string; raw: RawEntry; revisions: readonly Revision[]; language: string };
 type Bounds = { from: Instant; to: Instant | null };
 
+/** What facts are read from. */
+interface Given {
+  id: string;
+  raw: RawEntry;
+  revisions: readonly Revision[];
+  language: string;
+  timing: TimingReader;
+  told: Told;
+  /** The instant of the last change before the site was saved. */
+  until: Instant;
+}
+
 /**
- * The facts of an entry of a saved site, up to the instant of its last change; what cannot have
- * been is named. Null where the entry was not saved with the rest: its file gives no `was`.
+ * The facts of an entry of a saved site; what cannot have been is named. Null where the entry was
+ * not saved with the rest: its file gives no `was`.
  */
-export function readFacts(
-  given: Given,
-  timing: TimingReader,
-  told: Told,
-  until: Instant,
-): EntryFacts | null {
-  const { id, raw, revisions, language } = given;
-  const { was, held, refused } = raw.form;
-  if (!was) return null;
-  const boundsOf = (name: string) => (item: { from: string; to: string | null }, i: number) => {
-    const at = ['entry', name, i];
-    const from = timing.moment(item.from, at) ?? BEGINNING;
-    const to = timing.moment(item.to ?? undefined, at);
-    if ((to ?? until) < from || (to ?? until) > until) told(at, 'wrong-fact', ...NOT_BY_THEN);
-    return { from, to };
-  };
-  const liveBounds = was.map(boundsOf('was'));
+export function readFacts(given: Given): EntryFacts | null {
+  if (!given.raw.form.was) return null;
+  const live = liveFacts(given, given.raw.form.was);
+  return { live, held: heldFacts(given, live), refused: refusals(given) };
+}
+
+function liveFacts(given: Given, was: NonNullable<RawEntry['form']['was']>): LiveInterval[] {
+  const { id, revisions, language, told } = given;
   const live = was.map((item, i): LiveInterval => {
     if (!revisions.some(({ number }) => number === item.revision))
       told(['entry', 'was', i], 'unknown-revision', ...noRevision(item.revision));
     const { revision, shared = revision, language: own = language } = item;
-    return { entry: id, ...liveBounds[i]!, revision, sharedRevision: shared, language: own };
+    const bounds = boundsOf(given, ['entry', 'was', i], item);
+    return { entry: id, ...bounds, revision, sharedRevision: shared, language: own };
   });
-  tellOverlaps(['entry', 'was'], liveBounds, told);
-  const heldBounds = held.map(boundsOf('held'));
+  tellOverlaps(['entry', 'was'], live, told);
+  return live;
+}
+
+function heldFacts(given: Given, live: readonly LiveInterval[]): AddressRow[] {
+  const { id, raw, language, told } = given;
+  const held = raw.form.held.map((item, i): AddressRow => {
+    const { path, base = path, role, language: own = language } = item;
+    const bounds = boundsOf(given, ['entry', 'held', i], item);
+    if (!isWithin(bounds, live)) told(['entry', 'held', i], 'wrong-fact', ...NOT_LIVE_THEN);
+    return { entry: id, path, base, role, language: own, ...bounds };
+  });
   tellOverlaps(
     ['entry', 'held'],
-    heldBounds.filter((_, i) => held[i]!.role === 'current'),
+    held.filter(({ role }) => role === 'current'),
     told,
   );
-  heldBounds.forEach((bounds, i) => {
-    if (!isWithin(bounds, liveBounds)) told(['entry', 'held', i], 'wrong-fact', ...NOT_LIVE_THEN);
-  });
-  return {
-    live,
-    held: held.map(({ path, base = path, role, language: own = language }, i) => ({
-      entry: id,
-      path,
-      base,
-      role,
-      language: own,
-      ...heldBounds[i]!,
-    })),
-    refused: refused.map(({ at, ...rest }, i) => ({
-      ...rest,
-      entry: id,
-      at: timing.moment(at, ['entry', 'refused', i]) ?? BEGINNING,
-    })),
-  };
+  return held;
+}
+
+function refusals({ id, raw, timing }: Given): Refusal[] {
+  return raw.form.refused.map(({ at, ...rest }, i) => ({
+    ...rest,
+    entry: id,
+    at: timing.moment(at, ['entry', 'refused', i]) ?? BEGINNING,
+  }));
+}
+
+function boundsOf(
+  { timing, told, until }: Given,
+  at: (string | number)[],
+  item: { from: string; to: string | null },
+): Bounds {
+  const from = timing.moment(item.from, at) ?? BEGINNING;
+  const to = timing.moment(item.to ?? undefined, at);
+  if ((to ?? until) < from || (to ?? until) > until) told(at, 'wrong-fact', ...NOT_BY_THEN);
+  return { from, to };
 }
 
 const NOT_BY_THEN = [
@@ -82,7 +96,7 @@ const noRevision = (number: number): readonly [string, string] => [
   'Revisions count from 1, the oldest.',
 ];
 
-function tellOverlaps(at: string[], bounds: Bounds[], told: Told): void {
+function tellOverlaps(at: string[], bounds: readonly Bounds[], told: Told): void {
   const sorted = [...bounds].sort((a, b) => a.from - b.from);
   if (sorted.some(({ to }, i) => i < sorted.length - 1 && (to ?? Infinity) > sorted[i + 1]!.from))
     told(

@@ -37,7 +37,8 @@ export interface EntryToLoad {
   facts: EntryFacts | null;
   /** The addresses it held so far; null where they are to be worked out. */
   held: HeldFact[] | null;
-  raw: RawEntry;
+  /** Where it stands. */
+  raw: Pick<RawEntry, 'file' | 'lineOf'>;
 }
 
 /** How deep pages may sit within each other. */
@@ -56,7 +57,7 @@ export class EntryReader {
   private readonly ids = new Map<string, EntryToLoad>();
   private readonly subjects = new Map<string, Set<string>>();
   /** Which file and line text that is read as Markdown begins at. */
-  private place = { file: '', line: 1 };
+  private place = { file: '', line: (): number => 1 };
 
   constructor(
     private readonly design: Design,
@@ -76,7 +77,7 @@ export class EntryReader {
             this.findings.push({
               code: 'words-only',
               path: this.place.file,
-              line: this.place.line + line - 1,
+              line: this.place.line() + line - 1,
               message: words,
               fix: 'Write a path of this site or an address of http, https, mailto or tel; put pictures in media/.',
             }),
@@ -114,19 +115,11 @@ export class EntryReader {
       return null;
     }
     const before = this.issues.length;
-    const newest = this.values(raw, type, this.withBody(raw, type, told), []);
-    const older = raw.form.revisions.map((r, i) => ({
-      ...(r.whole ? {} : newest),
-      ...this.values(raw, type, r.values, ['entry', 'revisions', i, 'values']),
-    }));
     const timing = new TimingReader(this.design, this.now, raw, told, this.findings);
-    const besides = [...raw.form.revisions, raw.form].map(({ stored, name }) => ({ stored, name }));
-    const revisions = timing
-      .revisions([...older, newest])
-      .map((revision, i): RevisionToLoad => ({ ...revision, ...besides[i]! }));
+    const revisions = this.revisions(raw, type, timing, told);
     const plans = timing.plans(revisions);
     const { language } = this.design.site;
-    const given = { id, raw, revisions, language };
+    const asRead = { id, raw, revisions, language, timing, told };
     const entry: EntryToLoad = {
       id,
       type,
@@ -137,8 +130,8 @@ export class EntryReader {
       plans,
       byHand: timing.byHand(),
       held: timing.held(),
-      facts: this.history && readFacts(given, timing, told, this.history.until),
-      raw,
+      facts: this.history && readFacts({ ...asRead, until: this.history.until }),
+      raw: { file: raw.file, lineOf: raw.lineOf },
     };
     this.ids.set(id, entry);
     revisions.forEach((revision) => this.checkStored(type, revision, told));
@@ -164,15 +157,32 @@ export class EntryReader {
   }
 
   /** Of a site that was saved: what was so when it was written may not be wanted any more. */
-  private findingOf(raw: RawEntry): Told {
+  private findingOf(raw: EntryToLoad['raw']): Told {
     return (at, code, message, fix) =>
       this.findings.push({ code, path: raw.file, line: raw.lineOf(at), message, fix });
   }
 
-  private tellOf(raw: RawEntry): Told {
+  private tellOf(raw: EntryToLoad['raw']): Told {
     return (at, code, message, fix) => {
       this.issues.push({ code, path: raw.file, line: raw.lineOf(at), message, fix });
     };
+  }
+
+  private revisions(
+    raw: RawEntry,
+    type: ContentType,
+    timing: TimingReader,
+    told: Told,
+  ): RevisionToLoad[] {
+    const newest = this.values(raw, type, this.withBody(raw, type, told), []);
+    const older = raw.form.revisions.map((r, i) => ({
+      ...(r.whole ? {} : newest),
+      ...this.values(raw, type, r.values, ['entry', 'revisions', i, 'values']),
+    }));
+    const besides = [...raw.form.revisions, raw.form].map(({ stored, name }) => ({ stored, name }));
+    return timing
+      .revisions([...older, newest])
+      .map((revision, i): RevisionToLoad => ({ ...revision, ...besides[i]! }));
   }
 
   /** The type of an entry: as the design has it, else as the last one did that had it. */
@@ -235,7 +245,8 @@ export class EntryReader {
         continue;
       }
       const isBody = raw.body !== null && given === raw.body.text;
-      this.place = { file: raw.file, line: isBody ? raw.body!.line : raw.lineOf([...at, key]) };
+      const line = (): number => (isBody ? raw.body!.line : raw.lineOf([...at, key]));
+      this.place = { file: raw.file, line };
       const parsed = this.parse(() => parseValue(given, field, this.given));
       if (!parsed) continue;
       if (parsed.ok) values[field.id] = parsed.value;
@@ -256,7 +267,7 @@ export class EntryReader {
       this.issues.push({
         code: 'too-much',
         path: this.place.file,
-        line: this.place.line + line - 1,
+        line: this.place.line() + line - 1,
         message: words,
         fix: 'Make several entries of it.',
       });

@@ -16,6 +16,7 @@ import { templateFileSpec } from '@/core/template/template-schema.ts';
 import { checkCss } from './css.ts';
 import { readText } from './read-folder.ts';
 import { readAs } from './read-as.ts';
+import { HISTORY_FILES } from './read-history.ts';
 import type { YamlFile } from './yaml-file.ts';
 
 /** The design of a site folder, its subjects, and where each part stands. */
@@ -69,7 +70,7 @@ const orderFile = z.partialRecord(
 /** The files a design is made of, by folder. */
 const PARTS = { types: typeSpec, listings: listingSpec, templates: templateSpec } as const;
 
-/** JSON Schemas of the design's files, by name (draft 2020-12). */
+/** JSON Schemas of the files of a site folder but entries, by name (draft 2020-12). */
 export function designSchemas(): Record<string, unknown> {
   const files = {
     site: siteSpec,
@@ -78,6 +79,9 @@ export function designSchemas(): Record<string, unknown> {
     template: templateFileSpec(),
     subjects: subjectFile,
     redirects: redirectFile,
+    order: orderFile,
+    style: styleFile,
+    ...HISTORY_FILES,
   };
   return Object.fromEntries(
     Object.entries(files).map(([name, schema]) => [

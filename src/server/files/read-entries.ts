@@ -5,19 +5,22 @@ import { readText } from './read-folder.ts';
 import { type YamlFile, readYaml } from './yaml-file.ts';
 import { zodIssues } from './read-as.ts';
 
-/** Reads every entry of a site folder as its files give it; values are not looked at yet. */
+/**
+ * Reads every entry of a site folder as its files give it, one after the other; values are not
+ * looked at yet. Gives what is wrong with the files.
+ */
 export function readEntries(
   folder: string,
   files: string[],
-): { entries: RawEntry[]; issues: Issue[] } {
-  const entries: RawEntry[] = [];
-  const issues: Issue[] = [];
-  for (const file of files.filter((f) => f.startsWith('entries/'))) {
-    const read = readFile(folder, file);
-    entries.push(...read.entries);
-    issues.push(...read.issues);
-  }
-  return { entries, issues };
+  take: (entry: RawEntry) => void,
+): Issue[] {
+  return files
+    .filter((f) => f.startsWith('entries/'))
+    .flatMap((file) => {
+      const { entries, issues } = readFile(folder, file);
+      entries.forEach(take);
+      return issues;
+    });
 }
 
 type Read = { entries: RawEntry[]; issues: Issue[] };

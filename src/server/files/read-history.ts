@@ -80,6 +80,9 @@ const releaseFile = z.strictObject({
 });
 const benchFile = z.array(z.strictObject({ person, made: instant, steps }));
 
+/** The files of a saved site's history, by name. */
+export const HISTORY_FILES = { history: historyFile, release: releaseFile, bench: benchFile };
+
 type Given = z.output<typeof releaseFile> & { id: number; file: string };
 
 /** Reads what a saved site says of its past; null without issues where the folder was not saved. */
@@ -101,31 +104,41 @@ export function readHistory(
     : { value: [], issues: [] };
   const wrong = [...reads.flatMap((r) => r.issues), ...bench.issues];
   if (wrong.length > 0) return { history: null, issues: wrong };
-  const { number: id, ...first } = value.design;
+  return historyOf(
+    value,
+    reads.flatMap(({ release }) => release ?? []),
+    bench.value!,
+    design,
+  );
+}
+
+/** Puts together what the files of a history say. */
+function historyOf(
+  { until, people, subjects, design: given }: z.output<typeof historyFile>,
+  later: Given[],
+  bench: z.output<typeof benchFile>,
+  design: Design,
+): { history: SavedHistory | null; issues: Issue[] } {
+  const { number: id, ...first } = given;
   const all: Given[] = [
     { ...first, id, file: 'history.yaml', edits: null, published: [], undoes: null },
-    ...reads.flatMap(({ release }) => release ?? []),
+    ...later,
   ].sort((a, b) => a.starts - b.starts || a.id - b.id);
-  const designs = designsOf(all, design, value.until);
+  const designs = designsOf(all, design, until);
   if (designs.issues.length > 0) return { history: null, issues: designs.issues };
-  return {
-    history: {
-      until: value.until,
-      people: new Map(Object.entries(value.people)),
-      releases: all.map(({ file: _, replaced: __, ...release }, i) => ({
-        ...release,
-        design: designs.all[i]!,
-      })),
-      bench: bench.value!.map(({ person: by, made, steps: all }) => ({
-        person: by,
-        made,
-        edit: { steps: all },
-      })),
-      subjects: value.subjects,
-      types: typesOf([...designs.all, design]),
-    },
-    issues: [],
+  const releases = all.map(({ file: _, replaced: __, ...release }, i) => ({
+    ...release,
+    design: designs.all[i]!,
+  }));
+  const history = {
+    until,
+    people: new Map(Object.entries(people)),
+    releases,
+    bench: bench.map(({ steps: own, ...about }) => ({ ...about, edit: { steps: own } })),
+    subjects,
+    types: typesOf([...designs.all, design]),
   };
+  return { history, issues: [] };
 }
 
 /** Says that a folder was not saved to its end, by a file that shows it. */

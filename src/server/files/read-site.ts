@@ -37,22 +37,21 @@ export async function readSite(
   const { files, issues: stray } = listFiles(folder);
   const { design, subjects, issues, locate } = readDesign(folder, files);
   const { media, issues: wrongMedia } = await readMediaFiles(folder, files);
-  const raw = readEntries(folder, files);
-  const all = [
-    ...stray,
-    ...issues,
-    ...doubledSubjects(subjects),
-    ...wrongMedia,
-    ...raw.issues,
-    ...strayFiles(files),
-  ];
-  if (!design) return { site: null, issues: all };
-  all.push(...compileSite(design).issues.map(locate));
+  const all = [...stray, ...issues, ...doubledSubjects(subjects), ...wrongMedia];
+  if (!design) {
+    all.push(...readEntries(folder, files, () => undefined), ...strayFiles(files));
+    return { site: null, issues: all };
+  }
   const { history, issues: wrongHistory } = readHistory(folder, files, design);
-  all.push(...wrongHistory, ...(history ? aheadOf(history, now) : []));
   const pictures = new Set(media.map((m) => m.id));
   const reader = new EntryReader(design, subjects, pictures, now, history);
-  const entries = raw.entries.flatMap((r) => reader.read(r) ?? []);
+  const entries: EntryToLoad[] = [];
+  const unread = readEntries(folder, files, (raw) => {
+    const entry = reader.read(raw);
+    if (entry) entries.push(entry);
+  });
+  all.push(...unread, ...strayFiles(files), ...compileSite(design).issues.map(locate));
+  all.push(...wrongHistory, ...(history ? aheadOf(history, now) : []));
   reader.checkTogether();
   all.push(...reader.issues, ...frontEntryIssues(design, entries).map(locate));
   if (all.length > 0) return { site: null, issues: all };

@@ -28,15 +28,9 @@ export function readYaml(
   text: string,
   firstLine = 1,
 ): { yaml: YamlFile | null; issues: Issue[] } {
-  const lines = new LineCounter();
   const deep = deepLine(text);
   if (deep !== null) return { yaml: null, issues: [tooDeep(file, deep + firstLine - 1)] };
-  const document = parseDocument(text, {
-    lineCounter: lines,
-    prettyErrors: false,
-    uniqueKeys: true,
-    merge: false,
-  });
+  const { document, lines } = parsed(text);
   const lineAt = (offset: number): number => lines.linePos(offset).line + firstLine - 1;
   const issues = document.errors.map((e): Issue => ({
     code: 'malformed-yaml',
@@ -53,9 +47,29 @@ export function readYaml(
     return { yaml: null, issues: [unreadable(file, line, read.problem)] };
   }
   return {
-    yaml: { file, value: read.value, lineOf: (path) => lineOf(document, path, lineAt, firstLine) },
+    // Few are asked for a line: the document is let go, and read again for those.
+    yaml: { file, value: read.value, lineOf: (path) => lineOf(text, path, firstLine) },
     issues: [],
   };
+}
+
+interface Parsed {
+  document: Document.Parsed;
+  lines: LineCounter;
+}
+
+/** The document that was asked for a line last. */
+const LAST: Parsed & { text: string } = { text: '', ...parsed('') };
+
+function parsed(text: string): Parsed {
+  const lines = new LineCounter();
+  const document = parseDocument(text, {
+    lineCounter: lines,
+    prettyErrors: false,
+    uniqueKeys: true,
+    merge: false,
+  });
+  return { document, lines };
 }
 
 /** The plain value of a document, or why it has none and where. */
@@ -172,15 +186,12 @@ function keepAsWritten(document: Document): void {
   });
 }
 
-function lineOf(
-  document: Document,
-  path: readonly (string | number)[],
-  lineAt: (offset: number) => number,
-  firstLine: number,
-): number {
+function lineOf(text: string, path: readonly (string | number)[], firstLine: number): number {
+  if (LAST.text !== text) Object.assign(LAST, { text, ...parsed(text) });
+  const { document, lines } = LAST;
   for (let length = path.length; length > 0; length--) {
     const node = document.getIn(path.slice(0, length), true);
-    if (isNode(node) && node.range) return lineAt(node.range[0]);
+    if (isNode(node) && node.range) return lines.linePos(node.range[0]).line + firstLine - 1;
   }
   return firstLine;
 }

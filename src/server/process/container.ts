@@ -1,6 +1,7 @@
 import type { Auth } from './auth.ts';
 import type { SiteView } from '../queries/site-view.ts';
 import type { ReaderThread } from './reader-thread.ts';
+import type { Saver } from './save-thread.ts';
 import type { WriterThread } from './writer-thread.ts';
 
 /** What the one process shares: readers, the writer, sign-in. */
@@ -11,6 +12,8 @@ export interface Container {
   reader: ReaderThread;
   /** Compares whole sites, which may take long, so that screens never wait for it. */
   comparer: ReaderThread;
+  /** Saves the site for downloads. */
+  saver: Saver;
   /** Ready once the sign-in library has been loaded. */
   auth: Promise<Auth>;
   /** Scheme, host and port the builder is used at. */

@@ -12,6 +12,7 @@ import { setContainer } from './container.ts';
 import { dataFolder } from './data-folder.ts';
 import { HttpServer } from './http-server.ts';
 import { ReaderThread } from './reader-thread.ts';
+import { Saver } from './save-thread.ts';
 import { noteServing, noteStopped } from './serving-note.ts';
 import { type ServerSettings, WrongSetting, readSettings } from './settings.ts';
 import { WriterThread } from './writer-thread.ts';
@@ -37,7 +38,8 @@ async function start(): Promise<void> {
   const view = new SiteView(openDatabase(data.database, { readonly: true }));
   const auth = startAuth(data, settings.baseUrl);
   auth.catch(() => undefined); // told below, and to whoever asks
-  setContainer({ view, writer, reader, comparer, auth, baseUrl: settings.baseUrl });
+  const saver = new Saver(data);
+  setContainer({ view, writer, reader, comparer, saver, auth, baseUrl: settings.baseUrl });
   const delivery = new Delivery(view, data.folder, (path, at) =>
     reader.ask('publicFile', path, at),
   );
@@ -46,7 +48,7 @@ async function start(): Promise<void> {
   await listen(http.server, settings);
   noteServing(data.folder, settings.baseUrl);
   const leave = (): void =>
-    void stop(http.server, http.sockets, [reader, comparer, writer]).finally(() =>
+    void stop(http.server, http.sockets, [reader, comparer, writer, saver]).finally(() =>
       noteStopped(data.folder),
     );
   for (const signal of ['SIGTERM', 'SIGINT'] as const) process.once(signal, leave);
@@ -96,7 +98,7 @@ function listen(server: Server, { port, hostname }: ServerSettings): Promise<voi
 async function stop(
   server: Server,
   sockets: Set<Duplex>,
-  threads: (ReaderThread | WriterThread)[],
+  threads: { stop(within: number): Promise<void> }[],
 ): Promise<void> {
   setTimeout(() => process.exit(1), GONE_MS).unref();
   for (const socket of sockets) socket.destroy();

@@ -70,7 +70,7 @@ function redirectsFile(redirects: Design['redirects']): SavedFile[] {
 /** A style sheet that is not ASCII stands in YAML, where it can be written so. */
 function styleFile(css: string): SavedFile[] {
   if (css === '') return [];
-  // eslint-disable-next-line no-control-regex -- ASCII, as it says
+
   if (/^[\x00-\x7f]*$/.test(css)) return [{ path: 'style.css', content: css }];
   return [{ path: 'style.yaml', content: yamlText({ css }) }];
 }

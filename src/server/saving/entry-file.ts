@@ -26,28 +26,14 @@ export function entryFile(rows: EntryRows, how: EntryPrinting, defaultId: string
   const printed = rows.revisions.map((r) =>
     printedValues(type, JSON.parse(r.values) as Values, how),
   );
-  const newest = rows.revisions.at(-1)!;
-  const values = printed.at(-1)!;
-  const { id, author } = rows;
-  const about = (revision: RevisionRow): object => ({
-    ...(revision.author === author ? {} : { author: revision.author }),
-    ...nameOtherThan(id, type, revision, how.language),
-  });
-  const older = rows.revisions.slice(0, -1).map((revision, i) => ({
-    saved: iso(revision.saved),
-    ...about(revision),
-    ...differences(values, printed[i]!),
-  }));
-  const { author: savedBy, ...name } = about(newest) as { author?: string };
+  const { fields, stored } = printed.at(-1)!;
   return {
     entry: {
-      ...(id === defaultId ? {} : { id }),
+      ...(rows.id === defaultId ? {} : { id: rows.id }),
       ...(type ? {} : { typeId: rows.type }),
       created: iso(rows.created),
-      ...(author === '' ? {} : { author }),
-      saved: iso(newest.saved),
-      ...(savedBy === undefined ? {} : { savedBy }),
-      ...name,
+      ...(rows.author === '' ? {} : { author: rows.author }),
+      ...newest(rows, type, how),
       ...(rows.deleted === null ? {} : { deleted: iso(rows.deleted) }),
       ...list(
         'plans',
@@ -60,11 +46,34 @@ export function entryFile(rows: EntryRows, how: EntryPrinting, defaultId: string
         rows.held.map((row) => held(row, how)),
       ),
       ...list('refused', rows.refused.map(refused)),
-      ...list('revisions', older),
-      ...(Object.keys(values.stored).length > 0 ? { stored: values.stored } : {}),
+      ...list('revisions', older(rows, type, printed, how)),
+      ...(Object.keys(stored).length > 0 ? { stored } : {}),
     },
-    ...values.fields,
+    ...fields,
   };
+}
+
+function newest(rows: EntryRows, type: ContentType | undefined, how: EntryPrinting): object {
+  const revision = rows.revisions.at(-1)!;
+  return {
+    saved: iso(revision.saved),
+    ...(revision.author === rows.author ? {} : { savedBy: revision.author }),
+    ...nameOtherThan(rows.id, type, revision, how.language),
+  };
+}
+
+function older(
+  { id, author, revisions }: EntryRows,
+  type: ContentType | undefined,
+  printed: readonly PrintedValues[],
+  how: EntryPrinting,
+): object[] {
+  return revisions.slice(0, -1).map((revision, i) => ({
+    saved: iso(revision.saved),
+    ...(revision.author === author ? {} : { author: revision.author }),
+    ...nameOtherThan(id, type, revision, how.language),
+    ...differences(printed.at(-1)!, printed[i]!),
+  }));
 }
 
 function list(name: string, items: readonly object[]): object {

@@ -30,11 +30,11 @@ export function lean(spec: z.ZodType, part: object): Plain {
 function leanField(field: Plain): Plain {
   const { options } = field;
   if (!Array.isArray(options)) return leanest(field);
-  const short = (options as Plain[]).map(({ id, key, label, ...more }) =>
-    id === key && label === key && Object.keys(more).length === 0
-      ? key
-      : { id, key, label, ...more },
-  );
+  const short = (options as Plain[]).map(({ id, ...option }) => {
+    const { key, label } = option;
+    if (id !== key) return { id, ...option };
+    return label === key && Object.keys(option).length === 2 ? key : option;
+  });
   return { ...leanest(field), options: short };
 }
 

@@ -2,7 +2,7 @@ import { type ScalarTag, type Tags, stringify } from 'yaml';
 
 /** Words that readers of YAML take for something else than a text, in this version or an earlier. */
 const READ_OTHERWISE = /^(y|n|yes|no|true|false|on|off|null)$/i;
-const PLAIN = /^[A-Za-z/]([A-Za-z0-9 ._/-]*[A-Za-z0-9_/])?$/;
+const PLAIN = /^[A-Za-z/]([A-Za-z0-9 ,.;()'_/+-]*[A-Za-z0-9_/.)])?$/;
 
 /**
  * Texts plain where that is safe, else in double quotes: in ASCII, and each line of the text on a

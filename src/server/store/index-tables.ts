@@ -1,6 +1,6 @@
 import type { Connection } from '../db/connection.ts';
 import type { Field } from '@/core/design/field.ts';
-import type { ContentType, Design } from '@/core/design/spec.ts';
+import type { ContentType } from '@/core/design/spec.ts';
 import type { CompiledSite } from '@/core/site/compile.ts';
 import { type Column, columnsOf } from '@/core/listing/columns.ts';
 import {
@@ -11,6 +11,7 @@ import {
 } from '@/core/listing/plan.ts';
 import { fingerprint } from '@/core/fingerprint.ts';
 import { type DesignsAhead, sitesOf } from './designs-ahead.ts';
+import { earlierFields, goneTypes } from './earlier-designs.ts';
 import { statement } from './statement.ts';
 
 /**
@@ -314,22 +315,6 @@ function typesOf(sites: CompiledSite[]): ContentType[] {
   return [...found.values()];
 }
 
-/** Types of earlier designs that have no tables: those that were made while they were there stay. */
-function goneTypes(connection: Connection, types: ReadonlyMap<string, ContentType>): ContentType[] {
-  const made = statement(connection, 'SELECT 1 FROM meta WHERE key = ?');
-  const found = new Map<string, ContentType>();
-  for (const spec of designSpecs(connection))
-    for (const type of spec.types)
-      if (!types.has(type.id) && !made.get(`index:${type.id}`)) found.set(type.id, type);
-  return [...found.values()];
-}
-
-/** All designs that were released, in their order. */
-function designSpecs({ driver }: Connection): Design[] {
-  const specs = driver.prepare('SELECT spec FROM design_version ORDER BY starts, id').pluck().all();
-  return (specs as string[]).map((spec) => JSON.parse(spec) as Design);
-}
-
 /** The tables of a type in the form they should have; whether they were made anew. */
 function ensureTables(
   connection: Connection,
@@ -383,16 +368,6 @@ interface StoredForm {
 function formOf(type: ContentType, plans: ListingPlan[]): string {
   const fields = type.fields.map((f) => [f.id, f.kind, f.many, f.options?.map((o) => o.id)]);
   return fingerprint(tablesOf(type, plans).join(';') + JSON.stringify(fields));
-}
-
-/** Fields that released designs gave a type and that it has no more, as they were last. */
-function earlierFields(connection: Connection, type: ContentType): Field[] {
-  const now = new Set(type.fields.map((f) => f.id));
-  const found = new Map<string, Field>();
-  for (const { types } of designSpecs(connection))
-    for (const { id, fields } of types)
-      if (id === type.id) for (const f of fields) if (!now.has(f.id)) found.set(f.id, f);
-  return [...found.values()];
 }
 
 /** A type with more fields; their keys may be in use by others now. */

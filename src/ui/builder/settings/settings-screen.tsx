@@ -14,6 +14,7 @@ import { PreviewFrame } from '../preview-frame.tsx';
 import { useEdits } from '../use-edits.ts';
 import { useOutcome } from '../use-outcome.ts';
 import { DesignTense, useRelease } from '../use-release.tsx';
+import { SaveSite } from './save-site.tsx';
 import { SiteForm } from './site-form.tsx';
 
 /** What holds for the whole site, with the page at "/" beside it. */
@@ -63,6 +64,7 @@ export function SettingsScreen({
             readOnly={readOnly}
             onChange={edits.change}
           />
+          <SaveSite />
         </div>
       }
       outcome={

@@ -1,0 +1,33 @@
+import type { Field } from '@/core/design/field.ts';
+import type { ContentType, Design } from '@/core/design/spec.ts';
+import type { Connection } from '../db/connection.ts';
+import { statement } from './statement.ts';
+
+/** Types of earlier designs that have no tables: those that were made while they were there stay. */
+export function goneTypes(
+  connection: Connection,
+  types: ReadonlyMap<string, ContentType>,
+): ContentType[] {
+  const made = statement(connection, 'SELECT 1 FROM meta WHERE key = ?');
+  const found = new Map<string, ContentType>();
+  for (const spec of designSpecs(connection))
+    for (const type of spec.types)
+      if (!types.has(type.id) && !made.get(`index:${type.id}`)) found.set(type.id, type);
+  return [...found.values()];
+}
+
+/** All designs that were released, in their order. */
+function designSpecs({ driver }: Connection): Design[] {
+  const specs = driver.prepare('SELECT spec FROM design_version ORDER BY starts, id').pluck().all();
+  return (specs as string[]).map((spec) => JSON.parse(spec) as Design);
+}
+
+/** Fields that released designs gave a type and that it has no more, as they were last. */
+export function earlierFields(connection: Connection, type: ContentType): Field[] {
+  const now = new Set(type.fields.map((f) => f.id));
+  const found = new Map<string, Field>();
+  for (const { types } of designSpecs(connection))
+    for (const { id, fields } of types)
+      if (id === type.id) for (const f of fields) if (!now.has(f.id)) found.set(f.id, f);
+  return [...found.values()];
+}
