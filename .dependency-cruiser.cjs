@@ -34,6 +34,7 @@ const SERVER = {
   commands: ['db', 'store', 'files'],
   delivery: ['db', 'store', 'queries'],
   saving: ['db', 'store', 'files'],
+  planning: ['db', 'store', 'commands'],
 };
 const layers = Object.entries(SERVER).map(([folder, below]) => ({
   name: `server-${folder}-imports-only-what-is-below`,

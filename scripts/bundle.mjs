@@ -10,6 +10,7 @@ export function bundle(outdir) {
       main: 'src/server/process/main.ts',
       writer: 'src/server/process/writer.ts',
       reader: 'src/server/process/reader.ts',
+      planner: 'src/server/process/planner.ts',
       saver: 'src/server/process/saver.ts',
       cli: 'src/cli/main.ts',
     },

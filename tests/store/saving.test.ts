@@ -196,7 +196,6 @@ test('is in ASCII, a line of text on a line of its own', async () => {
   });
   const folder = saved({ connection, view, data });
   for (const file of listFiles(folder).files)
-     
     expect(readFileSync(join(folder, file), 'utf8'), file).toMatch(/^[\x00-\x7f]*$/);
   expect(readFileSync(join(folder, 'entries/note/n1.yaml'), 'utf8')).toContain(
     'story: "Gr\\u00fcn \\u2014 \\U0001d11e\\n\\\n  \\n\\\n  Two \\"lines\\"\\n"',

@@ -15,6 +15,8 @@ export interface CommandContext {
   site: CompiledSite;
   /** Shows that long work goes on; a command that shows nothing for a minute is ended. */
   step: () => void;
+  /** How many entries may be worked out while others wait; null where nobody does. */
+  most: number | null;
 }
 
 /** One write use case: who may, what it takes, and what it does in one transaction. */

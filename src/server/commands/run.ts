@@ -12,19 +12,21 @@ import { COMMANDS, type CommandName, type CommandResult } from './index.ts';
 export interface RunOptions {
   wallClock: Instant;
   step?: () => void;
+  /** How many entries may be worked out while others wait; as many as there are where left out. */
+  most?: number;
 }
 
 /**
  * The one shell of all commands: right, form of the input, one transaction with its instant. What
  * is refused comes back as issues and leaves no trace.
- * @throws NotPermitted, DatabaseProblem, and whatever a fault of the program throws
+ * @throws NotPermitted, DatabaseProblem, TooManyForOneWrite, and whatever a fault of the program throws
  */
 export function runCommand<N extends CommandName>(
   connection: Connection,
   name: N,
   actor: Actor,
   input: unknown,
-  { wallClock, step = () => undefined }: RunOptions,
+  { wallClock, step = () => undefined, most }: RunOptions,
 ): CommandResult<N> {
   const command: Command = COMMANDS[name];
   permit(actor, command.deed, SITE);
@@ -41,7 +43,8 @@ export function runCommand<N extends CommandName>(
           message: 'There is no site yet.',
           fix: 'Load a site folder first.',
         });
-      return command.run({ connection, actor, at, site: released.site, step }, parsed.data);
+      const context = { connection, actor, at, site: released.site, step, most: most ?? null };
+      return command.run(context, parsed.data);
     });
   return inWords(run) as CommandResult<N>;
 }

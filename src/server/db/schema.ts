@@ -151,7 +151,10 @@ export const address = sqliteTable(
     uniqueIndex('address_path').on(t.path, t.starts, t.entry, t.role, t.ends, t.language),
     index('address_entry').on(t.entry, t.starts),
     index('address_starts').on(t.starts),
-    index('address_ends').on(t.ends),
+    // Most do not end: those are not among them.
+    index('address_ends')
+      .on(t.ends)
+      .where(sql`${t.ends} IS NOT NULL`),
     index('address_base').on(t.base, t.starts),
   ],
 );

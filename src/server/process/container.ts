@@ -1,6 +1,7 @@
 import type { Auth } from './auth.ts';
 import type { SiteView } from '../queries/site-view.ts';
 import type { ReaderThread } from './reader-thread.ts';
+import type { LongWrites } from './long-writes.ts';
 import type { Saver } from './save-thread.ts';
 import type { WriterThread } from './writer-thread.ts';
 
@@ -12,6 +13,8 @@ export interface Container {
   reader: ReaderThread;
   /** Compares whole sites, which may take long, so that screens never wait for it. */
   comparer: ReaderThread;
+  /** Carries out commands that may concern many entries. */
+  long: LongWrites;
   /** Saves the site for downloads. */
   saver: Saver;
   /** Ready once the sign-in library has been loaded. */

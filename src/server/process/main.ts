@@ -13,6 +13,7 @@ import { dataFolder } from './data-folder.ts';
 import { HttpServer } from './http-server.ts';
 import { ReaderThread } from './reader-thread.ts';
 import { Saver } from './save-thread.ts';
+import { LongWrites } from './long-writes.ts';
 import { noteServing, noteStopped } from './serving-note.ts';
 import { type ServerSettings, WrongSetting, readSettings } from './settings.ts';
 import { WriterThread } from './writer-thread.ts';
@@ -39,7 +40,8 @@ async function start(): Promise<void> {
   const auth = startAuth(data, settings.baseUrl);
   auth.catch(() => undefined); // told below, and to whoever asks
   const saver = new Saver(data);
-  setContainer({ view, writer, reader, comparer, saver, auth, baseUrl: settings.baseUrl });
+  const long = new LongWrites(data.database, writer);
+  setContainer({ view, writer, reader, comparer, saver, long, auth, baseUrl: settings.baseUrl });
   const delivery = new Delivery(view, data.folder, (path, at) =>
     reader.ask('publicFile', path, at),
   );
@@ -47,10 +49,9 @@ async function start(): Promise<void> {
   const http = new HttpServer({ settings, view, delivery, builder, log });
   await listen(http.server, settings);
   noteServing(data.folder, settings.baseUrl);
+  const threads = [long, reader, comparer, writer, saver];
   const leave = (): void =>
-    void stop(http.server, http.sockets, [reader, comparer, writer, saver]).finally(() =>
-      noteStopped(data.folder),
-    );
+    void stop(http.server, http.sockets, threads).finally(() => noteStopped(data.folder));
   for (const signal of ['SIGTERM', 'SIGINT'] as const) process.once(signal, leave);
   process.once('disconnect', leave);
   const link = builder ? await (await auth).signInLink() : null;

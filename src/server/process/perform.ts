@@ -5,15 +5,15 @@ import type { Container } from './container.ts';
 
 /**
  * Has a command carried out for somebody; after a publication it is told where the entry is seen
- * then.
+ * then. `job` is what a long one is watched by.
  */
 export async function perform(
-  { writer, reader }: Container,
+  { long, reader }: Container,
   actor: Actor,
   name: CommandName,
-  input: string,
+  { input, job }: { input: string; job: string },
 ): Promise<Result<unknown>> {
-  const result = await writer.send(name, actor, input);
+  const result = await long.run(name, actor, input, job);
   if (name !== 'planChange' || !result.ok) return result;
   const { entry } = JSON.parse(input) as { entry: string };
   const value = result.value as { at: number };

@@ -1,6 +1,7 @@
 import { type Result, refused } from '@/core/issue.ts';
 import type { CommandInput, CommandName, CommandResult } from '../commands/index.ts';
 import type { Actor } from '../permit.ts';
+import type { PlannedWrite } from '../planning/plan-write.ts';
 import { type Loss, WorkerThread } from './worker-thread.ts';
 import type { WriterQuestion } from './writer.ts';
 
@@ -51,9 +52,20 @@ export class WriterThread {
 
   /**
    * Has a command carried out whose input is JSON as somebody sent it: it is read on the thread.
+   * With `few` it is given back as `too-many` where it concerns more than a thousand entries.
    */
-  send(name: CommandName, actor: Actor, input: string): Promise<Result<unknown>> {
-    return this.thread.ask({ name, actor, input });
+  send(
+    name: CommandName,
+    actor: Actor,
+    input: string,
+    { few = false } = {},
+  ): Promise<Result<unknown>> {
+    return this.thread.ask({ name, actor, input, few });
+  }
+
+  /** Has a write hold that was worked out on a copy; `overtaken` where it does not fit any more. */
+  apply(plan: PlannedWrite): Promise<Result<unknown>> {
+    return this.thread.ask({ apply: plan });
   }
 
   /** Lets the command at hand finish within a time (ms), checkpoints, and ends the thread. */

@@ -1,13 +1,15 @@
 import { workerData } from 'node:worker_threads';
 import { z } from 'zod';
-import { type Issue, type Result, refused } from '@/core/issue.ts';
+import { type Result, refused } from '@/core/issue.ts';
 import { isCommand } from '../commands/index.ts';
 import { runCommand } from '../commands/run.ts';
-import { openDatabase, problemOf } from '../db/connection.ts';
-import { DatabaseProblem } from '../db/problem.ts';
-import { NotPermitted } from '../permit.ts';
+import { openDatabase } from '../db/connection.ts';
+import { PlanOvertaken, applyPlan } from '../planning/apply-plan.ts';
+import type { PlannedWrite } from '../planning/plan-write.ts';
+import { TooManyForOneWrite } from '../store/too-many.ts';
 import { answerQuestions } from './answering.ts';
 import { parseInput } from './json-input.ts';
+import { inWords } from './words-of-faults.ts';
 
 const actor = z.strictObject({
   id: z.string(),
@@ -19,9 +21,14 @@ const question = z.strictObject({
   actor,
   /** The command's input as JSON. */
   input: z.string(),
+  /** Whether it is to be given back as `too-many` where it concerns more than a few entries. */
+  few: z.boolean(),
 });
-/** A command for the writer thread. */
-export type WriterQuestion = z.input<typeof question>;
+/** A command for the writer thread, or one that was planned beside it. */
+export type WriterQuestion = z.input<typeof question> | { apply: PlannedWrite };
+
+/** More entries than these are worked out beside other writes. */
+const FEW = 1000;
 
 const { database } = workerData as { database: string };
 const connection = openDatabase(database);
@@ -33,21 +40,16 @@ answerQuestions<WriterQuestion, Result<unknown>>(answer, () => {
 
 function answer(asked: WriterQuestion, step: () => void): Result<unknown> {
   try {
-    const { name, actor: who, input } = question.parse(asked);
+    if ('apply' in asked) return applyPlan(connection, asked.apply, Date.now());
+    const { name, actor: who, input, few } = question.parse(asked);
     const read = parseInput(input);
     if (!read.ok) return read;
-    return runCommand(connection, name as never, who, read.value, { wallClock: Date.now(), step });
+    const most = few ? { most: FEW } : {};
+    const options = { wallClock: Date.now(), step, ...most };
+    return runCommand(connection, name as never, who, read.value, options);
   } catch (error) {
-    return refused({ code: 'not-written', ...inWords(problemOf(error, database)) });
+    if (error instanceof TooManyForOneWrite) return refused({ code: 'too-many', message: '' });
+    if (error instanceof PlanOvertaken) return refused({ code: 'overtaken', message: '' });
+    return refused({ code: 'not-written', ...inWords(error, database) });
   }
-}
-
-function inWords(error: unknown): Pick<Issue, 'message' | 'fix'> {
-  if (error instanceof DatabaseProblem) return { message: error.message, fix: error.fix };
-  if (error instanceof NotPermitted) return { message: error.message, fix: 'Sign in again.' };
-  console.error(error);
-  return {
-    message: 'This change failed because of a fault in the program; nothing was changed.',
-    fix: 'The server’s log has the details. Your words are still in the form.',
-  };
 }

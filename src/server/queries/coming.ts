@@ -27,7 +27,7 @@ export function comingChanges(
     FROM live_interval AS l JOIN entry AS e ON e.id = l.entry JOIN revision AS r ON r.entry = l.entry AND r.number = l.revision
     WHERE l.starts > @after AND l.starts <= @until
     UNION ALL
-    SELECT l.ends, l.entry, r.name, e.type, 'retired', (SELECT path FROM address AS a WHERE a.entry = l.entry AND a.role = 'current' AND a.ends = l.ends)
+    SELECT l.ends, l.entry, r.name, e.type, 'retired', (SELECT path FROM address AS a WHERE a.entry = l.entry AND a.role = 'current' AND +a.ends = l.ends)
     FROM live_interval AS l JOIN entry AS e ON e.id = l.entry JOIN revision AS r ON r.entry = l.entry AND r.number = l.revision
     WHERE l.ends > @after AND l.ends <= @until AND NOT EXISTS (SELECT 1 FROM live_interval AS n WHERE n.entry = l.entry AND n.starts = l.ends)
     ORDER BY 1, 2 LIMIT @limit`;

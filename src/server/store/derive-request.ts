@@ -14,6 +14,8 @@ export interface DeriveRequest extends TimelineExtras {
   touchedLater?: { at: Instant; entries: Iterable<string> };
   /** True to derive all that lies ahead anew, whatever was touched. */
   everybody?: boolean;
+  /** How many entries may have their derived tables made anew; null for all. */
+  most?: number | null;
   /** True while loading: nothing is settled yet, and all of the past is derived. */
   fromBeginning?: boolean;
 }

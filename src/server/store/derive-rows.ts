@@ -129,14 +129,37 @@ function writeRuns(
   }
 }
 
+type OpenAddress = Pick<AddressRow, 'path' | 'from' | 'role' | 'base'> & { row: number };
+
+/** Writes addresses in place of those that are open; where only the end is new, only that. */
 function writeAddresses(
   connection: Connection,
   touched: ReadonlySet<string>,
   addresses: readonly AddressRow[],
 ): void {
-  const drop = statement(connection, 'DELETE FROM address WHERE entry = ? AND ends IS NULL');
-  for (const id of touched) drop.run(id);
-  addresses.forEach(addressAdder(connection));
+  const open = statement<OpenAddress>(
+    connection,
+    `SELECT rowid AS "row", path, starts AS "from", role, base FROM address
+       WHERE entry = ? AND ends IS NULL`,
+  );
+  const end = statement(connection, 'UPDATE address SET ends = ? WHERE rowid = ?');
+  const drop = statement(connection, 'DELETE FROM address WHERE rowid = ?');
+  const add = addressAdder(connection);
+  const own = new Map<string, AddressRow[]>([...touched].map((id) => [id, []]));
+  for (const row of addresses) own.get(row.entry)!.push(row);
+  for (const [id, rows] of own) {
+    const stand = open.all(id);
+    const now = rows.map((row) => stand.find((o) => isSameAddress(o, row)));
+    for (const former of stand) if (!now.includes(former)) drop.run(former.row);
+    rows.forEach((row, i) => {
+      if (!now[i]) add(row);
+      else if (row.to !== null) end.run(row.to, now[i].row);
+    });
+  }
+}
+
+function isSameAddress(a: OpenAddress, b: AddressRow): boolean {
+  return a.path === b.path && a.from === b.from && a.role === b.role && a.base === b.base;
 }
 
 function writeRefusals(connection: Connection, refusals: readonly Refusal[]): void {

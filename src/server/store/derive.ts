@@ -10,7 +10,9 @@ import { changedRuns, writeTimeline } from './derive-rows.ts';
 import { closeSettled, indexRuns, reindex } from './derive-index.ts';
 import { Closure } from './closure.ts';
 import { ensureIndexTables } from './index-tables.ts';
+import { statement } from './statement.ts';
 import { StoredTimeline } from './timeline-source.ts';
+import { TooManyForOneWrite } from './too-many.ts';
 
 /** What deriving changed. */
 export interface Derived {
@@ -34,6 +36,7 @@ export function derive(connection: Connection, request: DeriveRequest): Derived 
   const { site, settled } = request;
   const designs = designsFrom(connection, settled, site);
   const tables = ensureIndexTables(connection, designs);
+  checkRebuilt(connection, tables.rebuilt, request.most ?? null);
   const start = request.fromBeginning ? BEGINNING : settled;
   const source = new StoredTimeline(connection, designs, request);
   const closure = new Closure(connection, source, start, request.fromBeginning);
@@ -45,6 +48,18 @@ export function derive(connection: Connection, request: DeriveRequest): Derived 
   closeSettled(connection, designs, settled);
   const changed = changedBy(timeline, runs, closure);
   return { refusals: timeline.refusals, changed, refusedBefore: closure.refusedBefore };
+}
+
+/** @throws TooManyForOneWrite */
+function checkRebuilt(
+  connection: Connection,
+  types: ReadonlySet<string>,
+  most: number | null,
+): void {
+  if (most === null) return;
+  const count = statement<number>(connection, 'SELECT count(*) FROM entry WHERE type = ?').pluck();
+  const entries = [...types].reduce((sum, type) => sum + count.get(type)!, 0);
+  if (entries > most) throw new TooManyForOneWrite(entries);
 }
 
 /** What readers may have seen otherwise: entries, their types' lists, and paths given up or taken. */

@@ -8,7 +8,9 @@ export interface Moved {
   examples: { from: string; to: string }[];
 }
 
-const MOVES = `FROM address AS a JOIN address AS b ON b.entry = a.entry AND b.ends = a.starts AND b.role = 'current'
+// Found by the entry: all that move end at this one instant.
+const MOVES = `FROM address AS a
+  JOIN address AS b ON b.entry = a.entry AND +b.ends = a.starts AND b.role = 'current'
   WHERE a.starts = ? AND a.role = 'current' AND a.path <> b.path`;
 
 /** The addresses that move at an instant. */

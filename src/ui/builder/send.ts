@@ -9,12 +9,17 @@ const UNREACHABLE: Issue = {
   fix: 'Your words are kept in this browser. Try again in a moment.',
 };
 
-/** Has a command carried out; whatever goes wrong on the way comes back as an issue. */
+/**
+ * Has a command carried out; whatever goes wrong on the way comes back as an issue. `job` is what
+ * it is watched by, where it may take long.
+ */
 export async function command<N extends CommandName>(
   name: N,
   input: CommandInput<N>,
+  job?: string,
 ): Promise<CommandResult<N>> {
-  const answer = await post(`/api/command/${name}`, input);
+  const watched = job === undefined ? '' : `?job=${encodeURIComponent(job)}`;
+  const answer = await post(`/api/command/${name}${watched}`, input);
   if (answer === null) return failure(UNREACHABLE) as CommandResult<N>;
   const { body } = answer;
   if (isResult(body)) return body as CommandResult<N>;

@@ -3,6 +3,7 @@
 import { useRouter } from 'next/navigation';
 import { useCallback, useState } from 'react';
 import type { Issue, Result } from '@/core/issue.ts';
+import type { Work } from './long-work.tsx';
 
 /** Something that can be taken back, with how. */
 export interface Undo {
@@ -23,8 +24,13 @@ export interface Attempts {
   said: Said | null;
   /** Forgets what came of the last. */
   hush: () => void;
+  /** What it is watched by while it takes long. */
+  work: Work;
   /** Does something and draws the screen anew; whether it worked. */
-  attempt: <T>(act: () => Promise<Result<T>>, then: (value: T) => Said) => Promise<boolean>;
+  attempt: <T>(
+    act: (job: string) => Promise<Result<T>>,
+    then: (value: T) => Said,
+  ) => Promise<boolean>;
 }
 
 /** Has things done one at a time, and tells what came of the last. */
@@ -33,10 +39,16 @@ export function useAttempts(): Attempts {
   const [issues, setIssues] = useState<Issue[]>([]);
   const [said, setSaid] = useState<Said | null>(null);
   const [busy, setBusy] = useState(false);
+  const [job, setJob] = useState('');
   const attempt = useCallback(
-    async <T>(act: () => Promise<Result<T>>, then: (value: T) => Said): Promise<boolean> => {
+    async <T>(
+      act: (job: string) => Promise<Result<T>>,
+      then: (value: T) => Said,
+    ): Promise<boolean> => {
+      const id = `${Date.now().toString(36)}-${Math.random().toString(36).slice(2)}`;
+      setJob(id);
       setBusy(true);
-      const result = await act();
+      const result = await act(id);
       setBusy(false);
       setIssues(result.ok ? [] : result.issues);
       setSaid(result.ok ? then(result.value) : null);
@@ -49,5 +61,5 @@ export function useAttempts(): Attempts {
     setSaid(null);
     setIssues([]);
   }, []);
-  return { busy, issues, said, hush, attempt };
+  return { busy, issues, said, hush, work: { busy, job }, attempt };
 }

@@ -3,6 +3,7 @@
 import { type ReactNode, useState } from 'react';
 import type { Issue } from '@/core/issue.ts';
 import type { Clock } from '@/server/queries/clock.ts';
+import { LongWork } from './long-work.tsx';
 import { type Release, ReleaseDialog, released } from './release-dialog.tsx';
 import { command } from './send.ts';
 import { type Said, useAttempts } from './use-attempts.ts';
@@ -32,12 +33,12 @@ export interface ReleaseParts {
  * that says what that does. Either can be undone.
  */
 export function useRelease({ edits, allowed, reach = [], clock }: Edited): ReleaseParts {
-  const { busy, issues, said, hush, attempt } = useAttempts();
+  const { busy, issues, said, hush, work, attempt } = useAttempts();
   const [asking, setAsking] = useState<Release | null>(null);
   const edit = { steps: edits.steps };
   const undo = (release: number): Promise<boolean> =>
     attempt(
-      () => command('undoRelease', { release }),
+      (job) => command('undoRelease', { release }, job),
       () => ({ words: 'Taken back: what was released before is released again.' }),
     );
   const keep = async (): Promise<void> => {
@@ -58,7 +59,7 @@ export function useRelease({ edits, allowed, reach = [], clock }: Edited): Relea
   const tryOut = async (): Promise<void> => {
     hush();
     await attempt(
-      () => command('release', { edit, dry: true }),
+      (job) => command('release', { edit, dry: true }, job),
       (value) => {
         setAsking(value);
         return { words: '' };
@@ -68,7 +69,7 @@ export function useRelease({ edits, allowed, reach = [], clock }: Edited): Relea
   const release = async (): Promise<void> => {
     setAsking(null);
     const done = await attempt(
-      () => command('release', { edit }),
+      (job) => command('release', { edit }, job),
       (value) => ({
         words: released(value, clock),
         undo: { label: 'Undo', run: () => void undo(value.release) },
@@ -88,6 +89,7 @@ export function useRelease({ edits, allowed, reach = [], clock }: Edited): Relea
   );
   const panel = (
     <>
+      <LongWork work={work} />
       {issues.some((i) => i.code === 'changed-since') && (
         <Overtaken onKeep={after(edits.rebase, hush)} onDrop={after(edits.drop, hush)} />
       )}

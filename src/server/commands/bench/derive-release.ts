@@ -9,6 +9,7 @@ import type { Connection } from '../../db/connection.ts';
 import { asOf } from '../../store/as-of.ts';
 import { derive } from '../../store/derive.ts';
 import { statement } from '../../store/statement.ts';
+import { TooManyForOneWrite } from '../../store/too-many.ts';
 import { raisePublic } from '../../store/write.ts';
 import { type CommandContext, Refused } from '../definition.ts';
 import { takenOffline } from '../derive-entry.ts';
@@ -27,9 +28,10 @@ export interface Change {
 /**
  * Derives what follows from a release, from its instant on. Refused where a page would be hidden,
  * would have no address, or where entries would be left without a type.
+ * @throws Refused, TooManyForOneWrite
  */
 export function deriveRelease(context: CommandContext, change: Change): void {
-  const { connection, site, at, step } = context;
+  const { connection, site, at, step, most } = context;
   const { before, after, starts, published } = change;
   const wrong = [
     ...pagesHidden(connection, before.addresses, after.addresses, starts),
@@ -37,6 +39,7 @@ export function deriveRelease(context: CommandContext, change: Change): void {
   ];
   if (wrong.length > 0) throw new Refused(...wrong);
   const moving = entriesOf(connection, typesToDealAnew(before.addresses, after.addresses));
+  if (most !== null && moving.length > most) throw new TooManyForOneWrite(moving.length);
   const isNow = starts === at;
   const { refusals, refusedBefore, changed } = derive(connection, {
     site: isNow ? after : site,
@@ -44,6 +47,7 @@ export function deriveRelease(context: CommandContext, change: Change): void {
     touched: isNow ? [...moving, ...published] : published,
     ...(isNow ? {} : { touchedLater: { at: starts, entries: moving } }),
     step,
+    most,
   });
   const stuck = refusals.filter(
     (r) =>

@@ -12,6 +12,7 @@ import { BenchLines } from './bench-lines.tsx';
 import { BenchPage } from './bench-page.tsx';
 import { ReleaseForm } from './release-form.tsx';
 import { Releases } from './releases.tsx';
+import { LongWork } from '../long-work.tsx';
 import { type Bench, useBench } from './use-bench.ts';
 
 /** All that is unpublished: ticked lines are released together, now or at an instant. */
@@ -34,6 +35,7 @@ export function BenchScreen({
       actions={<EditButtons detail={detail} bench={bench} />}
       settings={
         <div className="flex flex-col gap-4">
+          <LongWork work={bench.work} />
           <SaidLine said={bench.said} />
           <Issues issues={bench.issues} title="Not done" />
           {empty ? <Empty /> : <BenchLines detail={detail} bench={bench} clock={clock} />}

@@ -7,6 +7,7 @@ import type { Clock } from '@/server/queries/clock.ts';
 import type { ReachInput } from '@/server/queries/reach.ts';
 import { counted, instantWords } from '../format.ts';
 import { exactInstant } from '../instant/instant-field.tsx';
+import type { Work } from '../long-work.tsx';
 import { type Release, released } from '../release-dialog.tsx';
 import { command } from '../send.ts';
 import { type Said, useAttempts } from '../use-attempts.ts';
@@ -25,6 +26,7 @@ export interface Bench {
   busy: boolean;
   issues: Issue[];
   said: Said | null;
+  work: Work;
   /** Keys of the ticked lines: `edit 3`, `draft ID`. */
   ticked: ReadonlySet<string>;
   tick: (keys: string[], on: boolean) => void;
@@ -73,7 +75,7 @@ export function useBench(detail: BenchDetail, clock: Clock): Bench {
   const ask = async (at: string | null): Promise<void> => {
     hush();
     await attempt(
-      () => command('release', { ...chosen, at, dry: true }),
+      (job) => command('release', { ...chosen, at, dry: true }, job),
       (release) => {
         setAsking({ release, at, ...question(release, at, clock) });
         return { words: '' };
@@ -84,7 +86,7 @@ export function useBench(detail: BenchDetail, clock: Clock): Bench {
     const { at } = asking!;
     setAsking(null);
     await attempt(
-      () => command('release', { ...chosen, at }),
+      (job) => command('release', { ...chosen, at }, job),
       (done) => {
         setChanged(new Map());
         setWhen('');
@@ -95,7 +97,7 @@ export function useBench(detail: BenchDetail, clock: Clock): Bench {
   };
   const undoRelease = (id: number, planned: boolean): Promise<boolean> =>
     attempt(
-      () => command('undoRelease', { release: id }),
+      (job) => command('undoRelease', { release: id }, job),
       ({ kept, cancelled }) => ({
         words: cancelled || planned ? CANCELLED : `${TAKEN_BACK}${keptWords(kept.length)}`,
       }),

@@ -1,3 +1,4 @@
+import { randomUUID } from 'node:crypto';
 import { container } from '@/server/process/container.ts';
 import { isCommand } from '@/server/commands/index.ts';
 import { perform } from '@/server/process/perform.ts';
@@ -16,7 +17,8 @@ export async function POST(
   const { name } = await params;
   if (!isCommand(name))
     return Response.json({ message: 'There is no such command.' }, { status: 404 });
-  const result = await perform(process, actor, name, await request.text());
+  const job = new URL(request.url).searchParams.get('job')?.slice(0, 64) ?? randomUUID();
+  const result = await perform(process, actor, name, { input: await request.text(), job });
   const malformed = !result.ok && result.issues.some((i) => i.code === 'wrong-form' && !i.path);
   return Response.json(result, { status: malformed ? 400 : 200 });
 }

@@ -1,0 +1,185 @@
+import type { Result } from '@/core/issue.ts';
+import type { Instant } from '@/core/time/interval.ts';
+import type { Connection } from '../db/connection.ts';
+import { designsOf } from '../store/design-store.ts';
+import { indexTable, memberTable, quoted } from '../store/index-tables.ts';
+import { notePerson } from '../store/persons.ts';
+import { statement } from '../store/statement.ts';
+import { raiseBench, raisePublic, write } from '../store/write.ts';
+import { type PlannedWrite, generationsOf } from './plan-write.ts';
+import { type PlannedTable, columnsOf, movedValue, notedKeys, putTable } from './tables.ts';
+
+/** What was planned does not hold any more: somebody wrote, or the clock passed something. */
+export class PlanOvertaken extends Error {}
+
+/**
+ * Has what was done on a copy hold in the database itself, in one transaction that copies rows and
+ * works nothing out. Its instant is that of this write.
+ * @throws PlanOvertaken where it has to be planned anew; nothing is changed then
+ */
+export function applyPlan(
+  connection: Connection,
+  plan: PlannedWrite,
+  wallClock: Instant,
+): Result<unknown> {
+  const { driver } = connection;
+  driver.prepare('ATTACH ? AS plan').run(plan.file);
+  // The log is copied back by a later write; what rows name was there when they were planned.
+  driver.pragma('wal_autocheckpoint = 0');
+  driver.pragma('foreign_keys = OFF');
+  try {
+    return write(connection, wallClock, (at) => {
+      check(connection, plan, at);
+      notePerson(connection, plan.actor);
+      const copied = copyRows(connection, plan, at);
+      driver.exec(UNPUBLISHED);
+      tellChanges(connection, plan);
+      for (const sql of copied) driver.exec(sql);
+      return { ok: true, value: moved(plan.value, plan.planned, at) };
+    });
+  } catch (error) {
+    designsOf(connection).forget();
+    if (String((error as { code?: string }).code).startsWith('SQLITE_CONSTRAINT'))
+      throw new PlanOvertaken('another write took a place that was planned for', { cause: error });
+    throw error;
+  } finally {
+    driver.pragma('foreign_keys = ON');
+    driver.pragma('wal_autocheckpoint = 1000');
+    driver.exec('DETACH plan');
+  }
+}
+
+/** @throws PlanOvertaken */
+function check(connection: Connection, { stands, planned }: PlannedWrite, at: Instant): void {
+  const now = generationsOf(connection);
+  if (now.public !== stands.public || now.bench !== stands.bench)
+    throw new PlanOvertaken('something was published or put on the bench meanwhile');
+  const passed = ['live_interval', 'address', 'design_version', 'by_hand'].flatMap((table) =>
+    table === 'design_version' ? [`${table}.starts`] : [`${table}.starts`, `${table}.ends`],
+  );
+  for (const bound of passed) {
+    const [table, column] = bound.split('.');
+    const sql = `SELECT 1 FROM main.${table} WHERE ${column} > ? AND ${column} <= ? LIMIT 1`;
+    if (statement(connection, sql).get(planned, at))
+      throw new PlanOvertaken('something changed by the clock meanwhile');
+  }
+  // What was planned for an instant that has come by now cannot be planned any more.
+  const due = 'SELECT 1 FROM plan.design_version WHERE starts > ? AND starts <= ? LIMIT 1';
+  if (connection.driver.prepare(due).get(planned, at))
+    throw new PlanOvertaken('its instant has come');
+}
+
+const UNPUBLISHED = `UPDATE entry SET unpublished = NOT EXISTS (SELECT 1 FROM live_interval AS l
+    WHERE l.entry = entry.id AND l.revision = entry.newest)
+  WHERE rowid IN (SELECT k1 FROM plan.changed_row WHERE of = 'entry')`;
+
+/** Copies what changed; gives the statements that make the indexes of tables made anew. */
+function copyRows(connection: Connection, plan: PlannedWrite, at: Instant): string[] {
+  const { driver } = connection;
+  const anew = madeAnew(connection);
+  const bound = { planned: plan.planned, at };
+  for (const table of plan.tables)
+    if (!anew.has(table.name)) for (const sql of changesOf(connection, table)) sql(bound);
+  for (const [name, make] of anew) {
+    driver.exec(`DROP TABLE IF EXISTS main.${name}; ${make}`);
+    insert(connection, { name, key: [], changes: [] }, name)(bound);
+  }
+  driver.exec(`DELETE FROM main.meta WHERE key LIKE 'index:%';
+    INSERT INTO main.meta SELECT key, value FROM plan.meta WHERE key LIKE 'index:%'`);
+  return indexChanges(connection);
+}
+
+/** Derived tables that were made anew in the copy, in quotes, with the statements that make them. */
+function madeAnew({ driver }: Connection): Map<string, string> {
+  const types = driver
+    .prepare<unknown[], string>(
+      `SELECT substr(p.key, 7) FROM plan.meta AS p LEFT JOIN main.meta AS m ON m.key = p.key
+         WHERE p.key LIKE 'index:%' AND m.value IS NOT p.value`,
+    )
+    .pluck()
+    .all();
+  const sql = driver
+    .prepare<unknown[], string>(
+      `SELECT sql FROM plan.sqlite_master WHERE type = 'table' AND name = ?`,
+    )
+    .pluck();
+  return new Map(
+    types.flatMap((id) =>
+      [indexTable({ id }), memberTable({ id })].map(
+        (name) => [name, sql.get(bare(name))!] as const,
+      ),
+    ),
+  );
+}
+
+const bare = (name: string): string => name.slice(1, -1).replaceAll('""', '"');
+
+type Run = (bound: { planned: Instant; at: Instant }) => void;
+
+/** Rows that went or came, and rows that were changed in place. */
+function changesOf(connection: Connection, table: PlannedTable): Run[] {
+  const { name, key, changes } = table;
+  const whole = notedKeys(table, 'plan', 1);
+  const drop = `DELETE FROM main.${name} WHERE (${key.join(', ')}) IN (${whole})`;
+  const runs: Run[] = [
+    () => connection.driver.prepare(drop).run(),
+    insert(connection, table, putTable(table)),
+  ];
+  if (changes.length === 0) return runs;
+  const sets = changes.map((column) => `${column} = ${movedValue(column, 'p')}`).join(', ');
+  const same = key.map((column) => `p.${column} = t.${column}`).join(' AND ');
+  const keys = key.map((column) => `p.${column}`).join(', ');
+  const update = `UPDATE main.${name} AS t SET ${sets} FROM plan.${name} AS p
+    WHERE ${same} AND (${keys}) IN (${notedKeys(table, 'plan', 0)})`;
+  return [...runs, (bound) => connection.driver.prepare(update).run(bound)];
+}
+
+/** Puts all rows in that stand in a table of the plan. */
+function insert(connection: Connection, { name, key }: PlannedTable, from: string): Run {
+  const columns = columnsOf(connection, 'plan', name);
+  // Rows known by their numbers keep them.
+  const row = key[0] === 'rowid' && !columns.includes('id') ? ['rowid'] : [];
+  const into = [...row, ...columns.map(quoted)].join(', ');
+  const values = [...row.map(() => 'p."row"'), ...columns.map((c) => movedValue(c, 'p'))];
+  const sql = `INSERT INTO main.${name} (${into}) SELECT ${values.join(', ')} FROM plan.${from} AS p`;
+  return (bound) => connection.driver.prepare(sql).run(bound);
+}
+
+/** Indexes of derived tables that the copy has and the database does not, or the other way. */
+function indexChanges({ driver }: Connection): string[] {
+  const indexes = (schema: string): Map<string, string> =>
+    new Map(
+      driver
+        .prepare<unknown[], [string, string]>(
+          `SELECT name, sql FROM ${schema}.sqlite_master WHERE type = 'index' AND sql IS NOT NULL
+             AND (tbl_name LIKE 'index\\_%' ESCAPE '\\' OR tbl_name LIKE 'member\\_%' ESCAPE '\\')`,
+        )
+        .raw()
+        .all(),
+    );
+  const [now, wanted] = [indexes('main'), indexes('plan')];
+  return [
+    ...[...now.keys()].filter((name) => !wanted.has(name)).map((n) => `DROP INDEX ${quoted(n)}`),
+    ...[...wanted].flatMap(([name, sql]) => (now.has(name) ? [] : [sql])),
+  ];
+}
+
+/** Raises the counters that the write raised in the copy, with what it told of its changes. */
+function tellChanges(connection: Connection, { stands }: PlannedWrite): void {
+  const { driver } = connection;
+  const told = driver
+    .prepare<unknown[], string>('SELECT key FROM plan.public_change WHERE generation > ?')
+    .pluck();
+  raisePublic(connection, told.all(stands.public));
+  const bench = driver
+    .prepare<unknown[], number>(`SELECT generation FROM plan.site_change WHERE scope = 'bench'`)
+    .pluck()
+    .get();
+  if ((bench ?? 0) > stands.bench) raiseBench(connection);
+}
+
+/** A result with the instant of the write in place of the planned one. */
+function moved(value: unknown, planned: Instant, at: Instant): unknown {
+  if (typeof value !== 'object' || value === null || !('at' in value)) return value;
+  return value.at === planned ? { ...value, at } : value;
+}

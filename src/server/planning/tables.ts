@@ -1,0 +1,85 @@
+import type { Connection } from '../db/connection.ts';
+import { quoted } from '../store/index-tables.ts';
+
+/** A table whose rows a planned write may change, and how its rows are told apart. */
+export interface PlannedTable {
+  /** In quotes. */
+  name: string;
+  /** What a row is known by: its number, or its primary key. */
+  key: string[];
+  /** Columns that change where a row is changed in place. */
+  changes: string[];
+  /** The column that rows are put in by, where that spares looking around in a large index. */
+  order?: string;
+}
+
+/** The table of a plan's file that holds the rows of a table that are to be put in. */
+export function putTable({ name }: PlannedTable): string {
+  return quoted(`put ${name}`);
+}
+
+/** What knows rows by their key, of those that a plan notes; whole rows, or changed in place. */
+export function notedKeys({ name, key }: PlannedTable, schema: string, whole: 0 | 1): string {
+  return `SELECT ${key.map((_, i) => `k${i + 1}`).join(', ')} FROM ${schema}.changed_row
+    WHERE of = '${name}' AND whole = ${whole}`;
+}
+
+const ROW = ['rowid'];
+const STORED: PlannedTable[] = [
+  { name: 'address', key: ROW, changes: ['ends'], order: 'path' },
+  { name: 'live_interval', key: ROW, changes: ['ends'] },
+  { name: 'refusal', key: ROW, changes: [] },
+  { name: 'entry', key: ROW, changes: ['published'] },
+  { name: 'planned_change', key: ROW, changes: [] },
+  { name: 'design_version', key: ROW, changes: ['spec', 'edits'] },
+  { name: 'design_edit', key: ROW, changes: ['state', 'release', 'undone'] },
+];
+
+/** Columns that hold the instant of the write itself, where a row begins or ends with it. */
+const INSTANTS = new Set([
+  'starts',
+  'ends',
+  'at',
+  'saved',
+  'made',
+  'undone',
+  'published',
+  'updated',
+]);
+
+/** The tables of a database whose rows a planned write may change: derived ones included. */
+export function plannedTables(connection: Connection): PlannedTable[] {
+  const derived = connection.driver
+    .prepare<unknown[], string>(
+      `SELECT name FROM sqlite_master WHERE type = 'table'
+         AND (name LIKE 'index\\_%' ESCAPE '\\' OR name LIKE 'member\\_%' ESCAPE '\\')`,
+    )
+    .pluck()
+    .all();
+  return [...STORED, ...derived.map((name) => derivedTable(connection, name))];
+}
+
+function derivedTable(connection: Connection, name: string): PlannedTable {
+  const columns = columnsOf(connection, 'main', quoted(name));
+  return {
+    name: quoted(name),
+    key: name.startsWith('index_') ? ['entry', 'starts'] : ['field', 'key', 'entry', 'starts'],
+    changes: ['ends', 'open'].filter((column) => columns.includes(column)),
+  };
+}
+
+/** The names of a table's columns, in their order. */
+export function columnsOf({ driver }: Connection, schema: string, table: string): string[] {
+  const bare = table.replace(/^"|"$/g, '').replaceAll('""', '"');
+  return driver
+    .prepare<unknown[], string>('SELECT name FROM pragma_table_info(?, ?)')
+    .pluck()
+    .all(bare, schema);
+}
+
+/** A column's value, with the instant of the write (`@at`) in place of the planned one. */
+export function movedValue(column: string, from: string): string {
+  const value = `${from}.${quoted(column)}`;
+  if (!INSTANTS.has(column)) return value;
+  return `CASE WHEN ${value} = @planned THEN @at ELSE ${value} END`;
+}
