@@ -16,10 +16,21 @@ const NOW = Date.parse('2026-07-01T12:00:00Z');
 /** The whole reach of a change. */
 function reach({ view }: TestSite, input: Partial<ReachInput>): Reach {
   const asked = { at: NOW, steps: [], edits: [], drafts: [], ...input };
+  const moves: number[] = [];
   for (;;) {
     const found = reachSoFar(view, COMMAND_LINE, asked)!;
-    if (found.done) return found;
+    moves.push(found.counts.moves);
+    if (!found.done) continue;
+    // What is said to be "at least" so much is.
+    for (const atLeast of moves) expect(atLeast).toBeLessThanOrEqual(found.counts.moves);
+    return found;
   }
+}
+
+/** What cannot have its address, or will not, after an instant. */
+function refusals({ connection }: TestSite, at: number): Set<string> {
+  const sql = `SELECT entry || ' ' || at FROM refusal WHERE at > ? AND code <> 'nothing-left'`;
+  return new Set(connection.driver.prepare(sql).pluck().all(at) as string[]);
 }
 
 interface Page {
@@ -85,9 +96,14 @@ function isExact(site: TestSite, steps: Step[], bench: boolean): boolean | null 
   const at = NOW + 100;
   const found = reach(site, bench ? { at, edits } : { at, steps });
   const before = pagesBy(site, at);
+  const refused = refusals(site, at);
   if (!run('release', bench ? { edits } : { edit: { steps } }, at).ok) return null;
   const real = difference(before, pagesBy(site, at));
   expect(found.counts).toEqual(real);
+  const now = refusals(site, at);
+  const begin = [...now].filter((r) => !refused.has(r)).length;
+  const end = [...refused].filter((r) => !now.has(r)).length;
+  expect(found.refused).toEqual({ begin, end });
   return Object.values(real).some((n) => n > 0);
 }
 
@@ -157,6 +173,41 @@ describe('the reach of a choice of lines of the bench', () => {
       false,
       true,
     ]);
+  });
+
+  test('says what clashes later, with the instant, and what does not any more', async () => {
+    const type = {
+      key: 'note',
+      clash: 'refuse',
+      fields: [{ key: 'title' }, { key: 'code' }].map((f) => ({ ...f, kind: 'text' })),
+    };
+    const entries = [
+      entry('a', 'First', ['2026-01-01/'], {}, { code: 'x' }),
+      entry('b', 'First', ['2026-12-01T08:00:00Z/'], { saved: '2026-01-01' }, { code: 'y' }),
+    ];
+    const one = { 'entries/note.json': entries };
+    for (const [from, to, refused] of [
+      ['/{title}/{code}', '/{title}', { begin: 1, end: 0 }],
+      ['/{title}', '/{title}/{code}', { begin: 0, end: 1 }],
+    ] as const) {
+      const note = { ...type, address: from };
+      const site = await loadFiles(
+        { ...one, 'types/note.json': { ...note, clash: 'number' } },
+        NOW,
+      );
+      const { design } = site.view.at(NOW)!.site;
+      const first = { edit: { steps: setting(design, 'types/note', { clash: 'refuse' }) } };
+      const wallClock = NOW + 10;
+      const done = runCommand(site.connection, 'release', COMMAND_LINE, first, { wallClock });
+      expect(done).toMatchObject({ ok: true });
+      const at = NOW + 50;
+      const steps = setting(site.view.at(at)!.site.design, 'types/note', { address: to });
+      const found = reach(site, { at, steps });
+      expect(found.refused).toEqual(refused);
+      const words = found.issues.map(({ message }) => message).join();
+      if (refused.begin) expect(words).toMatch(/^Dec 1, 2026.*: b: The address \/first is taken/);
+      expect(isExact(site, steps, false)).toBe(true);
+    }
   });
 
   test('says what could not have its address', async () => {

@@ -1,6 +1,7 @@
 import { listingPages } from '../site/pages.ts';
 import type { CompiledSite } from '../site/compile.ts';
 import { type RenderedPage, render } from '../site/render.ts';
+import { resolvePath } from '../site/resolve.ts';
 import type { SiteReader } from '../site/reader.ts';
 import { PartsRead } from './parts-read.ts';
 import { withWholeLists } from './whole-lists.ts';
@@ -21,6 +22,10 @@ export interface ChangedPage {
   /** Where it stands before and after; null where it does not. */
   from: string | null;
   to: string | null;
+}
+
+/** A changed page as it looks. */
+export interface PageShown extends ChangedPage {
   /** Titles before and after; '' where it is not there. */
   titles: [string, string];
   /** HTML before and after; null where it is not there. */
@@ -39,7 +44,7 @@ export interface Found {
   /** How many pages were looked at, of how many. */
   looked: number;
   of: number;
-  page?: ChangedPage;
+  page?: ChangedPage & { show: () => PageShown };
   listing?: ChangedListing;
 }
 
@@ -63,8 +68,7 @@ export function* reachOf(
   at: Instant,
   more: readonly string[] = [],
 ): Generator<Found> {
-  const candidates = [...candidatesOf(before, after, at, more)];
-  const of = candidates.length;
+  const of = before.reader.livePageCount(new Validity(at)) + more.length;
   for (const listing of listingsOf(before, after, at)) yield { looked: 0, of, listing };
   const same = more.length === 0 ? sameReads(before, after) : () => false;
   const [was, is] = [before, after].map(({ site, reader }) => ({
@@ -72,10 +76,10 @@ export function* reachOf(
     reader: withWholeLists(reader),
   })) as [Version, Version];
   let looked = 0;
-  for (const candidate of candidates) {
+  for (const candidate of candidatesOf(before, after, at, more)) {
     looked += 1;
     const page = same(candidate) ? null : compared(was, is, candidate, at);
-    yield { looked, of, ...(page ? { page } : {}) };
+    yield { looked, of: Math.max(of, looked), ...(page ? { page } : {}) };
   }
 }
 
@@ -92,57 +96,56 @@ function* candidatesOf(
   more: readonly string[],
 ): Generator<Candidate> {
   const validity = new Validity(at);
-  const ids = new Set([...entriesOf(before, validity), ...more]);
-  const [was, is] = [before, after].map(({ reader }) => pathsOf(reader, ids, validity));
-  for (const id of ids) {
-    const [from, to] = [was!.get(id) ?? null, is!.get(id) ?? null];
-    if (from === null && to === null) continue;
-    const type = after.reader.typeOf(id) ?? '';
-    yield { from, to, reads: (parts) => parts.ofEntries(type) };
+  const standing: [Set<string>, Set<string>] = [new Set(), new Set()];
+  const note = (candidate: Candidate): Candidate => {
+    const { from, to } = candidate;
+    [from, to].forEach((path, i) => path !== null && standing[i]!.add(path));
+    return candidate;
+  };
+  for (const ids of batchesOf(before, more, validity)) {
+    const [was, is] = [before, after].map(({ reader }) => reader.liveEntries(ids, validity));
+    for (const id of ids) {
+      const [from, to] = [was!.get(id)?.path ?? null, is!.get(id)?.path ?? null];
+      if (from === null && to === null) continue;
+      const type = after.reader.typeOf(id) ?? '';
+      yield note({ from, to, reads: (parts) => parts.ofEntries(type) });
+    }
   }
   const lists = [before, after].map(({ site, reader }) => listPaths(site, reader, validity));
   for (const name of new Set(lists.flatMap((l) => [...l.keys()])))
-    yield {
+    yield note({
       from: lists[0]!.get(name) ?? null,
       to: lists[1]!.get(name) ?? null,
       reads: (parts) => parts.ofListing(name.split(' ')[0]!),
-    };
+    });
   // What stands where no entry and no listing does: redirects by hand, and "/" by itself.
-  const [standing, stands] = [was!, is!].map(
-    (paths, i) => new Set([...paths.values(), ...lists[i]!.values()]),
-  );
   const fixed = [before, after].flatMap(({ site }) => ['/', ...site.redirects.keys()]);
   for (const path of new Set(fixed))
     yield {
-      from: standing!.has(path) ? null : path,
-      to: stands!.has(path) ? null : path,
+      from: standing[0].has(path) ? null : path,
+      to: standing[1].has(path) ? null : path,
       reads: (parts) => parts.ofRest(),
     };
 }
 
-const BATCH = 1000;
+const BATCH = 500;
 
-/** Ids of the entries that have a live page. */
-function* entriesOf({ reader }: Version, validity: Validity): Generator<string> {
+/** Ids of the entries that have a live page, then of those that may have one only afterwards. */
+function* batchesOf(
+  { reader }: Version,
+  more: readonly string[],
+  validity: Validity,
+): Generator<string[]> {
+  const rest = new Set(more);
   for (let after: string | null = null; ;) {
     const batch = reader.livePages(after, BATCH, validity);
-    for (const { entry } of batch) yield entry;
-    if (batch.length < BATCH) return;
+    for (const { entry } of batch) rest.delete(entry);
+    yield batch.map(({ entry }) => entry);
+    if (batch.length < BATCH) break;
     after = batch.at(-1)!.path;
   }
-}
-
-function pathsOf(
-  reader: SiteReader,
-  ids: ReadonlySet<string>,
-  validity: Validity,
-): Map<string, string> {
-  const all = [...ids];
-  const paths = new Map<string, string>();
-  for (let i = 0; i < all.length; i += BATCH)
-    for (const [id, { path }] of reader.liveEntries(all.slice(i, i + BATCH), validity))
-      if (path !== null) paths.set(id, path);
-  return paths;
+  const all = [...rest];
+  for (let i = 0; i < all.length; i += BATCH) yield all.slice(i, i + BATCH);
 }
 
 function listPaths(
@@ -164,11 +167,26 @@ function compared(
   after: Version,
   { from, to }: Candidate,
   at: Instant,
-): ChangedPage | null {
+): Found['page'] | null {
+  const moves = from !== null && to !== null && from !== to;
+  // Where a page moves it is enough that it is there: it is made where somebody looks.
+  if (moves && isThere(before, from, at) && isThere(after, to, at)) {
+    const show = (): PageShown =>
+      shown('moves', [from, to], [pageAt(before, from, at), pageAt(after, to, at)]);
+    return { change: 'moves', from, to, show };
+  }
   const was = from === null ? null : pageAt(before, from, at);
   const is = to === null ? null : pageAt(after, to, at);
-  const change = changeOf(was, is, from !== to);
-  if (change === null) return null;
+  const change = changeOf(was, is);
+  const page = change && shown(change, [from, to], [was, is]);
+  return page && { change: page.change, from: page.from, to: page.to, show: () => page };
+}
+
+function shown(
+  change: PageChange,
+  [from, to]: [string | null, string | null],
+  [was, is]: [RenderedPage | null, RenderedPage | null],
+): PageShown {
   return {
     change,
     from: was && from,
@@ -178,15 +196,16 @@ function compared(
   };
 }
 
-function changeOf(
-  was: RenderedPage | null,
-  is: RenderedPage | null,
-  moves: boolean,
-): PageChange | null {
+function changeOf(was: RenderedPage | null, is: RenderedPage | null): PageChange | null {
   if (!was || !is) return was ? 'vanishes' : is ? 'appears' : null;
-  if (moves) return 'moves';
   const same = was.body === is.body && was.headers.location === is.headers.location;
   return same ? null : 'differs';
+}
+
+/** Whether something stands at a path: a page, or that it leads on. */
+function isThere({ site, reader }: Version, path: string, at: Instant): boolean {
+  const { kind } = resolvePath(site, reader, path, new Validity(at));
+  return kind !== 'missing' && kind !== 'gone' && kind !== 'bad';
 }
 
 /** What stands at a path: a page, or that it leads on; null where there is nothing. */

@@ -4,7 +4,7 @@ import { explainBase, simulate } from '@/core/address/simulate.ts';
 import type { EntryView, Values } from '@/core/design/values.ts';
 import type { CompiledSite } from '@/core/site/compile.ts';
 import type { SiteReader } from '@/core/site/reader.ts';
-import { type Instant, Validity } from '@/core/time/interval.ts';
+import { type Instant, Validity, covers } from '@/core/time/interval.ts';
 import type { Overlay } from '../store/overlay-reader.ts';
 import { personName } from '../store/persons.ts';
 import { statement } from '../store/statement.ts';
@@ -36,22 +36,32 @@ interface Thought {
   numberOf(id: string): number;
 }
 
+/** What else is thought of. */
+interface Beyond {
+  /** Entries that another design may move at the instant. */
+  moving?: readonly string[];
+  /** Who is to be looked at again at later instants. */
+  later?: ReadonlyMap<Instant, ReadonlySet<string>>;
+  /** Designs that take over later. */
+  designs?: readonly { starts: Instant; site: CompiledSite }[];
+}
+
 /** Publishes drafts at an instant, in thought, by the rules themselves. */
 function publishInThought(
   view: SiteView,
   site: CompiledSite,
   drafts: readonly Draft[],
   at: Instant,
-  moving: readonly string[] = [],
+  { moving = [], later = new Map(), designs = [] }: Beyond = {},
 ): Thought {
-  const stored = new StoredTimeline(view.connection, { first: site, later: [] });
+  const stored = new StoredTimeline(view.connection, { first: site, later: designs });
   const published = new Map(
     drafts.map((draft) => [draft.id, withPublication(stored.entry(draft.id, at), draft, at)]),
   );
   const source = Object.create(stored) as StoredTimeline;
-  source.entry = (id) => published.get(id) ?? stored.entry(id, at);
-  const events = new Map([[at, new Set([...published.keys(), ...moving])]]);
-  const timeline = simulate(() => site.addresses, source, events);
+  source.entry = (id, then) => published.get(id) ?? stored.entry(id, then);
+  const events = new Map([...later, [at, new Set([...published.keys(), ...moving])]]);
+  const timeline = simulate((then) => stored.rulesAt(then), source, events);
   return { source, timeline, numberOf: (id) => published.get(id)!.revisions.at(-1)!.number };
 }
 
@@ -76,9 +86,7 @@ function withPublication(
 
 /** Where entries stand after an instant whose publications were thought of; by id. */
 function pathsAfter({ timeline }: Thought, at: Instant): Map<string, string> {
-  const dealt = timeline.addresses.filter(
-    ({ role, from, to }) => role === 'current' && to === null && from <= at,
-  );
+  const dealt = timeline.addresses.filter((row) => row.role === 'current' && covers(row, at));
   return new Map(dealt.map(({ entry, path }) => [entry, path]));
 }
 
@@ -105,14 +113,18 @@ export function prospectOf(
 }
 
 /** Where entries stand that are dealt another address at the instant, but for some; by id. */
-function movedBy({ timeline }: Thought, but: string[], at: Instant): Map<string, string | null> {
-  const open = timeline.addresses.filter(({ role, to }) => role === 'current' && to === null);
-  const rows = new Map(open.map((row) => [row.entry, row]));
+function movedBy(
+  { timeline, source }: Thought,
+  but: string[],
+  at: Instant,
+): Map<string, string | null> {
+  const then = timeline.addresses.filter((row) => row.role === 'current' && covers(row, at));
+  const rows = new Map(then.map((row) => [row.entry, row]));
   const moved = new Map<string, string | null>();
   for (const id of timeline.touched) {
     const row = rows.get(id);
-    if (!but.includes(id) && (row === undefined || row.from === at))
-      moved.set(id, row?.path ?? null);
+    if (but.includes(id) || (row && row.from !== at)) continue;
+    if (row || source.standing(id, at).held) moved.set(id, row?.path ?? null);
   }
   return moved;
 }
@@ -135,14 +147,14 @@ export function overlayOf(...asked: Parameters<typeof overlayWith>): Overlay {
 export function overlayWith(
   view: SiteView,
   { site, reader }: Seen,
-  { drafts, moving = [] }: { drafts: readonly Draft[]; moving?: readonly string[] },
+  { drafts, ...beyond }: { drafts: readonly Draft[] } & Beyond,
   at: Instant,
 ): { overlay: Overlay; refusals: Refusal[] } {
-  if (drafts.length + moving.length === 0)
+  if (drafts.length + (beyond.moving?.length ?? 0) + (beyond.later?.size ?? 0) === 0)
     return { overlay: { entries: [], moved: new Map() }, refusals: [] };
   const ids = drafts.map(({ id }) => id);
   const live = reader.liveEntries(ids, new Validity(at));
-  const thought = publishInThought(view, site, drafts, at, moving);
+  const thought = publishInThought(view, site, drafts, at, beyond);
   const paths = pathsAfter(thought, at);
   const overlay = {
     entries: drafts.map((draft) =>

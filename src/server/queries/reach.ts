@@ -1,14 +1,18 @@
 import { typesToDealAnew } from '@/core/address/rules.ts';
 import { foldEdits, withNeeds } from '@/core/design-edit/fold.ts';
 import type { Step } from '@/core/design-edit/steps.ts';
+import type { DesignEdit } from '@/core/design-edit/edit.ts';
+import type { Refusal } from '@/core/address/model.ts';
+import { explainBase } from '@/core/address/simulate.ts';
 import {
   type ChangedListing,
-  type ChangedPage,
   type Found,
   type PageChange,
-  type Version,
+  type PageShown,
   reachOf,
 } from '@/core/forecast/reach.ts';
+import { formatStyled } from '@/core/pattern/date-format.ts';
+import type { SiteReader } from '@/core/site/reader.ts';
 import type { Issue } from '@/core/issue.ts';
 import type { CompiledSite } from '@/core/site/compile.ts';
 import type { Instant } from '@/core/time/interval.ts';
@@ -17,6 +21,7 @@ import { asOf } from '../store/as-of.ts';
 import { openEdits } from '../store/bench.ts';
 import { withEntries } from '../store/overlay-reader.ts';
 import { statement } from '../store/statement.ts';
+import { StoredTimeline } from '../store/timeline-source.ts';
 import { totalGeneration } from '../store/write.ts';
 import { draftsOf } from './drafts.ts';
 import { type Draft, overlayWith } from './preview.ts';
@@ -34,7 +39,7 @@ export interface ReachInput {
 }
 
 /** An example of what changes; HTML where it is among the first. */
-export type ReachExample = ChangedPage;
+export type ReachExample = PageShown;
 
 /** What is known so far of what a change does; counts are "at least" until it is done. */
 export interface Reach {
@@ -44,8 +49,10 @@ export interface Reach {
   counts: Record<PageChange, number>;
   examples: Record<PageChange, ReachExample[]>;
   listings: ChangedListing[];
-  /** What could not have its address, and what does not apply. */
+  /** What does not apply, and the first of what could not have its address, now or later. */
   issues: Issue[];
+  /** How many could not have their addresses, and how many could that cannot now. */
+  refused: { begin: number; end: number };
 }
 
 /** How long one answer may take, ms: others ask the same thread. */
@@ -57,7 +64,7 @@ const MOST_JOBS = 4;
 
 interface Job {
   reach: Reach;
-  work: Generator<Found>;
+  work: Generator<void>;
 }
 
 const JOBS = new WeakMap<SiteView, Map<string, Job>>();
@@ -74,37 +81,42 @@ export function reachSoFar(view: SiteView, actor: Actor, input: ReachInput): Rea
   const key = JSON.stringify([totalGeneration(view.connection), input]);
   let job = jobs.get(key);
   if (!job) {
-    const started = start(view, input);
-    if (!started) return null;
+    const change = changeOf(view, input);
+    if (!change) return null;
     if (jobs.size >= MOST_JOBS) jobs.delete(jobs.keys().next().value!);
-    jobs.set(key, (job = started));
+    const reach = nothingFound(change);
+    jobs.set(key, (job = { reach, work: finding(view, change, reach) }));
   }
   const until = performance.now() + SLICE_MS;
-  while (!job.reach.done && performance.now() < until) advance(job);
+  while (!job.reach.done && performance.now() < until)
+    if (job.work.next().done) job.reach.done = true;
   return job.reach;
 }
 
-function advance({ reach, work }: Job): void {
-  const next = work.next();
-  if (next.done) {
-    reach.done = true;
-    return;
-  }
-  const { looked, of, page, listing } = next.value;
-  Object.assign(reach, { looked, of });
-  if (listing) reach.listings.push(listing);
-  if (!page) return;
-  const count = (reach.counts[page.change] += 1);
-  if (count > EXAMPLES) return;
-  const html: ReachExample['html'] = count <= WHOLE ? page.html : [null, null];
-  reach.examples[page.change].push({ ...page, html });
+/** The site as it is and as it would be, before anything is worked out. */
+interface Change {
+  at: Instant;
+  before: { site: CompiledSite; reader: SiteReader };
+  site: CompiledSite;
+  drafts: Draft[];
+  /** Ids of the types whose entries may stand elsewhere. */
+  types: ReadonlySet<string>;
+  issues: Issue[];
 }
 
-function start(view: SiteView, input: ReachInput): Job | null {
-  const compared = versions(view, input);
-  if (!compared) return null;
-  const { before, after, moving, issues } = compared;
-  const reach: Reach = {
+function changeOf(view: SiteView, { at, steps, edits, drafts }: ReachInput): Change | null {
+  const unsaved = steps.length > 0;
+  const before = unsaved ? view.working(at) : view.at(at);
+  if (!before) return null;
+  const { site, issues } = unsaved
+    ? withSteps(before.site, steps)
+    : withChosen(view, before.site, edits);
+  const types = typesToDealAnew(before.site.addresses, site.addresses);
+  return { at, before, site, drafts: draftsOf(view, site, drafts), types, issues };
+}
+
+function nothingFound({ issues }: Change): Reach {
+  return {
     done: false,
     looked: 0,
     of: 0,
@@ -112,44 +124,85 @@ function start(view: SiteView, input: ReachInput): Job | null {
     examples: { appears: [], vanishes: [], moves: [], differs: [] },
     listings: [],
     issues,
+    refused: { begin: 0, end: 0 },
   };
-  return { reach, work: reachOf(before, after, input.at, moving) };
 }
 
-interface Compared {
-  before: Version;
-  after: Version;
-  /** Entries that may stand elsewhere afterwards. */
-  moving: string[];
-  issues: Issue[];
-}
-
-/** The site as it is and as it would be. */
-function versions(view: SiteView, input: ReachInput): Compared | null {
-  const { at, steps } = input;
-  const unsaved = steps.length > 0;
-  const current = unsaved ? view.working(at) : view.at(at);
-  if (!current) return null;
-  const { site, issues } = unsaved
-    ? withSteps(current.site, steps)
-    : withChosen(view, current.site, input.edits);
-  const drafts = draftsOf(view, site, input.drafts);
-  const moving = mayMove(view, current.site, site, at);
+/**
+ * Finds what a change does, little by little: first which addresses certainly move, then where all
+ * stand, now and later, then what each page looks like.
+ */
+function* finding(view: SiteView, change: Change, reach: Reach): Generator<void> {
+  const { at, before, site, drafts, types } = change;
+  const moving = liveOf(view, types, at);
+  reach.of = moving.length;
+  for (const moves of movesForetold(view, change, moving)) {
+    reach.looked += 1;
+    if (moves) reach.counts.moves += 1;
+    yield;
+  }
+  const foretold = reach.counts.moves;
+  const ids = moving.map(({ entry }) => entry);
   const seen = { site, reader: view.readerOf(site) };
-  const { overlay, refusals } = overlayWith(view, seen, { drafts, moving }, at);
-  const refused = refusals
-    .filter(({ code }) => code !== 'nothing-left')
-    .map(({ entry, code, message, fix }): Issue => ({
-      code,
-      message: `${entry}: ${message}`,
-      fix,
-    }));
-  return {
-    before: { site: current.site, reader: current.reader },
-    after: { site, reader: withEntries(seen.reader, overlay) },
-    moving: [...moving, ...drafts.map(({ id }: Draft) => id)],
-    issues: [...issues, ...refused.slice(0, 20)],
-  };
+  const ahead = whatFollows(view, change);
+  const { overlay, refusals } = overlayWith(view, seen, { drafts, moving: ids, ...ahead }, at);
+  Object.assign(reach, clashesOf(view, change, refusals, reach.issues));
+  yield;
+  const after = { site, reader: withEntries(seen.reader, overlay) };
+  const more = [...ids, ...drafts.map(({ id }) => id)];
+  const moves = { real: 0 };
+  for (const { looked, of, page, listing } of reachOf(before, after, at, more)) {
+    Object.assign(reach, { looked, of });
+    if (listing) reach.listings.push(listing);
+    if (page) note(reach, page, moves);
+    reach.counts.moves = Math.max(foretold, moves.real);
+    yield;
+  }
+  reach.counts.moves = moves.real;
+}
+
+function note(reach: Reach, page: NonNullable<Found['page']>, moves: { real: number }): void {
+  const { change } = page;
+  const count = change === 'moves' ? (moves.real += 1) : (reach.counts[change] += 1);
+  if (count > EXAMPLES) return;
+  const shown = page.show();
+  reach.examples[change].push(count <= WHOLE ? shown : { ...shown, html: [null, null] });
+}
+
+interface Moving {
+  entry: string;
+  path: string;
+  base: string;
+}
+
+/** Live entries of some types that hold an address. */
+function liveOf(view: SiteView, types: ReadonlySet<string>, at: Instant): Moving[] {
+  const live = statement<Moving>(
+    view.connection,
+    `SELECT e.id AS entry, coalesce(a.path, '') AS path, coalesce(a.base, '') AS base
+       FROM entry AS e JOIN live_interval AS l ON l.entry = e.id AND ${asOf('l')}
+       LEFT JOIN address AS a ON a.entry = e.id AND a.role = 'current' AND ${asOf('a')}
+       WHERE e.type = ?`,
+  );
+  return [...types].flatMap((type) => live.all(at, at, at, at, type));
+}
+
+/** For each entry whether its address certainly moves: its pattern gives another. */
+function* movesForetold(
+  view: SiteView,
+  { at, site }: Change,
+  moving: readonly Moving[],
+): Generator<boolean> {
+  const source = new StoredTimeline(view.connection, { first: site, later: [] });
+  const rules = site.addresses;
+  for (const { entry, path, base } of moving) {
+    const isByPattern = base.startsWith('/') && entry !== rules.frontEntry;
+    const clash = isByPattern ? source.entry(entry, at)?.type.clash : 'refuse';
+    const built = clash === 'number' ? explainBase(rules, source, entry, at)?.built : undefined;
+    const next = built?.ok ? built.path : path;
+    // What was numbered may get the very path it has.
+    yield next !== path && !/^-\d+$/.test(path.slice(next.length)) && next !== base;
+  }
 }
 
 /** A released design with chosen edits, and what they are built on. */
@@ -167,13 +220,74 @@ function withChosen(
   };
 }
 
-/** Live entries whose addresses may be others by another design. */
-function mayMove(view: SiteView, before: CompiledSite, after: CompiledSite, at: Instant): string[] {
-  const live = statement<string>(
-    view.connection,
-    `SELECT e.id FROM entry AS e JOIN live_interval AS l ON l.entry = e.id AND ${asOf('l')}
-       WHERE e.type = ?`,
-  ).pluck();
-  const types = typesToDealAnew(before.addresses, after.addresses);
-  return [...types].flatMap((type) => live.all(at, at, type));
+/** What happens to the entries of some types after an instant, and the designs that take over. */
+function whatFollows(
+  { connection }: SiteView,
+  { at, site, types }: Change,
+): { later: Map<Instant, Set<string>>; designs: { starts: Instant; site: CompiledSite }[] } {
+  const designs = plannedOn(connection, site, at);
+  if (types.size === 0) return { later: new Map(), designs };
+  const later = new Map<Instant, Set<string>>();
+  const acts = statement<{ at: Instant; entry: string }>(
+    connection,
+    `SELECT p.at, p.entry FROM planned_change AS p JOIN entry AS e ON e.id = p.entry
+       WHERE e.type = @type AND p.at > @at
+     UNION SELECT b.starts, b.entry FROM by_hand AS b JOIN entry AS e ON e.id = b.entry
+       WHERE e.type = @type AND b.starts > @at
+     UNION SELECT b.ends, b.entry FROM by_hand AS b JOIN entry AS e ON e.id = b.entry
+       WHERE e.type = @type AND b.ends > @at`,
+  );
+  for (const type of types)
+    for (const act of acts.all({ type, at }))
+      later.set(act.at, (later.get(act.at) ?? new Set()).add(act.entry));
+  return { later, designs };
 }
+
+/** The designs of planned releases with a change below them; what does not apply is left out. */
+function plannedOn(
+  connection: SiteView['connection'],
+  site: CompiledSite,
+  at: Instant,
+): { starts: Instant; site: CompiledSite }[] {
+  const rows = statement<{ starts: Instant; edits: string }>(
+    connection,
+    `SELECT starts, edits FROM design_version WHERE starts > ? AND edits IS NOT NULL
+       ORDER BY starts, id`,
+  ).all(at);
+  let { design } = site;
+  return rows.map(({ starts, edits }) => {
+    const all = (JSON.parse(edits) as DesignEdit[]).map((edit, id) => ({ id, edit }));
+    const folded = foldEdits(design, all);
+    ({ design } = folded);
+    return { starts, site: folded.site };
+  });
+}
+
+/** Clashes that begin and end, now and later: those that are found and those that are stored. */
+function clashesOf(
+  { connection }: SiteView,
+  { at, types, site }: Change,
+  refusals: readonly Refusal[],
+  issues: Issue[],
+): Pick<Reach, 'refused' | 'issues'> {
+  const stored = statement<string>(
+    connection,
+    `SELECT r.entry || char(10) || r.at FROM refusal AS r JOIN entry AS e ON e.id = r.entry
+       WHERE e.type = ? AND r.at > ? AND r.code <> 'nothing-left'`,
+  ).pluck();
+  const before = new Set([...types].flatMap((type) => stored.all(type, at)));
+  const found = refusals.filter(({ code }) => code !== 'nothing-left');
+  const begin = found.filter((r) => !before.delete(`${r.entry}\n${r.at}`));
+  const { language, zone } = site.design.site;
+  const told = begin.slice(0, MOST_TOLD).map(({ entry, at: then, code, message, fix }): Issue => {
+    const when = then > at ? `${formatStyled(then, 'medium', language, zone)}: ` : '';
+    return { code, message: `${when}${entry}: ${message}`, fix };
+  });
+  return {
+    issues: [...issues, ...told],
+    refused: { begin: begin.length, end: before.size },
+  };
+}
+
+/** How many clashes are told one by one. */
+const MOST_TOLD = 20;

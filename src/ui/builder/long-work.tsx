@@ -39,7 +39,9 @@ export function LongWork({ work: { busy, job } }: { work: Work }) {
     <div role="status" className="flex items-baseline gap-3 rounded-md bg-hover px-3 py-2">
       <p className="min-w-0 flex-1">
         <span className="font-medium tabular-nums">
-          {counted(found.count, 'address', 'addresses')} worked out
+          {found.count === 0
+            ? 'Working it out …'
+            : `${counted(found.count, 'address', 'addresses')} worked out`}
         </span>{' '}
         <span className="text-muted">
           {found.attempt > 1

@@ -52,14 +52,23 @@ function progress(reach: Reach | null, busy: boolean): string {
 
 function Found({ reach, onCompare }: { reach: Reach; onCompare: (example: ReachExample) => void }) {
   const changes = (Object.keys(WORDS) as Change[]).filter((change) => reach.counts[change] > 0);
-  const nothing = changes.length === 0 && reach.listings.length === 0;
+  const { begin, end } = reach.refused;
+  const nothing = changes.length + reach.listings.length + begin + end === 0;
   return (
     <>
       <Issues issues={reach.issues} title="Could not be" />
       {nothing && reach.done && reach.issues.length === 0 && (
         <p className="text-muted">No page changes.</p>
       )}
+      {begin > reach.issues.length && (
+        <p className="text-muted">{`${counted(begin, 'address', 'addresses')} in all could not be had, now or later.`}</p>
+      )}
       <ul>
+        {end > 0 && (
+          <li className="py-0.5">
+            {`${counted(end, 'address', 'addresses')} that cannot be had, or will not, can then.`}
+          </li>
+        )}
         {changes.map((change) => (
           <li key={change} className="py-0.5">
             <details>
