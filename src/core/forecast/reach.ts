@@ -68,7 +68,7 @@ export function* reachOf(
   at: Instant,
   more: readonly string[] = [],
 ): Generator<Found> {
-  const of = before.reader.livePageCount(new Validity(at)) + more.length;
+  const of = countOf(before, after, at);
   for (const listing of listingsOf(before, after, at)) yield { looked: 0, of, listing };
   const same = more.length === 0 ? sameReads(before, after) : () => false;
   const [was, is] = [before, after].map(({ site, reader }) => ({
@@ -87,6 +87,15 @@ export function* reachOf(
 function sameReads(before: Version, after: Version): (candidate: Candidate) => boolean {
   const [was, is] = [before, after].map(({ site }) => new PartsRead(site.design));
   return ({ from, to, reads }) => from === to && reads(was!) === reads(is!);
+}
+
+/** About how many pages there are to be looked at. */
+function countOf(before: Version, after: Version, at: Instant): number {
+  const counts = [before, after].map(({ site, reader }) => {
+    const validity = new Validity(at);
+    return reader.livePageCount(validity) + listPaths(site, reader, validity).size;
+  });
+  return Math.max(...counts);
 }
 
 function* candidatesOf(

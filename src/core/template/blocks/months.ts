@@ -10,6 +10,29 @@ import { valuesOf } from '../../design/values.ts';
 
 const isDay = (field: Field): boolean => valueKindOf(field) === 'date';
 
+/** A month's name, and the rest of its cell: its title and its first letter. */
+interface MonthName {
+  long: string;
+  cell: string;
+}
+
+const NAMES = new Map<string, MonthName[]>();
+
+/** The names of the twelve months, made once a language: lists have them on every card. */
+function namesIn(language: string): MonthName[] {
+  let names = NAMES.get(language);
+  if (!names) {
+    names = Array.from({ length: 12 }, (_, i) => {
+      const name = (form: string): string =>
+        formatPattern(`2001-${String(i + 1).padStart(2, '0')}-01`, form, language, 'UTC');
+      const long = name('LLLL');
+      return { long, cell: ` title="${escapeHtml(long)}">${escapeHtml(name('LLLLL'))}` };
+    });
+    NAMES.set(language, names);
+  }
+  return names;
+}
+
 /** Twelve cells of a year: those between two dates are filled, and this month's is marked. */
 export const months = defineBlock({
   block: 'months',
@@ -34,13 +57,13 @@ export const months = defineBlock({
       scope.validity.tell(today.to);
       const now = dayParts(today.day).month;
       const [a, b] = [dayParts(start).month, dayParts(end).month];
-      const name = (m: number, form = 'LLLL'): string =>
-        formatPattern(`2001-${String(m).padStart(2, '0')}-01`, form, scope.language, 'UTC');
+      const names = namesIn(scope.language);
+      const name = (m: number): string => names[m - 1]!.long;
       let cells = '';
       for (let m = 1; m <= 12; m++) {
         const filled = a <= b ? a <= m && m <= b : m >= a || m <= b;
         const marks = [filled ? 'on' : '', m === now ? 'now' : ''].filter(Boolean).join(' ');
-        cells += `<i${marks === '' ? '' : ` class="${marks}"`} title="${escapeHtml(name(m))}">${escapeHtml(name(m, 'LLLLL'))}</i>`;
+        cells += `<i${marks === '' ? '' : ` class="${marks}"`}${names[m - 1]!.cell}</i>`;
       }
       const words = `${label ? `${label}: ` : ''}${name(a)}${a === b ? '' : ` to ${name(b)}`}`;
       return `${open}${escapeHtml(words)}">${cells}</div>`;
