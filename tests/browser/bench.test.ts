@@ -8,6 +8,7 @@ import { readSite } from '@/server/files/read-site.ts';
 import {
   browser,
   cookies,
+  inAnotherBrowser,
   inPreview,
   open,
   press,
@@ -106,20 +107,18 @@ describe('the bench', () => {
     await see('Thrown away: Site: name');
   });
 
-  test('holds what two people change of one type beside each other, and shows both where they overlap', async () => {
+  test('holds what two browsers change of one type beside each other, and shows both where they overlap', async () => {
     await writeRule('grower', '{name}, grower');
-    const [here] = await browser.getAllWindowHandles();
-    await browser.switchTo().newWindow('tab');
-    await open('/build/types/grower');
-    await pressStarting('SEO');
-    await write('seo-description', 'Keeps seed.');
-    await press('Keep on the bench');
-    await see('On the bench: Grower: description rule');
-    await write('seo-title', '{name} of the library');
-    await press('Keep on the bench');
-    await see('On the bench: Grower: title rule');
-    await browser.close();
-    await browser.switchTo().window(here!);
+    await inAnotherBrowser(async () => {
+      await open('/build/types/grower');
+      await pressStarting('SEO');
+      await write('seo-description', 'Keeps seed.');
+      await press('Keep on the bench');
+      await see('On the bench: Grower: description rule');
+      await write('seo-title', '{name} of the library');
+      await press('Keep on the bench');
+      await see('On the bench: Grower: title rule');
+    });
     await press('Keep on the bench');
     await see('There now');
     expect(await words()).toMatch(

@@ -11,10 +11,13 @@ export const WAIT = 12_000;
 
 export let server: RunningServer;
 export let browser: WebDriver;
+/** The data folder that is served. */
+let served: string;
 
 /** Serves the demo with the builder to a browser of its own, for the tests of one file. */
 export function serveBuilder({ signedIn = true, folder = 'demo/site' } = {}): void {
   const data = mkdtempSync(join(tmpdir(), 'bontel-browser-'));
+  served = data;
   beforeAll(async () => {
     expect(bontel('load', folder, '--data', data).code).toBe(0);
     server = await startServer(data, { builder: true });
@@ -28,6 +31,21 @@ export function serveBuilder({ signedIn = true, folder = 'demo/site' } = {}): vo
     await server?.stop();
     rmSync(data, { recursive: true, force: true });
   });
+}
+
+/** Does something in a second browser, signed in with a link of its own. */
+export async function inAnotherBrowser(act: () => Promise<void>): Promise<void> {
+  const first = browser;
+  const link = bontel('sign-in', '--data', served).out.trim();
+  browser = await startBrowser();
+  try {
+    await browser.get(link);
+    await see('Coming up in two days');
+    await act();
+  } finally {
+    await browser.quit();
+    browser = first;
+  }
 }
 
 export const open = (path: string): Promise<void> => browser.get(server.url + path);

@@ -10,7 +10,7 @@ import {
   statSync,
   writeFileSync,
 } from 'node:fs';
-import { dirname, join } from 'node:path';
+import { basename, dirname, join, resolve } from 'node:path';
 import { DatabaseProblem } from '../db/problem.ts';
 import { listFiles } from '../files/read-folder.ts';
 import type { SavedFile } from './saved-file.ts';
@@ -58,7 +58,9 @@ function saveNew(
   folder: string,
   tell: (count: number) => void,
 ): SavedFolder {
-  const parts = `${folder.replace(/\/+$/, '')}.saving-${process.pid}`;
+  const whole = resolve(folder);
+  const parts = `${whole}.saving-${process.pid}`;
+  removeLeftovers(whole);
   let count = 0;
   try {
     for (const { path, content } of files) {
@@ -72,6 +74,25 @@ function saveNew(
     throw error;
   }
   return { files: count, written: count, removed: 0 };
+}
+
+/** What savings that were killed have left beside a folder. */
+function removeLeftovers(folder: string): void {
+  const [place, name] = [dirname(folder), basename(folder)];
+  if (!existsSync(place)) return;
+  for (const other of readdirSync(place)) {
+    const pid = other.startsWith(`${name}.saving-`) && Number(other.split('-').at(-1));
+    if (pid && !isRunning(pid)) rmSync(join(place, other), { recursive: true });
+  }
+}
+
+function isRunning(pid: number): boolean {
+  try {
+    process.kill(pid, 0);
+    return true;
+  } catch (error) {
+    return (error as NodeJS.ErrnoException).code === 'EPERM';
+  }
 }
 
 function update(
