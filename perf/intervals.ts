@@ -5,6 +5,7 @@ import { COMMAND_LINE } from '@/server/permit.ts';
 import { loadSite } from '@/server/commands/load-site.ts';
 import { openDatabase } from '@/server/db/connection.ts';
 import { readSite } from '@/server/files/read-site.ts';
+import { freshenDerivedTables } from '@/server/store/freshen.ts';
 import { SiteView } from '@/server/queries/site-view.ts';
 import { Validity } from '@/core/time/interval.ts';
 import { type PerfRow, medians, row } from './measure.ts';
@@ -71,6 +72,7 @@ export async function measureIntervals(cache: string): Promise<PerfRow> {
   const data = join(cache, 'intervals-data');
   await prepare(join(cache, 'intervals-site'), data);
   const connection = openDatabase(join(data, 'site.db'));
+  freshenDerivedTables(connection, Date.now());
   const { driver } = connection;
   const now = Date.now();
   const view = new SiteView(connection);

@@ -8,6 +8,7 @@ import { COMMAND_LINE } from '@/server/permit.ts';
 import { loadSite } from '@/server/commands/load-site.ts';
 import { openDatabase } from '@/server/db/connection.ts';
 import { readSite } from '@/server/files/read-site.ts';
+import { freshenDerivedTables } from '@/server/store/freshen.ts';
 import { SiteView } from '@/server/queries/site-view.ts';
 import { buildOnce } from '../scripts/shared.mjs';
 import { measureHttp } from './http.ts';
@@ -50,6 +51,7 @@ async function prepare(): Promise<void> {
 await buildOnce();
 await prepare();
 const connection = openDatabase(join(data, 'site.db'));
+freshenDerivedTables(connection, Date.now());
 const rows = [
   ...measureTemplates(),
   await measureHttp(data),

@@ -2,6 +2,7 @@ import { expect, test } from 'vitest';
 import { runCommand } from '@/server/commands/run.ts';
 import type { Actor } from '@/server/permit.ts';
 import { draftsSeen } from '@/server/queries/drafts.ts';
+import { freshenDerivedTables } from '@/server/store/freshen.ts';
 import { settledInstant } from '@/server/store/write.ts';
 import { databaseFromBeforeTheBench, pagesFromBeforeTheBench } from '../helpers/earlier.ts';
 import { derivedRows, rebuild } from '../helpers/snapshot.ts';
@@ -43,6 +44,20 @@ test('in it what lies ahead is derived as before, and goes on being', () => {
   const saved = runCommand(connection, 'saveEntry', BUILDER, input, { wallClock });
   expect(saved.ok).toBe(true);
   const rows = derivedRows(connection);
+  rebuild(connection, view);
+  expect(derivedRows(connection)).toEqual(rows);
+});
+
+test('in it derived tables of another form are made anew once, and not again', () => {
+  const { connection, view } = databaseFromBeforeTheBench();
+  const at = settledInstant(connection) + 1000;
+  connection.driver.exec(`UPDATE meta SET value = json_set(value, '$.form', 'other')
+    WHERE key LIKE 'index:%'`);
+  freshenDerivedTables(connection, at);
+  const rows = derivedRows(connection);
+  expect(settledInstant(connection)).toBe(at);
+  freshenDerivedTables(connection, at + 1000);
+  expect(settledInstant(connection)).toBe(at);
   rebuild(connection, view);
   expect(derivedRows(connection)).toEqual(rows);
 });

@@ -3,9 +3,10 @@ import { z } from 'zod';
 import { type Result, refused } from '@/core/issue.ts';
 import { isCommand } from '../commands/index.ts';
 import { runCommand } from '../commands/run.ts';
-import { openDatabase } from '../db/connection.ts';
+import { openDatabase, problemOf } from '../db/connection.ts';
 import { PlanOvertaken, applyPlan } from '../planning/apply-plan.ts';
 import type { PlannedWrite } from '../planning/plan-write.ts';
+import { freshenDerivedTables } from '../store/freshen.ts';
 import { TooManyForOneWrite } from '../store/too-many.ts';
 import { answerQuestions } from './answering.ts';
 import { parseInput } from './json-input.ts';
@@ -32,6 +33,14 @@ const FEW = 1000;
 
 const { database } = workerData as { database: string };
 const connection = openDatabase(database);
+// What an earlier version made otherwise is made anew before the first write, and beside readers.
+setImmediate(() => {
+  try {
+    freshenDerivedTables(connection, Date.now());
+  } catch (error) {
+    console.error(problemOf(error, database)); // the next write does it, or says why it cannot
+  }
+});
 
 answerQuestions<WriterQuestion, Result<unknown>>(answer, () => {
   connection.driver.pragma('wal_checkpoint(TRUNCATE)');
@@ -49,7 +58,8 @@ function answer(asked: WriterQuestion, step: () => void): Result<unknown> {
     return runCommand(connection, name as never, who, read.value, options);
   } catch (error) {
     if (error instanceof TooManyForOneWrite) return refused({ code: 'too-many', message: '' });
-    if (error instanceof PlanOvertaken) return refused({ code: 'overtaken', message: '' });
+    if (error instanceof PlanOvertaken)
+      return refused({ code: 'overtaken', message: error.message });
     return refused({ code: 'not-written', ...inWords(error, database) });
   }
 }

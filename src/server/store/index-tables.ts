@@ -292,6 +292,22 @@ export function ensureIndexTables(connection: Connection, designs: DesignsAhead)
   return { rebuilt, types };
 }
 
+/** Whether the derived tables that designs need have the form that this program gives them. */
+export function haveTheirForm(connection: Connection, designs: DesignsAhead): boolean {
+  const sites = sitesOf(designs);
+  const plans = sites.flatMap(({ listings }) => [...listings.values()]);
+  return typesOf(sites).every((type) => {
+    const own = plans.filter((p) => p.type.id === type.id);
+    return storedForm(connection, type)?.form === formOf(type, own);
+  });
+}
+
+function storedForm(connection: Connection, { id }: ContentType): StoredForm | null {
+  const sql = 'SELECT value FROM meta WHERE key = ?';
+  const stored = statement<string>(connection, sql).pluck().get(`index:${id}`);
+  return stored === undefined ? null : (JSON.parse(stored) as StoredForm);
+}
+
 /** Designs whose tables were found as they should be, by connection. */
 const ENSURED = new WeakMap<
   Connection['driver'],
@@ -323,10 +339,7 @@ function ensureTables(
 ): { type: ContentType; made: boolean } {
   const { driver } = connection;
   const form = formOf(type, plans);
-  const stored = statement<string>(connection, 'SELECT value FROM meta WHERE key = ?')
-    .pluck()
-    .get(`index:${type.id}`);
-  const known = stored === undefined ? null : (JSON.parse(stored) as StoredForm);
+  const known = storedForm(connection, type);
   if (known?.form === form) return { type: withFields(type, known.earlier), made: false };
   const earlier = earlierFields(connection, type);
   const widened = withFields(type, earlier);
