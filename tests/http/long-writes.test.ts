@@ -43,11 +43,18 @@ async function serve(): Promise<{ data: string; server: RunningServer; session: 
 }
 
 /** Waits until a long write is being worked out; how far it is. */
-async function underWay(session: Session, job: string): Promise<{ count: number }> {
+async function underWay(
+  session: Session,
+  job: string,
+  answer: Promise<unknown>,
+): Promise<{ count: number }> {
+  let ended = false;
+  void answer.then(() => (ended = true));
   for (;;) {
-    const answer = await session.request(`/api/job/${job}`);
-    if (answer.status === 200) {
-      const found = (await answer.json()) as { count: number };
+    if (ended) throw new Error('It ended before it was seen to be under way.');
+    const told = await session.request(`/api/job/${job}`);
+    if (told.status === 200) {
+      const found = (await told.json()) as { count: number };
       if (found.count > 0) return found;
     }
   }
@@ -70,7 +77,7 @@ test('a release of thousands is watched, others write meanwhile, and it holds as
   expect(dry).toMatchObject({ ok: true, value: { moved: COUNT } });
   expect(await status(server, '/note-7')).toBe(200);
   const released = session.command('release', MOVE, 'j');
-  expect((await underWay(session, 'j')).count).toBeGreaterThan(0);
+  expect((await underWay(session, 'j', released)).count).toBeGreaterThan(0);
   const draft = { id: null, type: 'note', values: { title: 'Meanwhile' }, seen: null };
   expect(await session.command('saveEntry', draft)).toMatchObject({ ok: true });
   expect((await session.request('/api/job/j')).status).toBe(200);
@@ -84,7 +91,7 @@ test('a release of thousands is watched, others write meanwhile, and it holds as
 test('a release is worked out anew where somebody publishes meanwhile', async () => {
   const { data, server, session } = await serve();
   const released = session.command('release', MOVE, 'j');
-  await underWay(session, 'j');
+  await underWay(session, 'j', released);
   const draft = { id: 'n1', type: 'note', values: { title: 'Other' }, seen: null };
   expect(await session.command('saveEntry', draft)).toMatchObject({ ok: true });
   const now = { entry: 'n1', action: 'publish', at: null, revision: null };
@@ -98,7 +105,7 @@ test('a release is worked out anew where somebody publishes meanwhile', async ()
 test('a release that is cancelled changes nothing', async () => {
   const { data, server, session } = await serve();
   const released = session.command('release', MOVE, 'j');
-  await underWay(session, 'j');
+  await underWay(session, 'j', released);
   expect((await session.request('/api/job/j', 'DELETE')).status).toBe(200);
   expect(await released).toMatchObject({ ok: false, issues: [{ code: 'cancelled' }] });
   expect((await session.request('/api/job/j', 'DELETE')).status).toBe(404);
@@ -113,7 +120,7 @@ test.each([0, 150, 600])(
     const { data, server, session } = await serve();
     const released = session.command('release', MOVE, 'j').catch(() => null);
     const draft = { id: null, type: 'note', values: { title: 'Meanwhile' }, seen: null };
-    await underWay(session, 'j');
+    await underWay(session, 'j', released);
     const saved = session.command('saveEntry', draft).catch(() => null);
     await new Promise((resolve) => setTimeout(resolve, pause));
     server.process.kill('SIGKILL');
