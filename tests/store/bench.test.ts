@@ -3,6 +3,7 @@ import type { Result } from '@/core/issue.ts';
 import type { CommandInput, CommandName } from '@/server/commands/index.ts';
 import { runCommand } from '@/server/commands/run.ts';
 import type { Actor } from '@/server/permit.ts';
+import { readClock } from '@/server/queries/clock.ts';
 import { listingOutcome } from '@/server/queries/listing.ts';
 import { openEdits } from '@/server/store/bench.ts';
 import { type Files, at, loadFiles } from '../helpers/folder.ts';
@@ -291,4 +292,20 @@ test('a listing over a field that is only on the bench is shown, with the field 
   expect(shown({ sort: ['frost', 'title'] })).toMatchObject({ issues: [], total: 2 });
   expect(shown({ where })).toMatchObject({ issues: [], total: 0 });
   expect(shown({ where: { ...where, op: 'blank' } })).toMatchObject({ issues: [], total: 2 });
+});
+
+test('seeing with the whole bench says where it moves too many pages to be shown so', async () => {
+  const rows = Array.from({ length: 2100 }, (_, i) => `n${i},Note ${i},2026-01-01/`).join('\n');
+  const { connection, view } = await loadFiles({
+    'types/note.json': note({ address: '/{title}' }),
+    'entries/note.csv': `entry.id,title,entry.live\n${rows}\n`,
+  });
+  const problem = (): string | null => readClock(view, { seeing: 'bench' }).problem;
+  expect(problem()).toBeNull();
+  const { design } = view.at(Date.now())!.site;
+  const steps = setting(design, 'types/note', { address: '/n/{title}' });
+  const wallClock = Date.now();
+  expect(runCommand(connection, 'editDesign', ANN, { steps }, { wallClock }).ok).toBe(true);
+  expect(problem()).toContain('more than 2,000 pages');
+  expect(readClock(view, {}).problem).toBeNull();
 });

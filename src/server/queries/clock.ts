@@ -1,6 +1,7 @@
 import type { SiteView } from './site-view.ts';
 import { type Actor, SITE, permit } from '../permit.ts';
 import { openEditCount } from '../store/bench.ts';
+import { MOST_MOVED, movingOn } from './moving.ts';
 import { unpublishedCount } from './today.ts';
 import { parseInstant } from '@/core/time/parse.ts';
 import type { Instant } from '@/core/time/interval.ts';
@@ -61,8 +62,17 @@ export function readClock(
     problem:
       asked !== null && given === null
         ? `“${asked.slice(0, 60)}” is no instant in the years 1 to 9999; this is now.`
-        : null,
+        : seeing === 'bench'
+          ? tooManyToMove(view, given ?? now)
+          : null,
   };
+}
+
+/** Says that pages are not shown where the whole bench would have them; null where they are. */
+function tooManyToMove(view: SiteView, at: Instant): string | null {
+  const working = view.working(at)?.site;
+  if (!working || movingOn(view, working, at) !== null) return null;
+  return `The bench moves more than ${MOST_MOVED.toLocaleString('en')} pages; here they stand where they are now. Their reach says where they go.`;
 }
 
 /** What surrounds every screen. */

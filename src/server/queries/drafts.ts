@@ -1,15 +1,14 @@
-import { typesToDealAnew } from '@/core/address/rules.ts';
 import type { CompiledSite } from '@/core/site/compile.ts';
 import type { SiteReader } from '@/core/site/reader.ts';
 import type { Instant } from '@/core/time/interval.ts';
 import type { Actor } from '../permit.ts';
 import { withEntries } from '../store/overlay-reader.ts';
-import { asOf } from '../store/as-of.ts';
 import { personName } from '../store/persons.ts';
 import { statement } from '../store/statement.ts';
 import { readValues } from '../store/stored-values.ts';
 import { settledInstant } from '../store/write.ts';
 import type { Seeing } from './clock.ts';
+import { movingOn } from './moving.ts';
 import { type Draft, type Seen, overlayOf } from './preview.ts';
 import type { SiteAt, SiteView } from './site-view.ts';
 
@@ -95,28 +94,11 @@ export function readerSeeing(
   except: string | null = null,
 ): SiteReader {
   const drafts = draftsSeen(view, sight, site.site).filter(({ id }) => id !== except);
-  const moving = sight.seeing === 'bench' ? movingOn(view, site.site, sight.at) : [];
+  const moving = sight.seeing === 'bench' ? (movingOn(view, site.site, sight.at) ?? []) : [];
   return withEntries(site.reader, overlayOf(view, site, { drafts, moving }, sight.at));
 }
 
 /** What one looks at: what is released as of an instant, or the working design on top of it. */
 export function designSeen(view: SiteView, { at, seeing }: Omit<Sight, 'actor'>): SiteAt | null {
   return seeing === 'bench' ? view.working(at) : view.at(at);
-}
-
-/** Above so many pages that would move, they are shown at the addresses they have. */
-const MOST_MOVED = 2000;
-
-/** Live entries whose addresses may differ by the working design; none where they are too many. */
-function movingOn(view: SiteView, working: CompiledSite, at: Instant): string[] {
-  const released = view.at(at)!.site;
-  if (released === working) return [];
-  const types = typesToDealAnew(released.addresses, working.addresses);
-  const live = statement<string>(
-    view.connection,
-    `SELECT e.id FROM entry AS e JOIN live_interval AS l ON l.entry = e.id AND ${asOf('l')}
-       WHERE e.type = ? LIMIT ${MOST_MOVED + 1}`,
-  ).pluck();
-  const found = [...types].flatMap((type) => live.all(at, at, type));
-  return found.length > MOST_MOVED ? [] : found;
 }

@@ -14,12 +14,15 @@ export function Panes({
   title,
   lead,
   actions,
+  problem = null,
   settings,
   outcome,
 }: {
   title: ReactNode;
   lead?: ReactNode;
   actions?: ReactNode;
+  /** What of the address bar cannot be shown, in words. */
+  problem?: string | null;
   settings: ReactNode;
   outcome: ReactNode;
 }) {
@@ -43,7 +46,14 @@ export function Panes({
           </div>
           {actions}
         </div>
-        <div className="px-6 pb-10">{settings}</div>
+        <div className="px-6 pb-10">
+          {problem !== null && (
+            <p role="status" className="mb-3 text-amber-text">
+              {problem}
+            </p>
+          )}
+          {settings}
+        </div>
       </section>
       <section
         aria-label="Outcome"

@@ -45,10 +45,10 @@ export function AddressesScreen({
   const when =
     clock.tense === 'now' ? 'now' : `at ${instantWords(clock.at, clock.zone, clock.now)}`;
   const found = searched === '' ? '' : ` with “${searched}”`;
-  const others =
-    formerTotal > 0 ? `, ${counted(formerTotal, 'former address', 'former addresses')}` : '';
+  const others = formerTotal > 0 ? formerWords(formerTotal) : '';
   return (
     <Panes
+      problem={clock.problem}
       title="Addresses"
       lead={`${counted(total, 'page')}${found} ${when}${others}`}
       settings={
@@ -231,4 +231,8 @@ function Trace({ answer, at }: { answer: TriedAddress; at: number }) {
       )}
     </div>
   );
+}
+
+function formerWords(count: number): string {
+  return `, ${counted(count, 'former address', 'former addresses')}`;
 }

@@ -30,6 +30,7 @@ export function BenchScreen({
   const empty = detail.edits.length + detail.drafts.length === 0;
   return (
     <Panes
+      problem={clock.problem}
       title="Bench"
       lead="All that is not public yet: edits of the design, and drafts."
       actions={<EditButtons detail={detail} bench={bench} />}

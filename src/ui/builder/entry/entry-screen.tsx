@@ -30,6 +30,7 @@ export function EntryScreen({ detail, outcome: first, clock }: Props) {
   const found = [...issues, ...outcome.issues];
   return (
     <Panes
+      problem={clock.problem}
       title={detail.id === null ? `New: ${detail.type.label}` : detail.name}
       lead={<Lead detail={detail} clock={clock} changed={changed} />}
       actions={

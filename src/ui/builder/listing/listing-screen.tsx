@@ -45,6 +45,7 @@ export function ListingScreen({ detail, outcome: first, clock }: Props) {
   });
   return (
     <Panes
+      problem={clock.problem}
       title={detail.spec.label}
       lead={detail.spec.address ?? 'Stands inside templates only'}
       actions={buttons}

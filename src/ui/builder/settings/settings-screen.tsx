@@ -44,6 +44,7 @@ export function SettingsScreen({
   const when = clock.tense === 'now' ? 'now' : instantWords(clock.at, clock.zone, clock.now);
   return (
     <Panes
+      problem={clock.problem}
       title="Settings"
       lead="What holds for the whole site."
       actions={buttons}

@@ -48,6 +48,7 @@ export function TypeScreen({
   });
   return (
     <Panes
+      problem={clock.problem}
       title={detail.spec.label}
       lead={detail.spec.description}
       actions={buttons}
