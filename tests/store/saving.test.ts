@@ -272,6 +272,11 @@ describe('a folder that is saved to', () => {
 
   test.each([
     ['held by two', { held: [{ path: '/one', from: '2026-02-01T00:00:00Z' }] }, 'held it then'],
+    [
+      'held at no path of the site',
+      { held: [{ path: '//x.example', from: '2026-02-01T00:00:00Z' }] },
+      '//x.example:',
+    ],
     ['held while not live', { held: [{ path: '/x', from: '2025-01-01T00:00:00Z' }] }, 'not live'],
     ['of no revision', { was: [{ from: '2026-02-01T00:00:00Z', revision: 7 }] }, 'no revision 7'],
     [

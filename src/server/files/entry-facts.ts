@@ -1,3 +1,4 @@
+import { checkByHand } from '@/core/address/path.ts';
 import type { AddressRow, Refusal } from '@/core/address/model.ts';
 import type { LiveInterval, Revision } from '@/core/publication/model.ts';
 import { type Instant, BEGINNING } from '@/core/time/interval.ts';
@@ -53,6 +54,8 @@ function heldFacts(given: Given, live: readonly LiveInterval[]): AddressRow[] {
   const held = raw.form.held.map((item, i): AddressRow => {
     const { path, base = path, role, language: own = language } = item;
     const bounds = boundsOf(given, ['entry', 'held', i], item);
+    const wrong = wrongPath(path);
+    if (wrong !== null) told(['entry', 'held', i], 'wrong-address', ...wrong);
     if (!isWithin(bounds, live)) told(['entry', 'held', i], 'wrong-fact', ...NOT_LIVE_THEN);
     return { entry: id, path, base, role, language: own, ...bounds };
   });
@@ -81,6 +84,12 @@ function boundsOf(
   const to = timing.moment(item.to ?? undefined, at);
   if ((to ?? until) < from || (to ?? until) > until) told(at, 'wrong-fact', ...NOT_BY_THEN);
   return { from, to };
+}
+
+/** Why a path cannot have been held, and how one is written; null where it can. */
+function wrongPath(path: string): [string, string] | null {
+  const wrong = path === '/' ? null : checkByHand(path);
+  return wrong === null ? null : [`${path}: ${wrong}`, 'Write it like "/about/us".'];
 }
 
 const NOT_BY_THEN = [
