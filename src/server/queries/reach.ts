@@ -290,4 +290,4 @@ function clashesOf(
 }
 
 /** How many clashes are told one by one. */
-const MOST_TOLD = 20;
+const MOST_TOLD = 5;
