@@ -10,9 +10,11 @@ const CORE = [
   'metadata',
   'site',
   'design-edit',
+  'outline',
   'forecast',
 ];
-const shared = 'src/core/(issue|text|rich-text|link|did-you-mean|fingerprint)\\.ts$';
+const shared =
+  'src/core/(issue|text|rich-text|link|did-you-mean|fingerprint|little-by-little)\\.ts$';
 
 /** Each core folder imports only those before it. */
 const order = CORE.map((folder, i) => ({

@@ -1,6 +1,8 @@
 import assert from 'node:assert/strict';
 import { cpSync, rmSync } from 'node:fs';
 import { join } from 'node:path';
+import { applyEdit } from '@/core/design-edit/edit.ts';
+import type { Step } from '@/core/design-edit/steps.ts';
 import { openDatabase } from '@/server/db/connection.ts';
 import { COMMAND_LINE } from '@/server/permit.ts';
 import { reachSoFar } from '@/server/queries/reach.ts';
@@ -8,6 +10,20 @@ import { SiteView } from '@/server/queries/site-view.ts';
 import { derive } from '@/server/store/derive.ts';
 import { settledInstant } from '@/server/store/write.ts';
 import { type PerfRow, row } from './measure.ts';
+
+const INPUT = {
+  steps: [
+    {
+      do: 'set' as const,
+      part: 'types/variety',
+      property: 'address',
+      was: '/varieties/{family.slug}/{title}',
+      now: '/moved/{title}',
+    },
+  ],
+  edits: [],
+  drafts: [],
+};
 
 /** How soon the reach of another address pattern of 100,000 entries says something, and all. */
 export function measureReach(data: string, cache: string): PerfRow[] {
@@ -18,11 +34,14 @@ export function measureReach(data: string, cache: string): PerfRow[] {
   try {
     const view = new SiteView(connection);
     const { first, moved, whole } = reachOf(view);
-    const derivation = derivationOf(view);
+    const derivation = derivationOf(view, INPUT.steps);
+    const unchanged = derivationOf(view, []);
     console.log(
       `  reach: first counts after ${first.toFixed(0)} ms, all moves after ` +
         `${(moved / 1000).toFixed(1)} s, all pages after ${(whole / 1000).toFixed(1)} s; ` +
-        `a derivation of all addresses takes ${(derivation / 1000).toFixed(1)} s`,
+        `a derivation of all addresses by that pattern takes ` +
+        `${(derivation / 1000).toFixed(1)} s, by the one they have ` +
+        `${(unchanged / 1000).toFixed(1)} s`,
     );
     const ratio = Math.round((whole / derivation) * 100) / 100;
     const ms = Math.round(first);
@@ -34,7 +53,7 @@ export function measureReach(data: string, cache: string): PerfRow[] {
         target: '≤ 2000',
         met: ms <= 2000,
       },
-      row('the whole reach / one derivation of all addresses', ratio, '≤', 2),
+      row('the whole reach / one derivation of all addresses by that pattern', ratio, '≤', 2),
     ];
   } finally {
     connection.close();
@@ -44,10 +63,7 @@ export function measureReach(data: string, cache: string): PerfRow[] {
 
 /** When the reach of another pattern first says something, knows all moves, and is done, ms. */
 function reachOf(view: SiteView): { first: number; moved: number; whole: number } {
-  const at = Date.now();
-  const was = view.at(at)!.site.typesByKey.get('variety')!.address!;
-  const change = { part: 'types/variety', property: 'address', was, now: '/moved/{title}' };
-  const input = { at, steps: [{ do: 'set' as const, ...change }], edits: [], drafts: [] };
+  const input = { at: Date.now(), ...INPUT };
   const from = performance.now();
   let [first, moved] = [0, 0];
   for (;;) {
@@ -59,14 +75,19 @@ function reachOf(view: SiteView): { first: number; moved: number; whole: number 
   }
 }
 
-/** How long it takes to derive the addresses of all entries anew, ms. */
-function derivationOf(view: SiteView): number {
+/** How long it takes to derive the addresses of all entries with a change of the design, ms. */
+function derivationOf(view: SiteView, steps: Step[]): number {
   const { connection } = view;
   const settled = settledInstant(connection);
-  const { site } = view.at(settled)!;
+  const edited = applyEdit(view.at(settled)!.site.design, { steps });
+  assert.ok(edited.ok);
+  const { site } = edited.value;
   const ids = connection.driver.prepare('SELECT id FROM entry').pluck().all() as string[];
   assert.ok(ids.length > 100_000);
   const from = performance.now();
-  connection.driver.transaction(() => derive(connection, { site, settled, touched: ids }))();
-  return performance.now() - from;
+  connection.driver.exec('BEGIN IMMEDIATE');
+  derive(connection, { site, settled, touched: ids });
+  const took = performance.now() - from;
+  connection.driver.exec('ROLLBACK');
+  return took;
 }

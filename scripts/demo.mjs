@@ -1,15 +1,17 @@
-// npm run demo: install, build, load the demo site, serve it. `-- --fresh` starts over.
+// npm run demo: install, build, load the demo site, serve it. `-- --fresh` starts over, `-- --empty`
+// begins with no site at all.
 import { existsSync, readFileSync, rmSync } from 'node:fs';
 import { fork } from 'node:child_process';
 import { join, resolve } from 'node:path';
 import { buildOnce, giveUp, install, root, run } from './shared.mjs';
 
 const fresh = process.argv.includes('--fresh');
-const unknown = process.argv.slice(2).find((arg) => arg !== '--fresh');
+const empty = process.argv.includes('--empty');
+const unknown = process.argv.slice(2).find((arg) => arg !== '--fresh' && arg !== '--empty');
 if (unknown)
   giveUp(
     `npm run demo does not know "${unknown}".`,
-    'It takes one option: npm run demo -- --fresh',
+    'It takes two options: npm run demo -- --fresh --empty',
   );
 const data = resolve(root, process.env.BONTEL_DATA ?? 'data');
 const port = process.env.PORT ?? '4300';
@@ -20,7 +22,7 @@ await buildOnce();
 if (fresh)
   for (const name of ['site.db', 'site.db-wal', 'site.db-shm', 'media', 'sizes'])
     rmSync(join(data, name), { recursive: true, force: true });
-if (!existsSync(join(data, 'site.db'))) {
+if (!empty && !existsSync(join(data, 'site.db'))) {
   await run(
     'Loading the demo site',
     process.execPath,

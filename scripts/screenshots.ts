@@ -15,6 +15,7 @@ const VIEWS: [string, string][] = [
   ['content', '/build/content'],
   ['entry', '/build/content/purple-podded-wren'],
   ['entry-later', `/build/content/lighthouse-carrot?at=${later}`],
+  ['types', '/build/types'],
   ['type', '/build/types/variety'],
   ['listing', '/build/listings/sow-this-month'],
   ['left-out', '/build/listings/sow-this-month'],
@@ -22,6 +23,10 @@ const VIEWS: [string, string][] = [
   ['settings', '/build/settings'],
   ['addresses', '/build/addresses?try=/varieties/carrots/quay-carrot'],
 ];
+
+/** Something for the screen of types to understand. */
+const OUTLINE = `Workshop: title, day, place, led by (→ Grower), level (beginners / everybody)
+Variety: nickname, seed count (numbr)`;
 
 /** Something for the bench to show. */
 const RULE = {
@@ -48,7 +53,10 @@ try {
     await browser.sleep(3500);
     if (name === 'left-out')
       await browser.findElement(By.xpath('//button[starts-with(., "Left out")]')).click();
-    await browser.sleep(300);
+    if (name === 'types') await browser.findElement(By.id('outline')).sendKeys(OUTLINE);
+    if (name === 'type')
+      await browser.findElement(By.xpath('//button[starts-with(., "Fields")]')).click();
+    await browser.sleep(600);
     await picture(browser, `docs/screenshots/${name}.png`);
   }
 } finally {

@@ -76,7 +76,7 @@ describe('the bench', () => {
     await see('Taken back: Site: name');
     await see('No edits of the design.');
     await press('Redo');
-    await see('Done again: Site: name');
+    await see('On the bench again: Site: name');
     await open(`/build/content/volunteer?seeing=bench`);
     await inPreview('The Seed Shelf');
     expect(await publicPage('/')).not.toContain('The Seed Shelf');
@@ -105,6 +105,35 @@ describe('the bench', () => {
     await see('Site: name “The Seed Shelf”');
     await press('Throw away');
     await see('Thrown away: Site: name');
+    await press('Bring back');
+    await see('On the bench again: Site: name');
+    await press('Throw away');
+    await see('No edits of the design.');
+  });
+
+  test('says what goes together with an edit that others build on, and brings all of it back', async () => {
+    await open('/build/types/variety');
+    await pressStarting('Fields');
+    await writeInto('Name of the new field', 'Frost date');
+    await writeInto('Kind of the new field', 'Date');
+    await press('Add field');
+    await press('Keep on the bench');
+    await see('On the bench: Variety: field Frost date added');
+    await writeRule('variety', '{title} [{frostDate}]');
+    await press('Keep on the bench');
+    await see('On the bench: Variety: title rule');
+    await open('/build/bench');
+    await press('Throw away');
+    await see('These go together');
+    await press('Throw them away');
+    await see('Thrown away: Variety: field Frost date added; Variety: title rule');
+    await see('No edits of the design.');
+    await press('Bring back');
+    await see('Design (2)');
+    await press('Undo my last edit');
+    await see('Design (1)');
+    await press('Undo my last edit');
+    await see('No edits of the design.');
   });
 
   test('holds what two browsers change of one type beside each other, and shows both where they overlap', async () => {
@@ -138,14 +167,20 @@ describe('the bench', () => {
 
 test('the whole site is saved from the settings, for those who are signed in', async () => {
   await open('/build/settings');
-  const link = await ready(By.xpath('//a[normalize-space()="Save the site as files"]'));
+  const link = await browser.wait(until.elementLocated(By.css('a[download]')), WAIT);
   const address = (await link.getAttribute('href'))!;
-  expect((await fetch(address)).status).toBe(401);
-  const answer = await fetch(address, { headers: { cookie: await cookies() } });
+  for (const method of ['HEAD', 'GET']) expect((await fetch(address, { method })).status).toBe(401);
+  const headers = { cookie: await cookies() };
+  // Whether it can be had is asked before, and makes nothing.
+  expect((await fetch(address, { method: 'HEAD', headers })).status).toBe(200);
+  const answer = await fetch(address, { headers });
   expect(answer.headers.get('content-disposition')).toBe(
     'attachment; filename="marrowdale-seed-library.zip"',
   );
   const archive = await JSZip.loadAsync(await answer.arrayBuffer());
+  await browser.manage().deleteAllCookies();
+  await press('Save the site as files');
+  await see('You are signed out.');
   const folder = mkdtempSync(join(tmpdir(), 'bontel-saved-'));
   try {
     for (const file of Object.values(archive.files)) {

@@ -1,6 +1,7 @@
 import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
+import AxeBuilder from '@axe-core/webdriverjs';
 import { By, Key, type WebDriver, type WebElement, until } from 'selenium-webdriver';
 import { afterAll, beforeAll, expect } from 'vitest';
 import { startBrowser } from './browser.ts';
@@ -14,17 +15,23 @@ export let browser: WebDriver;
 /** The data folder that is served. */
 let served: string;
 
-/** Serves the demo with the builder to a browser of its own, for the tests of one file. */
-export function serveBuilder({ signedIn = true, folder = 'demo/site' } = {}): void {
+/**
+ * Serves the demo, or a site of nothing, with the builder to a browser of its own, for the tests of
+ * one file.
+ */
+export function serveBuilder({
+  signedIn = true,
+  folder = 'demo/site',
+}: { signedIn?: boolean; folder?: string | null } = {}): void {
   const data = mkdtempSync(join(tmpdir(), 'bontel-browser-'));
   served = data;
   beforeAll(async () => {
-    expect(bontel('load', folder, '--data', data).code).toBe(0);
+    if (folder) expect(bontel('load', folder, '--data', data).code).toBe(0);
     server = await startServer(data, { builder: true });
     browser = await startBrowser();
     if (!signedIn) return;
     await browser.get(server.link!);
-    await see('Coming up in two days');
+    await see(folder ? 'Coming up in two days' : 'No site yet');
   });
   afterAll(async () => {
     await browser?.quit();
@@ -124,3 +131,12 @@ export const publicPage = async (path: string): Promise<string> =>
 /** The cookies of who is signed in, for a request beside the browser. */
 export const cookies = async (): Promise<string> =>
   (await browser.manage().getCookies()).map(({ name, value }) => `${name}=${value}`).join('; ');
+
+/** The screen has no accessibility findings, and needs no scrolling to the side. */
+export async function expectAccessible(): Promise<void> {
+  const { violations } = await new AxeBuilder(browser).exclude('iframe').analyze();
+  expect(violations.map((v) => `${v.impact} ${v.id}: ${v.nodes[0]?.html}`)).toEqual([]);
+  expect(
+    await browser.executeScript('return document.documentElement.scrollWidth <= innerWidth'),
+  ).toBe(true);
+}

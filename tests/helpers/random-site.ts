@@ -1,5 +1,6 @@
 import fc from 'fast-check';
 import type { Files } from './folder.ts';
+import { RICH_FILES, RICH_TYPES } from './rich-site.ts';
 
 /** Days of 2026 as ISO instants; few enough that bounds coincide often. */
 export const day = fc
@@ -73,6 +74,15 @@ const event = fc.record({
   live: intervals(1),
 });
 const part = fc.record({ live: intervals(2), byHand: byHandAt('/part') });
+const story = fc.record({
+  title: fc.constantFrom('Frost', 'Rain', 'Sun'),
+  body: fc.constantFrom('A *short* one.', '## Head\n\n- one\n- two'),
+  about: fc.option(fc.constantFrom('g0', 'g1', 'p1', 's0')),
+  traits: fc.subarray(['tall', 'early']),
+  family: fc.option(fc.constantFrom('legumes', 'beans')),
+  when: fc.option(day.map((d) => d.slice(0, 10))),
+  live: intervals(2),
+});
 const page = fc.record({
   title: fc.constantFrom('Home', 'About', 'Team'),
   early: fc.constantFrom('Home', 'About', 'Team'),
@@ -188,98 +198,119 @@ export const DESIGN: Files = {
   },
 };
 
-/** A small random site as the files of its folder. */
-export const randomSite: fc.Arbitrary<Files> = fc
-  .record({
-    growers: fc.array(grower, { minLength: 2, maxLength: 2 }),
-    varieties: fc.array(variety, { maxLength: 6 }),
-    pages: fc.array(page, { minLength: 3, maxLength: 4 }),
-    events: fc.array(event, { maxLength: 2 }),
-    parts: fc.array(part, { maxLength: 1 }),
-    front: fc.constantFrom({}, { front: { entry: 'p0' } }, { front: { listing: 'all' } }),
-  })
-  .map(({ growers, varieties, pages, events, parts, front }) => {
-    const files: Files = {
-      ...DESIGN,
-      'site.yaml': {
-        name: 'Random',
-        url: 'https://random.example',
-        zone: 'Europe/Dublin',
-        language: 'en',
-        ...front,
-      },
-    };
-    const variety = DESIGN['types/variety.json'] as object;
-    files['types/variety.json'] = { ...variety, template: 'variety' };
-    growers.forEach(
-      ({ live, ...g }, i) =>
-        (files[`entries/grower/g${i}.json`] = {
-          entry: { id: `g${i}`, created: '2026-01-01', saved: '2026-01-01', live },
-          ...g,
-        }),
-    );
-    pages.forEach(
-      ({ live, within, title: t, early, revised, created, byHand }, i) =>
-        (files[`entries/page/p${i}.json`] = {
-          entry: {
-            id: `p${i}`,
-            created,
-            saved: revised ? '2026-04-01' : '2026-01-01',
-            live,
-            ...(revised
-              ? {
-                  revisions: [{ saved: '2026-01-01', values: { title: early } }],
-                  plans: [{ at: '2026-04-15', do: 'publish' }],
-                }
-              : {}),
-            ...(byHand && i < 2 ? { address: [byHand] } : {}),
-          },
-          title: t,
-          ...(within === null || within >= `p${i}` ? {} : { inside: within }),
-        }),
-    );
-    events.forEach(
-      ({ live, title: t, early }, i) =>
-        (files[`entries/event/e${i}.json`] = {
-          entry: {
-            id: `e${i}`,
-            created: '2026-01-01',
-            saved: '2026-04-01',
-            live,
-            plans: live.length === 0 ? [] : [{ at: '2026-05-01T00:00:00Z', do: 'publish' }],
-            revisions: [{ saved: '2026-01-01', values: { title: early } }],
-          },
-          title: t,
-        }),
-    );
-    parts.forEach(
-      ({ live, byHand }, i) =>
-        (files[`entries/part/s${i}.json`] = {
-          entry: {
-            id: `s${i}`,
-            created: '2026-01-01',
-            saved: '2026-01-01',
-            live,
-            ...(byHand ? { address: [byHand] } : {}),
-          },
-          title: 'Part',
-        }),
-    );
-    varieties.forEach(({ live, early, revised, byHand, ...v }, i) => {
-      const revisions = revised ? [{ saved: '2026-01-01', values: { title: early } }] : [];
-      const plans = revised ? [{ at: '2026-04-15', do: 'publish' }] : [];
-      files[`entries/variety/v${i}.json`] = {
-        entry: {
-          id: `v${i}`,
-          created: `2026-01-0${1 + (i % 3)}`,
-          saved: revised ? '2026-04-01' : '2026-01-01',
-          live: live.map((l) => ({ ...l, revision: null })),
-          plans,
-          revisions,
-          ...(byHand && i === 0 ? { address: [byHand] } : {}),
+/** A small random site as the files of its folder, in its plain form or any. */
+const siteOf = (isRich: fc.Arbitrary<boolean>): fc.Arbitrary<Files> =>
+  fc
+    .record({
+      growers: fc.array(grower, { minLength: 2, maxLength: 2 }),
+      varieties: fc.array(variety, { maxLength: 6 }),
+      pages: fc.array(page, { minLength: 3, maxLength: 4 }),
+      events: fc.array(event, { maxLength: 2 }),
+      parts: fc.array(part, { maxLength: 1 }),
+      stories: fc.array(story, { maxLength: 3 }),
+      isRich,
+      front: fc.constantFrom({}, { front: { entry: 'p0' } }, { front: { listing: 'all' } }),
+    })
+    .map(({ growers, varieties, pages, events, parts, stories, isRich, front }) => {
+      const files: Files = {
+        ...DESIGN,
+        ...(isRich ? RICH_FILES : {}),
+        'site.yaml': {
+          name: 'Random',
+          url: 'https://random.example',
+          zone: 'Europe/Dublin',
+          language: 'en',
+          ...front,
+          ...(isRich ? { frame: 'frame' } : {}),
         },
-        ...Object.fromEntries(Object.entries(v).filter(([, value]) => value !== null)),
       };
+      const variety = DESIGN['types/variety.json'] as object;
+      files['types/variety.json'] = { ...variety, template: 'variety' };
+      if (isRich)
+        for (const [path, more] of Object.entries(RICH_TYPES))
+          files[path] = { ...(files[path] as object), ...more };
+      if (isRich)
+        stories.forEach(({ live, title: t, ...values }, i) => {
+          files[`entries/story/s${i}.json`] = {
+            entry: { id: `s${i}`, created: '2026-01-01', saved: '2026-01-01', live },
+            title: t,
+            ...Object.fromEntries(Object.entries(values).filter(([, value]) => value !== null)),
+          };
+        });
+      growers.forEach(
+        ({ live, ...g }, i) =>
+          (files[`entries/grower/g${i}.json`] = {
+            entry: { id: `g${i}`, created: '2026-01-01', saved: '2026-01-01', live },
+            ...g,
+          }),
+      );
+      pages.forEach(
+        ({ live, within, title: t, early, revised, created, byHand }, i) =>
+          (files[`entries/page/p${i}.json`] = {
+            entry: {
+              id: `p${i}`,
+              created,
+              saved: revised ? '2026-04-01' : '2026-01-01',
+              live,
+              ...(revised
+                ? {
+                    revisions: [{ saved: '2026-01-01', values: { title: early } }],
+                    plans: [{ at: '2026-04-15', do: 'publish' }],
+                  }
+                : {}),
+              ...(byHand && i < 2 ? { address: [byHand] } : {}),
+            },
+            title: t,
+            ...(within === null || within >= `p${i}` ? {} : { inside: within }),
+          }),
+      );
+      events.forEach(
+        ({ live, title: t, early }, i) =>
+          (files[`entries/event/e${i}.json`] = {
+            entry: {
+              id: `e${i}`,
+              created: '2026-01-01',
+              saved: '2026-04-01',
+              live,
+              plans: live.length === 0 ? [] : [{ at: '2026-05-01T00:00:00Z', do: 'publish' }],
+              revisions: [{ saved: '2026-01-01', values: { title: early } }],
+            },
+            title: t,
+          }),
+      );
+      parts.forEach(
+        ({ live, byHand }, i) =>
+          (files[`entries/part/t${i}.json`] = {
+            entry: {
+              id: `t${i}`,
+              created: '2026-01-01',
+              saved: '2026-01-01',
+              live,
+              ...(byHand ? { address: [byHand] } : {}),
+            },
+            title: 'Part',
+          }),
+      );
+      varieties.forEach(({ live, early, revised, byHand, ...v }, i) => {
+        const revisions = revised ? [{ saved: '2026-01-01', values: { title: early } }] : [];
+        const plans = revised ? [{ at: '2026-04-15', do: 'publish' }] : [];
+        files[`entries/variety/v${i}.json`] = {
+          entry: {
+            id: `v${i}`,
+            created: `2026-01-0${1 + (i % 3)}`,
+            saved: revised ? '2026-04-01' : '2026-01-01',
+            live: live.map((l) => ({ ...l, revision: null })),
+            plans,
+            revisions,
+            ...(byHand && i === 0 ? { address: [byHand] } : {}),
+          },
+          ...Object.fromEntries(Object.entries(v).filter(([, value]) => value !== null)),
+        };
+      });
+      return files;
     });
-    return files;
-  });
+
+/** A small random site as the files of its folder. */
+export const randomSite = siteOf(fc.boolean());
+/** One whose types have the addresses that every site has, and no redirects by hand. */
+export const plainSite = siteOf(fc.constant(false));

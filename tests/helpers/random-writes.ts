@@ -8,7 +8,7 @@ import { openEdits } from '@/server/store/bench.ts';
 import { DESIGN } from './random-site.ts';
 import { setting } from './release.ts';
 
-const entry = fc.constantFrom('v0', 'v1', 'v2', 'g0', 'g1', 'p0', 'p1');
+const entry = fc.constantFrom('v0', 'v1', 'v2', 'g0', 'g1', 'p0', 'p1', 's0', 's1');
 const minutes = fc.integer({ min: 0, max: 200_000 });
 const step = fc.oneof(
   fc.record({
@@ -39,7 +39,14 @@ const step = fc.oneof(
 const bench = fc.oneof(
   fc.record({
     do: fc.constant('edit' as const),
-    part: fc.constantFrom('types/variety', 'types/page', 'types/event', 'listings/all'),
+    part: fc.constantFrom(
+      'types/variety',
+      'types/page',
+      'types/event',
+      'types/story',
+      'listings/all',
+      'listings/stories',
+    ),
     set: fc.constantFrom(
       { address: '/{title}' },
       { address: '/s/{title}' },
@@ -99,7 +106,7 @@ export class LivedSite {
       after === null ? null : new Date(wall + (after + 1) * 60_000).toISOString();
     switch (what.do) {
       case 'save': {
-        const type = { v: 'variety', g: 'grower', p: 'page' }[what.entry[0]!]!;
+        const type = { v: 'variety', g: 'grower', p: 'page', s: 'story' }[what.entry[0]!]!;
         run('saveEntry', { id: what.entry, type, values: { title: what.title }, seen: null });
         break;
       }

@@ -131,8 +131,14 @@ describe('the bench', () => {
     ]);
     const released = value(s.run('release', { edits: [2], dry: true }));
     expect(released.needs).toEqual(['Note: field Frost date added']);
-    value(s.run('discardEdits', { edits: [1] }));
-    expect(s.open()).toEqual([]);
+    const thrown = value(s.run('discardEdits', { edits: [1] })).edits;
+    expect([thrown, s.open()]).toEqual([[1, 2], []]);
+    expect(codes(s.run('redoEdit', {}))).toEqual(['nothing-there']);
+    expect(codes(s.run('redoEdit', { edits: [2] }))).not.toEqual([]);
+    value(s.run('redoEdit', { edits: thrown }));
+    expect(s.open()).toEqual([1, 2]);
+    value(s.run('release', { edits: [1] }));
+    expect(codes(s.run('redoEdit', { edits: [1] }))).toEqual(['nothing-there']);
   });
 
   test('refuses what overlaps with an edit of somebody else, with both values', async () => {

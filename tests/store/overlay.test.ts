@@ -71,6 +71,7 @@ test('a list with unsaved values in it is, page by page, what it would be with t
           .all() as { entry: string; from: number; to: number | null }[];
         const seen = withEntries(reader, { entries: shown, moved: new Map() });
         for (const plan of site.listings.values()) {
+          if (plan.type !== type) continue;
           const expected = evaluateListing(plan, rows, instant, {
             isLive: (id, t) =>
               shown.some((s) => s.id === id) || live.some((l) => l.entry === id && covers(l, t)),

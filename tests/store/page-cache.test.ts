@@ -5,26 +5,10 @@ import { PublicPages } from '@/server/delivery/public-pages.ts';
 import { COMMAND_LINE } from '@/server/permit.ts';
 import { type TestSite, loadFiles } from '../helpers/folder.ts';
 import { entry as entryOf, note } from '../helpers/notes.ts';
-import { setting } from '../helpers/release.ts';
+import { choices, drawing, randomEdit } from '../helpers/random-edits.ts';
 import { randomSite } from '../helpers/random-site.ts';
-
-const entry = fc.constantFrom('v0', 'v1', 'v2', 'g0', 'g1', 'p0', 'p1');
-const minutes = fc.integer({ min: 0, max: 100_000 });
-const step = fc.oneof(
-  fc.record({
-    do: fc.constant('save' as const),
-    entry,
-    title: fc.constantFrom('Pea', 'Bean', 'Moved', '★'),
-  }),
-  fc.record({
-    do: fc.constantFrom('publish' as const, 'publish' as const, 'retire' as const),
-    entry,
-    after: fc.option(minutes),
-  }),
-  fc.record({ do: fc.constant('delete' as const), entry }),
-  fc.record({ do: fc.constant('cancel' as const) }),
-  fc.record({ do: fc.constant('release' as const), after: fc.option(minutes) }),
-);
+import { LivedSite, randomWrites } from '../helpers/random-writes.ts';
+import { releaseSet } from '../helpers/release.ts';
 
 /** Visitors of a site, and how often what they asked for was kept. */
 class Visitors {
@@ -51,6 +35,8 @@ class Visitors {
         body: fresh.body,
         location: fresh.headers.location,
       });
+      // It may end early, never late.
+      expect(kept.page.validUntil ?? Infinity).toBeLessThanOrEqual(fresh.validUntil ?? Infinity);
       return;
     }
     this.pages.find(path);
@@ -80,64 +66,114 @@ test('a page that is gone is made anew once somebody else stands at its path', a
   expect(visitors.pages.find('/first')!.page.status).toBe(200);
 });
 
+/** Asks for all that anybody ever stood at, again and again while a site is lived on. */
+async function askAll(site: TestSite, visitors: Visitors, wall: number): Promise<void> {
+  // As between two requests: the counter is read once for all that come together.
+  await new Promise((resolve) => setImmediate(resolve));
+  visitors.now = wall;
+  const held = site.connection.driver.prepare('SELECT DISTINCT path FROM address').pluck();
+  const { listingAt } = site.view.at(wall)!.site;
+  for (const path of new Set([
+    '/',
+    '/robots.txt',
+    ...listingAt.keys(),
+    ...(held.all() as string[]),
+  ]))
+    visitors.ask(path);
+}
+
+const START = Date.parse('2026-07-01T12:00:00Z');
+
 test('a page changes only where something of its read set does, whatever is written', async () => {
   let [hits, needless] = [0, 0];
   await fc.assert(
-    fc.asyncProperty(
-      randomSite,
-      fc.array(fc.tuple(step, minutes), { minLength: 3, maxLength: 12 }),
-      async (files, steps) => {
-        const site = await loadFiles(files);
-        if (!site.result.ok) return;
-        const { connection, view } = site;
-        let wall = Date.parse('2026-07-01T12:00:00Z');
-        const visitors = new Visitors(site);
-        const known = connection.driver.prepare('SELECT DISTINCT path FROM address').pluck();
-        const askAll = async (): Promise<void> => {
-          // As between two requests: the counter is read once for all that come together.
-          await new Promise((resolve) => setImmediate(resolve));
-          visitors.now = wall;
-          const listings = view.at(wall)!.site.listingAt.keys();
-          for (const path of new Set(['/', ...listings, ...(known.all() as string[])]))
-            visitors.ask(path);
-        };
-        for (const [what, pause] of steps) {
-          await askAll();
-          wall += pause * 60_000;
-          await askAll();
-          wall += 1;
-          const at =
-            'after' in what && what.after !== null
-              ? new Date(wall + (what.after + 1) * 60_000).toISOString()
-              : null;
-          const run = (name: string, input: unknown): unknown =>
-            runCommand(connection, name as never, COMMAND_LINE, input, { wallClock: wall });
-          if (what.do === 'save')
-            run('saveEntry', {
-              id: what.entry,
-              type: '',
-              values: { title: what.title },
-              seen: null,
-            });
-          else if (what.do === 'delete') run('deleteEntry', { entry: what.entry });
-          else if (what.do === 'cancel') {
-            const plan = connection.driver.prepare('SELECT max(id) FROM planned_change').pluck();
-            run('cancelPlan', { plan: plan.get() });
-          } else if (what.do === 'release') {
-            const set = { plural: `P${wall}` };
-            run('release', {
-              edit: { steps: setting(view.at(wall)!.site.design, 'types/variety', set) },
-              at,
-            });
-          } else run('planChange', { entry: what.entry, action: what.do, at, revision: null });
-          await askAll();
-        }
-        hits += visitors.hits;
-        needless += visitors.needless;
-      },
-    ),
+    fc.asyncProperty(randomSite, randomWrites, async (files, writes) => {
+      const site = await loadFiles(files);
+      if (!site.result.ok) return;
+      const lived = new LivedSite(site.connection, site.view, START);
+      const visitors = new Visitors(site);
+      for (const [what, pause] of writes) {
+        await askAll(site, visitors, lived.wall);
+        lived.wall += pause * 60_000;
+        await askAll(site, visitors, lived.wall);
+        lived.wall += 1;
+        lived.write(what);
+        await askAll(site, visitors, lived.wall);
+      }
+      hits += visitors.hits;
+      needless += visitors.needless;
+    }),
     { numRuns: Number(process.env.LONG ?? 60) },
   );
   expect(hits).toBeGreaterThan(1000);
   expect(needless / (hits + needless)).toBeLessThan(0.25);
 }, 240_000);
+
+test('so it is whatever is released of the design, at once or later, or taken back', async () => {
+  let [hits, needless, released] = [0, 0, 0];
+  await fc.assert(
+    fc.asyncProperty(
+      randomSite,
+      choices,
+      fc.array(fc.tuple(fc.constantFrom('now', 'later', 'back'), fc.nat(100_000)), {
+        maxLength: 6,
+      }),
+      async (files, numbers, releases) => {
+        const site = await loadFiles(files);
+        if (!site.result.ok) return;
+        const lived = new LivedSite(site.connection, site.view, START);
+        const visitors = new Visitors(site);
+        const pick = drawing(numbers);
+        for (const [what, pause] of releases) {
+          await askAll(site, visitors, lived.wall);
+          lived.wall += 1;
+          const later = new Date(lived.wall + 100_000_000).toISOString();
+          const edit = randomEdit(site.view.at(lived.wall)!.site.design, pick);
+          if (what === 'back') lived.write({ do: 'take back' });
+          else lived.run('release', { edit, at: what === 'now' ? null : later });
+          await askAll(site, visitors, lived.wall);
+          lived.wall += pause * 6000;
+          await askAll(site, visitors, lived.wall);
+        }
+        hits += visitors.hits;
+        needless += visitors.needless;
+        released += lived.done.get('release') ?? 0;
+      },
+    ),
+    { numRuns: Number(process.env.LONG ?? 80) },
+  );
+  expect(released).toBeGreaterThan(20);
+  expect(hits).toBeGreaterThan(500);
+  expect(needless / (hits + needless)).toBeLessThan(0.35);
+}, 240_000);
+
+test('a release drops the pages that read what it changes, and no others', async () => {
+  const site = await loadFiles({
+    'types/note.json': note({ address: '/notes/{title}' }),
+    'types/leaf.json': note({ key: 'leaf', address: '/leaves/{title}' }),
+    'listings/all.json': { key: 'all', type: 'leaf', address: '/all', sort: ['title'] },
+    'entries/note.json': [entryOf('a', 'First', ['2026-01-01/'])],
+    'entries/leaf.json': [entryOf('b', 'Second', ['2026-01-01/'])],
+  });
+  expect(site.result.ok).toBe(true);
+  const visitors = new Visitors(site);
+  const kept = async (): Promise<string[]> => {
+    await new Promise((resolve) => setImmediate(resolve));
+    return PATHS.filter((path) => visitors.pages.known(path));
+  };
+  const PATHS = ['/', '/all', '/leaves/second', '/notes/first'];
+  visitors.now = START;
+  for (const path of PATHS) visitors.pages.find(path);
+  expect(await kept()).toEqual(PATHS);
+  expect(releaseSet(site, 'types/note', { 'seo.title': '{title}!' }, START).ok).toBe(true);
+  visitors.now = START + 1000;
+  expect(await kept()).toEqual(['/all', '/leaves/second']);
+  const { headers } = visitors.pages.known('/leaves/second')!;
+  expect(Date.parse(headers['last-modified']!)).toBe(START);
+  expect(visitors.pages.known('/leaves/second')!.in('br').headers).toContain(
+    headers['last-modified'],
+  );
+  for (const path of PATHS) visitors.pages.find(path);
+  expect(releaseSet(site, 'site', { name: 'Other' }, START + 1000).ok).toBe(true);
+  expect(await kept()).toEqual([]);
+});

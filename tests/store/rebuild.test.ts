@@ -77,6 +77,8 @@ test('after any writes, deriving everything anew gives the same rows, and what w
     }),
     { numRuns: Number(process.env.LONG ?? 80) },
   );
-  for (const name of Object.keys(COMMANDS) as CommandName[])
+  // All of them but what is done where there is no site yet.
+  const names = (Object.keys(COMMANDS) as CommandName[]).filter((n) => !COMMANDS[n].beforeSite);
+  for (const name of names)
     expect([name, done.get(name) ?? 0]).toEqual([name, expect.toSatisfy((n: number) => n > 0)]);
 }, 240_000);

@@ -1,4 +1,5 @@
 import type { Issue } from '../issue.ts';
+import type { Field } from '../design/field.ts';
 import type { ContentType, Design } from '../design/spec.ts';
 import type { FieldChain } from '../pattern/expression.ts';
 import type { AddressRule } from './rule.ts';
@@ -59,9 +60,7 @@ function typesBuiltOn(
   const found = new Set<string>();
   for (const chain of chains) {
     if (!chain.readsPath) continue;
-    const fields = chain.fields
-      .slice(0, chain.references)
-      .map((id) => design.types.flatMap((t) => t.fields).find((f) => f.id === id));
+    const fields = fieldsAlong(design, type, chain);
     const last = fields.at(-1);
     if (!last) found.add(type.key);
     else
@@ -69,6 +68,20 @@ function typesBuiltOn(
         if (tree || target !== type.key || !fields.every((f) => f?.sitsWithin)) found.add(target);
   }
   return found;
+}
+
+/** The references that a chain follows; each is looked for in the types that the last leads to. */
+function fieldsAlong(
+  { types }: Design,
+  type: ContentType,
+  { fields, references }: FieldChain,
+): (Field | undefined)[] {
+  let within: readonly ContentType[] = [type];
+  return fields.slice(0, references).map((id) => {
+    const field = within.flatMap((t) => t.fields).find((f) => f.id === id);
+    within = types.filter(({ key }) => field?.types?.includes(key) ?? true);
+    return field;
+  });
 }
 
 /** The shortest way along what a type builds on that leads back to it; null where there is none. */

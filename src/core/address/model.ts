@@ -115,6 +115,8 @@ export interface TimelineSource {
   /** An entry, of its type as the design of an instant has it. */
   entry(id: string, at: Instant): TimelineEntry | undefined;
   standing(id: string, at: Instant): Standing;
+  /** Whether an entry may have plans at just this instant, asked before it is read. */
+  mayAct(id: string, at: Instant): boolean;
   /** The entry that holds a path at an instant; null where none does. */
   holder(path: string, at: Instant): string | null;
   /** Entries any of whose revisions refer to this one through fields that addresses read. */

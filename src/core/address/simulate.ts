@@ -1,35 +1,41 @@
 import { compareCodePoints } from '../text.ts';
+import { drained, quietly } from '../little-by-little.ts';
 import type { Instant } from '../time/interval.ts';
 import type { TracedPart } from '../pattern/compile.ts';
 import { applyPlans } from '../publication/plans.ts';
 import { type Unwanted, type Wanted, Bases } from './bases.ts';
 import type { BuiltPath } from './build.ts';
-import type {
-  Held,
-  Standing,
-  Timeline,
-  TimelineEntry,
-  TimelineEvents,
-  TimelineSource,
-} from './model.ts';
+import type { Standing, Timeline, TimelineEntry, TimelineEvents, TimelineSource } from './model.ts';
+import { type Dealt, isElsewhere, isSame, isSetByHand } from './held.ts';
 import { Rows } from './rows.ts';
 import type { AddressRules } from './rules.ts';
-import { MAX_NUMBER, lowestFree, notToBeDealt, numbered } from './taken.ts';
-import { keptBefore, nothingLeftOf } from './words.ts';
+import { lowestFree, notToBeDealt, numbered } from './taken.ts';
+import { clashWith, keptBefore, nothingLeftOf } from './words.ts';
 
 /**
  * Runs publications and addresses forward through their events and returns the rows they make. At
  * one instant all endings come first, then claims by created, then id, parents before children.
  */
-export function simulate(
+export function simulate(...asked: Parameters<typeof simulating>): Timeline {
+  return drained(simulating(...asked));
+}
+
+/** The same, little by little; it tells of each entry looked at that certainly moves. */
+export function* simulating(
   rulesAt: RulesAt,
   source: TimelineSource,
   events: TimelineEvents,
-): Timeline {
+): Generator<Foreseen | null, Timeline> {
   const instants = [...events.keys()].sort((a, b) => a - b);
   const simulation = new Simulation(rulesAt, source, instants[0] ?? 0);
-  for (const at of instants) simulation.instant(at, events.get(at)!);
+  for (const at of instants) yield* simulation.instant(at, events.get(at)!);
   return simulation.finish();
+}
+
+/** An entry that is dealt another address, before it is known which. */
+export interface Foreseen {
+  entry: string;
+  at: Instant;
 }
 
 /** The rules of the design that holds at an instant. */
@@ -55,7 +61,6 @@ export interface ExplainedBase {
 }
 
 type Answer = 'asking' | boolean;
-type Dealt = Extract<Wanted, { ok: true }>;
 
 /** Entries that keep the address they hold, with why they cannot have the one they should. */
 type Kept = Map<string, Unwanted>;
@@ -73,6 +78,8 @@ class Simulation {
   private readonly bases: Bases;
   private affected = new Set<string>();
   private released = new Map<string, Answer>();
+  /** Entries whose addresses certainly move. */
+  private readonly elsewhere = new Set<string>();
   private pending = new Set<string>();
   private before = new Map<string, Standing>();
   /** Entries found to move although nothing of their own says so. */
@@ -95,18 +102,18 @@ class Simulation {
    * finds who has to move as well, and who keeps the address it holds, so that nobody else is
    * dealt it.
    */
-  instant(at: Instant, ids: ReadonlySet<string>): void {
+  *instant(at: Instant, ids: ReadonlySet<string>): Generator<Foreseen | null, void> {
     this.begin(at, ids, new Set(), new Map());
-    let claims = this.claims();
+    let claims = yield* this.claims();
     while (claims.some((entry) => this.needsRehearsal(entry))) {
-      const { late, refused } = this.rehearse(ids);
+      const { late, refused } = yield* this.rehearse(ids);
       if (late.length === 0 && refused.size === 0) break;
       for (const id of late) this.moving.add(id);
       // Who moves frees a path, so that only where nobody else does a refusal is one.
       if (late.length === 0) for (const [id, why] of refused) this.kept.set(id, why);
-      claims = this.claims();
+      claims = yield* quietly(this.claims());
     }
-    this.deal(claims);
+    yield* this.deal(claims);
   }
 
   /** Gives all rows, what runs on included. */
@@ -139,7 +146,7 @@ class Simulation {
     this.before.clear();
     this.affected = this.withDependents(ids);
     for (const id of this.affected) this.own.add(id);
-    for (const id of ids) this.applyPlansOf(id);
+    for (const id of ids) if (this.source.mayAct(id, at)) this.applyPlansOf(id);
   }
 
   private needsRehearsal(entry: TimelineEntry): boolean {
@@ -156,11 +163,12 @@ class Simulation {
    * Who would have another base once the others have been dealt theirs, and who would be refused
    * one.
    */
-  private rehearse(ids: ReadonlySet<string>): { late: string[]; refused: Kept } {
+  private *rehearse(ids: ReadonlySet<string>): Generator<null, { late: string[]; refused: Kept }> {
     const { source, rules } = this;
     const reads: TimelineSource = {
       entry: (id, at) => source.entry(id, at),
       standing: (id) => this.before.get(id) ?? this.standing(id),
+      mayAct: (id, at) => source.mayAct(id, at),
       holder: (path) => this.holderOf(path),
       dependents: (id) => source.dependents(id),
       subject: (set, key) => source.subject(set, key),
@@ -169,7 +177,8 @@ class Simulation {
     };
     const rehearsal = new Simulation(() => rules, reads, this.now);
     rehearsal.begin(this.now, ids, this.moving, this.kept);
-    const refused = rehearsal.deal(rehearsal.claims());
+    const claims = yield* quietly(rehearsal.claims());
+    const refused = yield* rehearsal.deal(claims);
     return { late: [...rehearsal.affected].filter((id) => rehearsal.hasOtherBase(id)), refused };
   }
 
@@ -203,14 +212,17 @@ class Simulation {
   }
 
   /** The live entries that need an address, or another one, in the order in which they claim it. */
-  private claims(): TimelineEntry[] {
+  private *claims(): Generator<Foreseen | null, TimelineEntry[]> {
     this.released.clear();
+    this.elsewhere.clear();
     const claims: TimelineEntry[] = [];
     for (const id of this.affected) {
       const entry = this.source.entry(id, this.now);
-      if (!entry || !this.bases.hasAddress(entry)) continue;
-      const { live, held } = this.standing(id);
-      if (live && (!held || this.isReleased(id))) claims.push(entry);
+      if (entry && this.bases.hasAddress(entry)) {
+        const { live, held } = this.standing(id);
+        if (live && (!held || this.isReleased(id))) claims.push(entry);
+      }
+      yield this.elsewhere.has(id) ? { entry: id, at: this.now } : null;
     }
     return claims.sort((a, b) => a.created - b.created || compareCodePoints(a.id, b.id));
   }
@@ -219,7 +231,7 @@ class Simulation {
    * Ends addresses of retired entries and of those that move; then deals new ones. Gives who was
    * refused another.
    */
-  private deal(claims: TimelineEntry[]): Kept {
+  private *deal(claims: TimelineEntry[]): Generator<null, Kept> {
     for (const [id, why] of this.kept) this.keep(id, why);
     for (const id of this.affected) {
       const standing = this.standing(id);
@@ -231,7 +243,10 @@ class Simulation {
     for (const id of moved) this.release(id, this.standing(id));
     this.pending = new Set(claims.map((entry) => entry.id));
     const refused: Kept = new Map();
-    for (const entry of claims) this.claimPending(entry.id, moved, refused);
+    for (const entry of claims) {
+      this.claimPending(entry.id, moved, refused);
+      yield null;
+    }
     return refused;
   }
 
@@ -260,6 +275,8 @@ class Simulation {
       standing.held = { ...standing.held, refused: wanted.refused ?? null };
     const moves = wanted.ok && (builtOnMoving || !isSame(standing.held, wanted));
     this.released.set(id, moves);
+    if (wanted.ok && moves && !builtOnMoving && isElsewhere(standing.held, wanted))
+      this.elsewhere.add(id);
     return moves;
   }
 
@@ -342,22 +359,12 @@ class Simulation {
     return { ...wanted, path: numbered(base, n) };
   }
 
-  private clashOf({ path, base, exact, clash }: Dealt, id: string): Unwanted {
-    const holder = this.holderOf(path);
+  private clashOf(dealt: Dealt, id: string): Unwanted {
+    const holder = this.holderOf(dealt.path);
     const isHeld = holder !== null && holder !== id;
-    const why = isHeld ? `"${holder}" has it` : notToBeDealt(this.rules, path);
-    const message =
-      clash === 'number' && why === null
-        ? `All addresses from ${path} to ${numbered(path, MAX_NUMBER)} are taken.`
-        : `The address ${path} is taken: ${why}.`;
-    return {
-      ok: false,
-      code: 'clash',
-      base,
-      message,
-      fix: 'Change the title or what else the address reads, retire the other, or let the type number clashing addresses.',
-      byHand: exact || (isHeld && (this.standing(holder).held?.base.startsWith('hand:') ?? false)),
-    };
+    const isByHand = isHeld && isSetByHand(this.standing(holder).held?.base ?? '');
+    const why = isHeld ? `"${holder}" has it` : notToBeDealt(this.rules, dealt.path);
+    return { ok: false, ...clashWith(dealt, why), byHand: dealt.exact || isByHand };
   }
 
   private isTaken(path: string, id: string): boolean {
@@ -379,19 +386,4 @@ class Simulation {
     const { code, message, fix, base, byHand } = why;
     this.rows.refuse({ entry: id, at: this.now, code, message, fix, base, byHand, cancelled });
   }
-}
-
-/**
- * Whether an address goes on: its base is the same, was refused before, or is by hand what the
- * pattern gives.
- */
-function isSame(held: Held, wanted: Dealt): boolean {
-  if (held.refused === wanted.base) return true;
-  if (held.base === wanted.base) return !wanted.exact || held.path === wanted.path;
-  const isByHand = (base: string): boolean => base.startsWith('hand:');
-  return (
-    held.path === wanted.path &&
-    wanted.path !== '/' &&
-    isByHand(held.base) !== isByHand(wanted.base)
-  );
 }

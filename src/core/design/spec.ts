@@ -108,8 +108,8 @@ export const typeSpec = z
   .strictObject({
     id: key.optional(),
     key,
-    label: z.string().optional(),
-    plural: z.string().optional(),
+    label: label.optional(),
+    plural: label.optional(),
     description: z.string().max(2000).default(''),
     fields: z
       .array(fieldSpec)

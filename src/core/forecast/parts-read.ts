@@ -4,6 +4,25 @@ import { partsNamed } from '../design-edit/touches.ts';
 import { blocksWithin } from '../design/block-ids.ts';
 import { isReference } from '../design/field-values.ts';
 import type { ContentType, Design } from '../design/spec.ts';
+import { readKey } from './read-set.ts';
+
+/** The read keys of pages that read something else of other designs than of this one. */
+export function pagesReadingOtherwise(design: Design, others: readonly Design[]): string[] {
+  const is = new PartsRead(design);
+  const after = others.map((other) => new PartsRead(other));
+  const differ = <P extends { id: string }>(
+    parts: readonly P[],
+    read: (of: PartsRead, id: string) => string,
+    key: (id: string) => string,
+  ): string[] =>
+    parts
+      .filter(({ id }) => after.some((other) => read(other, id) !== read(is, id)))
+      .map(({ id }) => key(id));
+  return [
+    ...differ(design.types, (of, id) => of.ofEntries(id), readKey.designOfType),
+    ...differ(design.listings, (of, id) => of.ofListing(id), readKey.designOfListing),
+  ];
+}
 
 /**
  * What pages read of a design, as texts: where it is the same in two designs, and the content is,

@@ -1,10 +1,10 @@
-import { listingPages } from '../site/pages.ts';
+import { listingPaths } from '../site/pages.ts';
 import type { CompiledSite } from '../site/compile.ts';
 import { type RenderedPage, render } from '../site/render.ts';
 import { resolvePath } from '../site/resolve.ts';
 import type { SiteReader } from '../site/reader.ts';
 import { PartsRead } from './parts-read.ts';
-import { withWholeLists } from './whole-lists.ts';
+import { withFirstEntries, withWholeLists } from './list-readers.ts';
 import { type Instant, Validity } from '../time/interval.ts';
 
 /** A site as it is, or as it would be. */
@@ -52,6 +52,8 @@ export interface Found {
 interface Candidate {
   from: string | null;
   to: string | null;
+  /** Whether it is a page of a listing. */
+  isList?: true;
   /** What such a page reads of a design. */
   reads: (parts: PartsRead) => string;
 }
@@ -68,7 +70,9 @@ export function* reachOf(
   at: Instant,
   more: readonly string[] = [],
 ): Generator<Found> {
-  const of = countOf(before, after, at);
+  const lists = [before, after].map((version) => listPaths(version, at)) as ListPaths;
+  const entries = Math.max(before.reader.livePageCount(new Validity(at)), more.length);
+  const of = entries + Math.max(...lists.map(({ size }) => size));
   for (const listing of listingsOf(before, after, at)) yield { looked: 0, of, listing };
   const same = more.length === 0 ? sameReads(before, after) : () => false;
   const [was, is] = [before, after].map(({ site, reader }) => ({
@@ -76,7 +80,7 @@ export function* reachOf(
     reader: withWholeLists(reader),
   })) as [Version, Version];
   let looked = 0;
-  for (const candidate of candidatesOf(before, after, at, more)) {
+  for (const candidate of candidatesOf(before, after, { at, more, lists })) {
     looked += 1;
     const page = same(candidate) ? null : compared(was, is, candidate, at);
     yield { looked, of: Math.max(of, looked), ...(page ? { page } : {}) };
@@ -89,20 +93,10 @@ function sameReads(before: Version, after: Version): (candidate: Candidate) => b
   return ({ from, to, reads }) => from === to && reads(was!) === reads(is!);
 }
 
-/** About how many pages there are to be looked at. */
-function countOf(before: Version, after: Version, at: Instant): number {
-  const counts = [before, after].map(({ site, reader }) => {
-    const validity = new Validity(at);
-    return reader.livePageCount(validity) + listPaths(site, reader, validity).size;
-  });
-  return Math.max(...counts);
-}
-
 function* candidatesOf(
   before: Version,
   after: Version,
-  at: Instant,
-  more: readonly string[],
+  { at, more, lists }: { at: Instant; more: readonly string[]; lists: ListPaths },
 ): Generator<Candidate> {
   const validity = new Validity(at);
   const standing: [Set<string>, Set<string>] = [new Set(), new Set()];
@@ -111,20 +105,18 @@ function* candidatesOf(
     [from, to].forEach((path, i) => path !== null && standing[i]!.add(path));
     return candidate;
   };
-  for (const ids of batchesOf(before, more, validity)) {
-    const [was, is] = [before, after].map(({ reader }) => reader.liveEntries(ids, validity));
-    for (const id of ids) {
-      const [from, to] = [was!.get(id)?.path ?? null, is!.get(id)?.path ?? null];
-      if (from === null && to === null) continue;
-      const type = after.reader.typeOf(id) ?? '';
-      yield note({ from, to, reads: (parts) => parts.ofEntries(type) });
-    }
+  for (const { id, from, type } of entriesOf(before, more, validity)) {
+    const to = after.reader.currentPath(id, validity);
+    if (from === null && to === null) continue;
+    const reads = (parts: PartsRead): string =>
+      parts.ofEntries(type ?? after.reader.typeOf(id) ?? '');
+    yield note({ from, to, reads });
   }
-  const lists = [before, after].map(({ site, reader }) => listPaths(site, reader, validity));
   for (const name of new Set(lists.flatMap((l) => [...l.keys()])))
     yield note({
       from: lists[0]!.get(name) ?? null,
       to: lists[1]!.get(name) ?? null,
+      isList: true,
       reads: (parts) => parts.ofListing(name.split(' ')[0]!),
     });
   // What stands where no entry and no listing does: redirects by hand, and "/" by itself.
@@ -139,33 +131,40 @@ function* candidatesOf(
 
 const BATCH = 500;
 
-/** Ids of the entries that have a live page, then of those that may have one only afterwards. */
-function* batchesOf(
+/** An entry, where its page stands, and its type where that is known by then. */
+interface EntryAt {
+  id: string;
+  from: string | null;
+  type?: string;
+}
+
+/** The entries that have a live page, then those that may have one only afterwards. */
+function* entriesOf(
   { reader }: Version,
   more: readonly string[],
   validity: Validity,
-): Generator<string[]> {
+): Generator<EntryAt> {
   const rest = new Set(more);
   for (let after: string | null = null; ;) {
     const batch = reader.livePages(after, BATCH, validity);
-    for (const { entry } of batch) rest.delete(entry);
-    yield batch.map(({ entry }) => entry);
+    for (const { entry, path, type } of batch) {
+      rest.delete(entry);
+      yield { id: entry, from: path, type };
+    }
     if (batch.length < BATCH) break;
     after = batch.at(-1)!.path;
   }
-  const all = [...rest];
-  for (let i = 0; i < all.length; i += BATCH) yield all.slice(i, i + BATCH);
+  for (const id of rest) yield { id, from: null };
 }
 
-function listPaths(
-  site: CompiledSite,
-  reader: SiteReader,
-  validity: Validity,
-): Map<string, string> {
+/** Where the pages of listings stand before and after, by listing id and number. */
+type ListPaths = [Map<string, string>, Map<string, string>];
+
+function listPaths({ site, reader }: Version, at: Instant): Map<string, string> {
   const ids = new Map([...site.listings.values()].map(({ listing }) => [listing.key, listing.id]));
   return new Map(
-    listingPages(site, reader, validity).map(({ listing, page, path }) => [
-      `${ids.get(listing!)} ${page}`,
+    listingPaths(site, reader, new Validity(at)).map(({ key, number, path }) => [
+      `${ids.get(key)} ${number}`,
       path,
     ]),
   );
@@ -174,21 +173,36 @@ function listPaths(
 function compared(
   before: Version,
   after: Version,
-  { from, to }: Candidate,
+  { from, to, isList }: Candidate,
   at: Instant,
 ): Found['page'] | null {
-  const moves = from !== null && to !== null && from !== to;
-  // Where a page moves it is enough that it is there: it is made where somebody looks.
-  if (moves && isThere(before, from, at) && isThere(after, to, at)) {
+  // Where a page moves, or its first card differs, it is made where somebody looks.
+  const change = from !== null && to !== null && soonSeen(before, after, { from, to, isList }, at);
+  if (change) {
     const show = (): PageShown =>
-      shown('moves', [from, to], [pageAt(before, from, at), pageAt(after, to, at)]);
-    return { change: 'moves', from, to, show };
+      shown(change, [from, to], [pageAt(before, from, at), pageAt(after, to, at)]);
+    return { change, from, to, show };
   }
   const was = from === null ? null : pageAt(before, from, at);
   const is = to === null ? null : pageAt(after, to, at);
-  const change = changeOf(was, is);
-  const page = change && shown(change, [from, to], [was, is]);
+  const becomes = changeOf(was, is);
+  const page = becomes && shown(becomes, [from, to], [was, is]);
   return page && { change: page.change, from: page.from, to: page.to, show: () => page };
+}
+
+/** What certainly becomes of a page that stands before and after, without making it whole. */
+function soonSeen(
+  before: Version,
+  after: Version,
+  { from, to, isList }: { from: string; to: string; isList: true | undefined },
+  at: Instant,
+): 'moves' | 'differs' | null {
+  if (from !== to) return isThere(before, from, at) && isThere(after, to, at) ? 'moves' : null;
+  if (!isList) return null;
+  const [was, is] = [before, after].map(({ site, reader }) =>
+    pageAt({ site, reader: withFirstEntries(reader) }, from, at),
+  );
+  return changeOf(was!, is!) === 'differs' ? 'differs' : null;
 }
 
 function shown(

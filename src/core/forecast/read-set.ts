@@ -37,6 +37,11 @@ export const readKey = {
   pages: 'pages',
   subjects: 'subjects',
   media: 'media',
+  /** What the pages of a type's entries, by its id, read of the design. */
+  designOfType: (id: string): string => `dt:${id}`,
+  /** What the pages of a listing, by its id, read of the design. */
+  designOfListing: (id: string): string => `dl:${id}`,
+  /** Anything of the design: of pages that are of no entry and of no listing. */
   design: 'design',
   /** Everything: of so much that it is not said piece by piece. */
   everything: '*',

@@ -148,8 +148,14 @@ describe('a design', () => {
   });
 
   test('without any of this has no issues', () => {
+    const inside = { key: 'inside', kind: 'reference', types: ['b'], sitsWithin: true };
     expect(
       found({
+        // Fields of two types may have one id: a page sits within its own type by its own.
+        types: [
+          typeOf('note', [{ key: 'inside', kind: 'text' }]),
+          typeOf('b', [inside], { address: '[{within.path}]/{title}' }),
+        ],
         listings: [listing({ address: '/a' })],
         redirects: [
           redirect('/b', '/a'),

@@ -122,36 +122,58 @@ export function listingPages(
   reader: SiteReader,
   validity: Validity,
 ): PageLine[] {
+  return listingPaths(site, reader, validity).map(({ key, number, count, base, path }) => {
+    const shown = {
+      key,
+      entries: [],
+      number,
+      count,
+      address: base,
+      empty: '',
+      card: () => '',
+      needs: [],
+    };
+    const scope = new PageScope(site, reader, validity).showListing(shown);
+    return {
+      path,
+      kind: path === '/' ? 'front' : 'listing',
+      title: listingMeta(site, scope, shown, base).title,
+      type: site.listings.get(key)!.type.key,
+      entry: null,
+      listing: key,
+      page: number,
+      automatic: false,
+    };
+  });
+}
+
+/** A page of a listing: its number, of how many, where page 1 stands, and where it does. */
+interface ListingPath {
+  key: string;
+  number: number;
+  count: number;
+  base: string;
+  path: string;
+}
+
+/** Where the pages of listings stand as of an instant. */
+export function listingPaths(
+  site: CompiledSite,
+  reader: SiteReader,
+  validity: Validity,
+): ListingPath[] {
   return [...site.listings.values()].flatMap((plan) => {
     const { key, address, pageSize } = plan.listing;
     const base = key === site.frontListing ? '/' : address;
     if (base === undefined) return [];
     const { total } = reader.listing(plan, validity, 0, 1);
     const count = Math.max(1, Math.ceil(total / pageSize));
-    return Array.from({ length: count }, (_, i): PageLine => {
-      const shown = {
-        key,
-        entries: [],
-        number: i + 1,
-        count,
-        address: base,
-        empty: '',
-        card: () => '',
-        needs: [],
-      };
-      const scope = new PageScope(site, reader, validity).showListing(shown);
-      const { title } = listingMeta(site, scope, shown, base);
-      const path = pagePath(base, i + 1);
-      return {
-        path,
-        kind: path === '/' ? 'front' : 'listing',
-        title,
-        type: plan.type.key,
-        entry: null,
-        listing: key,
-        page: i + 1,
-        automatic: false,
-      };
-    });
+    return Array.from({ length: count }, (_, i) => ({
+      key,
+      number: i + 1,
+      count,
+      base,
+      path: pagePath(base, i + 1),
+    }));
   });
 }

@@ -125,16 +125,18 @@ class RichTextWriter {
   /** Words and pictures with their marks; most have none, or one that ends with them. */
   private inline(nodes: readonly RichNode[] = []): string {
     let out = '';
-    for (let i = 0; i < nodes.length; i++) {
-      const n = nodes[i]!;
-      const mark = n.marks?.[0];
-      if (mark === undefined) out += this.leaf(n);
-      else if (n.marks!.length > 1 || nodes[i + 1]?.marks?.length) return this.runs(nodes);
-      else {
-        const tag = MARKS.get(mark.type);
-        if (tag === undefined) return this.runs(nodes);
-        out += `<${tag}>${this.leaf(n)}</${tag}>`;
+    let marked = false;
+    for (const n of nodes) {
+      const { marks } = n;
+      if (marks === undefined || marks.length === 0) {
+        out += this.leaf(n);
+        marked = false;
+        continue;
       }
+      const tag = marks.length > 1 || marked ? undefined : MARKS.get(marks[0]!.type);
+      if (tag === undefined) return this.runs(nodes);
+      out += '<' + tag + '>' + this.leaf(n) + '</' + tag + '>';
+      marked = true;
     }
     return out;
   }
@@ -163,7 +165,7 @@ class RichTextWriter {
   private leaf(n: RichNode): string {
     if (n.type === 'hardBreak') return '<br>';
     if (n.type === 'image') return this.image(n);
-    return escapeHtml(typeof n.text === 'string' ? n.text : '');
+    return typeof n.text === 'string' ? escapeHtml(n.text) : '';
   }
 
   private image(n: RichNode): string {

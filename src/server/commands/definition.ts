@@ -23,6 +23,8 @@ export interface CommandContext {
 export interface Command<S extends z.ZodType = z.ZodType, R = unknown> {
   deed: Deed;
   input: S;
+  /** Whether it is done where there is no site yet; what it then works with has no types. */
+  beforeSite?: true;
   /** What it is done to, where that is not the site as a whole. */
   about?: (input: z.output<S>) => DeedObject[];
   /** Gives what came of it. @throws Refused, which leaves no trace */

@@ -10,9 +10,11 @@ import { release } from './bench/release.ts';
 import { undoRelease } from './bench/undo-release.ts';
 import { restoreEntry } from './restore-entry.ts';
 import { saveEntry } from './save-entry.ts';
+import { startSite } from './start-site.ts';
 
 /** Every command the writer thread carries out, by name. */
 export const COMMANDS = {
+  startSite,
   saveEntry,
   planChange,
   cancelPlan,

@@ -1,4 +1,6 @@
 import { type Issue, type Result, ok, refused } from '@/core/issue.ts';
+import { designSpec } from '@/core/design/spec.ts';
+import { compileSite } from '@/core/site/compile.ts';
 import type { Instant } from '@/core/time/interval.ts';
 import type { Connection } from '../db/connection.ts';
 import { type Actor, SITE, permit } from '../permit.ts';
@@ -36,18 +38,25 @@ export function runCommand<N extends CommandName>(
   const run = (): unknown =>
     kept(connection, wallClock, (at) => {
       notePerson(connection, actor);
-      const released = designsOf(connection).at(at);
-      if (!released)
+      const site = designsOf(connection).at(at)?.site ?? (command.beforeSite ? NOTHING : null);
+      if (!site)
         throw new Refused({
           code: 'no-site',
           message: 'There is no site yet.',
-          fix: 'Load a site folder first.',
+          fix: 'Start one, or load a site folder.',
         });
-      const context = { connection, actor, at, site: released.site, step, most: most ?? null };
-      return command.run(context, parsed.data);
+      return command.run({ connection, actor, at, site, step, most: most ?? null }, parsed.data);
     });
   return inWords(run) as CommandResult<N>;
 }
+
+/** What there is before there is a site. */
+const NOTHING = compileSite(
+  designSpec.parse({
+    site: { name: 'No site', url: 'http://localhost', zone: 'UTC', language: 'en' },
+    types: [],
+  }),
+).site;
 
 /** A write; where nothing of it is kept, what was remembered of its designs goes as well. */
 function kept<T>(connection: Connection, wallClock: Instant, change: (at: Instant) => T): T {

@@ -1,12 +1,5 @@
 import { sql } from 'drizzle-orm';
-import {
-  index,
-  integer,
-  primaryKey,
-  sqliteTable,
-  text,
-  uniqueIndex,
-} from 'drizzle-orm/sqlite-core';
+import { index, integer, primaryKey, sqliteTable, text } from 'drizzle-orm/sqlite-core';
 
 /* All instants are integer milliseconds UTC. `starts`/`ends` are half-open; a null end is not known. */
 
@@ -147,8 +140,8 @@ export const address = sqliteTable(
     base: text('base').notNull(),
   },
   (t) => [
-    // Holds all that looking up a path reads.
-    uniqueIndex('address_path').on(t.path, t.starts, t.entry, t.role, t.ends, t.language),
+    // Nothing that changes later: ends change by the hundred thousand where addresses move.
+    index('address_path').on(t.path, t.starts),
     index('address_entry').on(t.entry, t.starts),
     index('address_starts').on(t.starts),
     // Most do not end: those are not among them.

@@ -1,7 +1,7 @@
 import { brotliCompressSync, constants, gzipSync } from 'node:zlib';
 import type { ReadSet } from '@/core/forecast/read-set.ts';
 import type { RenderedPage } from '@/core/site/render.ts';
-import type { Instant } from '@/core/time/interval.ts';
+import { type Instant, earlier } from '@/core/time/interval.ts';
 import { publicHeaders } from './etag.ts';
 
 /** Content codings we answer in, best first. */
@@ -17,10 +17,15 @@ export interface Encoded {
   headersUnchanged: string[];
 }
 
+/** Since when a design holds, where that is known, and until when; null for good. */
+export interface DesignHolds {
+  since: Instant | null;
+  until: Instant | null;
+}
+
 /** A page kept for further visitors. */
 export class CachedPage {
   private readonly encoded = new Map<Coding, Encoded>();
-  readonly headers: Record<string, string>;
 
   constructor(
     readonly page: RenderedPage,
@@ -28,8 +33,19 @@ export class CachedPage {
     readonly reads: ReadSet | null,
     /** Instant it was rendered for, ms UTC. */
     readonly at: Instant,
-  ) {
-    this.headers = publicHeaders(page);
+    readonly headers = publicHeaders(page),
+    private readonly bodies = new Map<Coding, Buffer>(),
+  ) {}
+
+  /** The same page, drawn with a design that was released and ends at some instants. */
+  drawnWith({ since, until }: DesignHolds): CachedPage {
+    const changed = Math.max(this.page.changed ?? -Infinity, since ?? -Infinity);
+    const page = { ...this.page, validUntil: earlier(this.page.validUntil, until) };
+    if (page.changed === null || changed === page.changed)
+      return new CachedPage(page, this.reads, this.at, this.headers, this.bodies);
+    const headers = { ...this.headers };
+    if (headers['last-modified']) headers['last-modified'] = new Date(changed).toUTCString();
+    return new CachedPage({ ...page, changed }, this.reads, this.at, headers, this.bodies);
   }
 
   /** Whether it holds as of an instant, where nothing was written since. */
@@ -46,7 +62,8 @@ export class CachedPage {
   }
 
   private encode(coding: Coding): Encoded {
-    const body = compressed(Buffer.from(this.page.body), coding);
+    const body = this.bodies.get(coding) ?? compressed(Buffer.from(this.page.body), coding);
+    this.bodies.set(coding, body);
     const etag =
       coding === 'identity' ? this.headers.etag! : this.headers.etag!.replace(/"$/, `-${coding}"`);
     const unchanged = Object.entries({ ...this.headers, etag }).flat();

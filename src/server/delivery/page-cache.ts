@@ -1,7 +1,7 @@
 import { LRUCache } from 'lru-cache';
 import { readKey } from '@/core/forecast/read-set.ts';
 import type { Instant } from '@/core/time/interval.ts';
-import type { CachedPage } from './cached-page.ts';
+import type { CachedPage, DesignHolds } from './cached-page.ts';
 import { type ListNow, Stretches } from './stretches.ts';
 
 const MAX_BYTES = 64 * 1024 * 1024;
@@ -42,6 +42,30 @@ export class PageCache {
 
   /** Keeps a page, in place of the one there was. */
   set(path: string, page: CachedPage): void {
+    this.put(path, page);
+    if (page.reads && this.pages.has(path)) this.stretches.note(page.reads);
+  }
+
+  /**
+   * Drops the pages that read what changed; all of them where that is not known. The others go on
+   * with the design that holds by now.
+   */
+  changed(keys: readonly string[] | null, design: () => DesignHolds): void {
+    if (keys === null || keys.includes(readKey.everything)) return this.clear();
+    const paths = new Set(this.unknown);
+    for (const key of keys) for (const path of this.readers.get(key) ?? []) paths.add(path);
+    for (const path of paths) this.pages.delete(path);
+    this.stretches.changed(keys);
+    if (keys.includes(readKey.design)) this.redraw(design());
+  }
+
+  private redraw(design: DesignHolds): void {
+    // Those asked for last stay those that go last.
+    for (const [path, page] of [...this.pages.entries()].toReversed())
+      this.put(path, page.drawnWith(design));
+  }
+
+  private put(path: string, page: CachedPage): void {
     this.pages.delete(path);
     this.pages.set(path, page);
     if (!this.pages.has(path)) return; // too large to be kept
@@ -51,16 +75,6 @@ export class PageCache {
       if (paths) paths.add(path);
       else this.readers.set(key, new Set([path]));
     }
-    if (page.reads) this.stretches.note(page.reads);
-  }
-
-  /** Drops the pages that read what changed; all of them where that is not known. */
-  changed(keys: readonly string[] | null): void {
-    if (keys === null || keys.some((key) => ALL.has(key))) return this.clear();
-    const paths = new Set(this.unknown);
-    for (const key of keys) for (const path of this.readers.get(key) ?? []) paths.add(path);
-    for (const path of paths) this.pages.delete(path);
-    this.stretches.changed(keys);
   }
 
   private clear(): void {
@@ -77,6 +91,3 @@ export class PageCache {
     }
   }
 }
-
-/** What every page reads. */
-const ALL: ReadonlySet<string> = new Set([readKey.everything, readKey.design]);

@@ -69,7 +69,8 @@ export class PublicPages {
     setImmediate(() => (this.heard = false));
     const generation = this.readGeneration();
     if (generation === this.told) return;
-    this.cache.changed(this.told < 0 ? null : changedSince(this.view.connection, this.told));
+    const changes = this.told < 0 ? null : changedSince(this.view.connection, this.told);
+    this.cache.changed(changes, () => this.view.at(this.clock())!);
     this.told = generation;
   }
 

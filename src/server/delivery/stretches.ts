@@ -1,3 +1,4 @@
+import type { ListingPlan } from '@/core/listing/plan.ts';
 import type { ReadSet, StretchRead } from '@/core/forecast/read-set.ts';
 import { readKey } from '@/core/forecast/read-set.ts';
 import type { Instant } from '@/core/time/interval.ts';
@@ -18,7 +19,6 @@ export interface ListNow {
 
 /** A stretch as it was read last; `asked` where it is to be read again before it is believed. */
 interface Known {
-  stretch: StretchRead;
   now: StretchNow;
   asked: boolean;
 }
@@ -32,6 +32,9 @@ const MOST = 20_000;
  */
 export class Stretches {
   private readonly known = new Map<string, Known>();
+  /** Designs have listings of their own: their plans are told apart by numbers. */
+  private readonly plans = new WeakMap<ListingPlan, number>();
+  private planned = 0;
   private readonly ofType = new Map<string, Set<string>>();
 
   constructor(private readonly listNow: ListNow) {}
@@ -67,16 +70,23 @@ export class Stretches {
   }
 
   private current(name: string, stretch: StretchRead, now: Instant): StretchNow {
-    const known = this.known.get(name);
-    if (known && !known.asked && known.stretch.plan === stretch.plan) return known.now;
+    const known = this.known.get(this.of(name, stretch));
+    if (known && !known.asked) return known.now;
     const fresh = this.listNow.read(stretch, now);
     this.know(name, stretch, fresh);
     return fresh;
   }
 
-  private know(name: string, stretch: StretchRead, now: StretchNow): void {
+  private of(name: string, { plan }: StretchRead): string {
+    let number = this.plans.get(plan);
+    if (number === undefined) this.plans.set(plan, (number = this.planned += 1));
+    return `${number}/${name}`;
+  }
+
+  private know(shown: string, stretch: StretchRead, now: StretchNow): void {
     if (this.known.size >= MOST) this.clear();
-    this.known.set(name, { stretch, now, asked: false });
+    const name = this.of(shown, stretch);
+    this.known.set(name, { now, asked: false });
     for (const id of this.listNow.typesOf(stretch)) {
       const key = readKey.type(id);
       const names = this.ofType.get(key);

@@ -7,7 +7,14 @@ import { notePerson } from '../store/persons.ts';
 import { statement } from '../store/statement.ts';
 import { raiseBench, raisePublic, write } from '../store/write.ts';
 import { type PlannedWrite, generationsOf } from './plan-write.ts';
-import { type PlannedTable, columnsOf, movedValue, notedKeys, putTable } from './tables.ts';
+import {
+  type PlannedTable,
+  changedTable,
+  columnsOf,
+  movedValue,
+  notedKeys,
+  putTable,
+} from './tables.ts';
 
 /** What was planned does not hold any more: somebody wrote, or the clock passed something. */
 export class PlanOvertaken extends Error {}
@@ -127,18 +134,18 @@ function changesOf(connection: Connection, table: PlannedTable): Run[] {
   ];
   if (changes.length === 0) return runs;
   const sets = changes.map((column) => `${column} = ${movedValue(column, 'p')}`).join(', ');
-  const same = key.map((column) => `p.${column} = t.${column}`).join(' AND ');
-  const keys = key.map((column) => `p.${column}`).join(', ');
-  const update = `UPDATE main.${name} AS t SET ${sets} FROM plan.${name} AS p
-    WHERE ${same} AND (${keys}) IN (${notedKeys(table, 'plan', 0)})`;
+  const same = key.map((column, i) => `p.k${i + 1} = t.${column}`).join(' AND ');
+  const update = `UPDATE main.${name} AS t SET ${sets} FROM plan.${changedTable(table)} AS p
+    WHERE ${same}`;
   return [...runs, (bound) => connection.driver.prepare(update).run(bound)];
 }
 
 /** Puts all rows in that stand in a table of the plan. */
-function insert(connection: Connection, { name, key }: PlannedTable, from: string): Run {
+function insert(connection: Connection, { name, key, order }: PlannedTable, from: string): Run {
   const columns = columnsOf(connection, 'plan', name);
-  // Rows known by their numbers keep them.
-  const row = key[0] === 'rowid' && !columns.includes('id') ? ['rowid'] : [];
+  // Rows known by their numbers keep them, but where they are put in by another order.
+  const isNumbered = key[0] === 'rowid' && !columns.includes('id') && order === undefined;
+  const row = isNumbered ? ['rowid'] : [];
   const into = [...row, ...columns.map(quoted)].join(', ');
   const values = [...row.map(() => 'p."row"'), ...columns.map((c) => movedValue(c, 'p'))];
   const sql = `INSERT INTO main.${name} (${into}) SELECT ${values.join(', ')} FROM plan.${from} AS p`;

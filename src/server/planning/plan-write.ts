@@ -8,7 +8,7 @@ import type { Actor } from '../permit.ts';
 import { publicGenerationOf, settledInstant } from '../store/write.ts';
 import { benchGeneration } from '../store/bench.ts';
 import { copyDatabase } from './copy-database.ts';
-import { type PlannedTable, notedKeys, plannedTables, putTable } from './tables.ts';
+import { type PlannedTable, changedTable, notedKeys, plannedTables, putTable } from './tables.ts';
 
 /** A write that was done on a copy, and is to be done on the database itself. */
 export interface PlannedWrite {
@@ -70,10 +70,15 @@ export function planWrite(
   }
 }
 
-/** Sets the rows apart that are to be put in, one after the other as they are put in. */
+/** Sets the rows apart that are to be put in, and what changes in place, each in its order. */
 function setApart({ driver }: Connection, tables: readonly PlannedTable[]): void {
   for (const table of tables) {
-    const { name, key, order } = table;
+    const { name, key, order, changes } = table;
+    const keys = key.map((column, i) => `${column} AS k${i + 1}`);
+    if (changes.length > 0)
+      driver.exec(`CREATE TABLE ${changedTable(table)} AS SELECT ${[...keys, ...changes].join(', ')}
+        FROM ${name} WHERE (${key.join(', ')}) IN (${notedKeys(table, 'main', 0)})
+        ORDER BY ${key.join(', ')}`);
     const row = key[0] === 'rowid' ? 'rowid AS "row", ' : '';
     driver.exec(`CREATE TABLE ${putTable(table)} AS SELECT ${row}* FROM ${name}
       WHERE (${key.join(', ')}) IN (${notedKeys(table, 'main', 1)})

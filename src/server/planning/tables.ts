@@ -9,13 +9,21 @@ export interface PlannedTable {
   key: string[];
   /** Columns that change where a row is changed in place. */
   changes: string[];
-  /** The column that rows are put in by, where that spares looking around in a large index. */
+  /**
+   * The column that rows are put in by, where that spares looking around in a large index; they are
+   * numbered anew.
+   */
   order?: string;
 }
 
 /** The table of a plan's file that holds the rows of a table that are to be put in. */
 export function putTable({ name }: PlannedTable): string {
   return quoted(`put ${name}`);
+}
+
+/** The table of a plan's file that holds what changes in place, and which rows it changes. */
+export function changedTable({ name }: PlannedTable): string {
+  return quoted(`changed ${name}`);
 }
 
 /** What knows rows by their key, of those that a plan notes; whole rows, or changed in place. */

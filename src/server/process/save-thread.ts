@@ -11,9 +11,13 @@ export class Saver {
 
   constructor(private readonly data: DataFolder) {}
 
-  /** The whole site as a ZIP archive, made as it is read; null while another is being made. */
-  zip(actor: Actor): ReadableStream<Uint8Array> | null {
-    if (this.running) return null;
+  /** Whether one is being made. */
+  get busy(): boolean {
+    return this.running !== null;
+  }
+
+  /** The whole site as a ZIP archive, made as it is read. */
+  zip(actor: Actor): ReadableStream<Uint8Array> {
     const worker = new Worker(new URL('./saver.js', import.meta.url), {
       workerData: { data: this.data, actor },
     });

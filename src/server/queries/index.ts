@@ -11,6 +11,7 @@ import type { SiteView } from './site-view.ts';
 import { publicFile } from './public-file.ts';
 import { todayDetail } from './today.ts';
 import { typeDetail, typeOutcome } from './type.ts';
+import { typesDetail } from './types.ts';
 
 /** Every query the reader thread answers, by name. */
 export const QUERIES = {
@@ -26,6 +27,7 @@ export const QUERIES = {
   whereSeen,
   retireReach,
   findEntries,
+  typesDetail,
   typeDetail,
   typeOutcome,
   listingDetail,

@@ -1,6 +1,7 @@
 import type { Refusal, Timeline, TimelineEntry } from '@/core/address/model.ts';
 import { type PathPiece, pathPieces } from '@/core/address/pieces.ts';
-import { explainBase, simulate } from '@/core/address/simulate.ts';
+import { type Foreseen, explainBase, simulating } from '@/core/address/simulate.ts';
+import { drained } from '@/core/little-by-little.ts';
 import type { EntryView, Values } from '@/core/design/values.ts';
 import type { CompiledSite } from '@/core/site/compile.ts';
 import type { SiteReader } from '@/core/site/reader.ts';
@@ -46,22 +47,23 @@ interface Beyond {
   designs?: readonly { starts: Instant; site: CompiledSite }[];
 }
 
-/** Publishes drafts at an instant, in thought, by the rules themselves. */
-function publishInThought(
+/** Publishes drafts at an instant, in thought, by the rules themselves, little by little. */
+function* publishing(
   view: SiteView,
   site: CompiledSite,
   drafts: readonly Draft[],
   at: Instant,
   { moving = [], later = new Map(), designs = [] }: Beyond = {},
-): Thought {
+): Generator<Foreseen | null, Thought> {
   const stored = new StoredTimeline(view.connection, { first: site, later: designs });
   const published = new Map(
     drafts.map((draft) => [draft.id, withPublication(stored.entry(draft.id, at), draft, at)]),
   );
   const source = Object.create(stored) as StoredTimeline;
   source.entry = (id, then) => published.get(id) ?? stored.entry(id, then);
+  source.mayAct = (id, then) => published.has(id) || stored.mayAct(id, then);
   const events = new Map([...later, [at, new Set([...published.keys(), ...moving])]]);
-  const timeline = simulate((then) => stored.rulesAt(then), source, events);
+  const timeline = yield* simulating((then) => stored.rulesAt(then), source, events);
   return { source, timeline, numberOf: (id) => published.get(id)!.revisions.at(-1)!.number };
 }
 
@@ -98,7 +100,7 @@ export function prospectOf(
   at: Instant,
 ): Prospect {
   const { id } = draft;
-  const thought = publishInThought(view, site, [draft], at);
+  const thought = drained(publishing(view, site, [draft], at));
   const before = thought.source.standing(id, at);
   const { timeline, source } = thought;
   const path = pathsAfter(thought, at).get(id) ?? null;
@@ -139,22 +141,22 @@ export interface Seen {
  * What a site looks like with drafts published at an instant: they themselves, and whom they or
  * another design move.
  */
-export function overlayOf(...asked: Parameters<typeof overlayWith>): Overlay {
-  return overlayWith(...asked).overlay;
+export function overlayOf(...asked: Parameters<typeof overlaying>): Overlay {
+  return drained(overlaying(...asked)).overlay;
 }
 
-/** The same, with who could not have the address they should have. */
-export function overlayWith(
+/** The same, little by little, with who could not have the address they should have. */
+export function* overlaying(
   view: SiteView,
   { site, reader }: Seen,
   { drafts, ...beyond }: { drafts: readonly Draft[] } & Beyond,
   at: Instant,
-): { overlay: Overlay; refusals: Refusal[] } {
+): Generator<Foreseen | null, { overlay: Overlay; refusals: Refusal[] }> {
   if (drafts.length + (beyond.moving?.length ?? 0) + (beyond.later?.size ?? 0) === 0)
     return { overlay: { entries: [], moved: new Map() }, refusals: [] };
   const ids = drafts.map(({ id }) => id);
   const live = reader.liveEntries(ids, new Validity(at));
-  const thought = publishInThought(view, site, drafts, at, beyond);
+  const thought = yield* publishing(view, site, drafts, at, beyond);
   const paths = pathsAfter(thought, at);
   const overlay = {
     entries: drafts.map((draft) =>

@@ -3,7 +3,7 @@ import { foldEdits, withNeeds } from '@/core/design-edit/fold.ts';
 import type { Step } from '@/core/design-edit/steps.ts';
 import type { DesignEdit } from '@/core/design-edit/edit.ts';
 import type { Refusal } from '@/core/address/model.ts';
-import { explainBase } from '@/core/address/simulate.ts';
+import type { Foreseen } from '@/core/address/simulate.ts';
 import {
   type ChangedListing,
   type Found,
@@ -21,10 +21,9 @@ import { asOf } from '../store/as-of.ts';
 import { openEdits } from '../store/bench.ts';
 import { withEntries } from '../store/overlay-reader.ts';
 import { statement } from '../store/statement.ts';
-import { StoredTimeline } from '../store/timeline-source.ts';
 import { totalGeneration } from '../store/write.ts';
 import { draftsOf } from './drafts.ts';
-import { type Draft, overlayWith } from './preview.ts';
+import { type Draft, overlaying } from './preview.ts';
 import type { SiteView } from './site-view.ts';
 import { withSteps } from './unsaved.ts';
 
@@ -136,20 +135,15 @@ function* finding(view: SiteView, change: Change, reach: Reach): Generator<void>
   const { at, before, site, drafts, types } = change;
   const moving = liveOf(view, types, at);
   reach.of = moving.length;
-  for (const moves of movesForetold(view, change, moving)) {
-    reach.looked += 1;
-    if (moves) reach.counts.moves += 1;
-    yield;
-  }
-  const foretold = reach.counts.moves;
-  const ids = moving.map(({ entry }) => entry);
   const seen = { site, reader: view.readerOf(site) };
-  const ahead = whatFollows(view, change);
-  const { overlay, refusals } = overlayWith(view, seen, { drafts, moving: ids, ...ahead }, at);
+  const asked = { drafts, moving, ...whatFollows(view, change) };
+  const thought = yield* foreseeing(overlaying(view, seen, asked, at), at, reach);
+  const { overlay, refusals } = thought;
+  const foretold = reach.counts.moves;
   Object.assign(reach, clashesOf(view, change, refusals, reach.issues));
   yield;
   const after = { site, reader: withEntries(seen.reader, overlay) };
-  const more = [...ids, ...drafts.map(({ id }) => id)];
+  const more = [...moving, ...drafts.map(({ id }) => id)];
   const moves = { real: 0 };
   for (const { looked, of, page, listing } of reachOf(before, after, at, more)) {
     Object.assign(reach, { looked, of });
@@ -161,6 +155,21 @@ function* finding(view: SiteView, change: Change, reach: Reach): Generator<void>
   reach.counts.moves = moves.real;
 }
 
+/** Counts who certainly moves at an instant while it is worked out where all stand. */
+function* foreseeing<T>(
+  work: Generator<Foreseen | null, T>,
+  at: Instant,
+  reach: Reach,
+): Generator<void, T> {
+  for (;;) {
+    const step = work.next();
+    if (step.done) return step.value;
+    if (reach.looked < reach.of) reach.looked += 1;
+    if (step.value?.at === at) reach.counts.moves += 1;
+    yield;
+  }
+}
+
 function note(reach: Reach, page: NonNullable<Found['page']>, moves: { real: number }): void {
   const { change } = page;
   const count = change === 'moves' ? (moves.real += 1) : (reach.counts[change] += 1);
@@ -169,40 +178,14 @@ function note(reach: Reach, page: NonNullable<Found['page']>, moves: { real: num
   reach.examples[change].push(count <= WHOLE ? shown : { ...shown, html: [null, null] });
 }
 
-interface Moving {
-  entry: string;
-  path: string;
-  base: string;
-}
-
-/** Live entries of some types that hold an address. */
-function liveOf(view: SiteView, types: ReadonlySet<string>, at: Instant): Moving[] {
-  const live = statement<Moving>(
+/** Ids of the live entries of some types. */
+function liveOf(view: SiteView, types: ReadonlySet<string>, at: Instant): string[] {
+  const live = statement<string>(
     view.connection,
-    `SELECT e.id AS entry, coalesce(a.path, '') AS path, coalesce(a.base, '') AS base
-       FROM entry AS e JOIN live_interval AS l ON l.entry = e.id AND ${asOf('l')}
-       LEFT JOIN address AS a ON a.entry = e.id AND a.role = 'current' AND ${asOf('a')}
+    `SELECT e.id FROM entry AS e JOIN live_interval AS l ON l.entry = e.id AND ${asOf('l')}
        WHERE e.type = ?`,
-  );
-  return [...types].flatMap((type) => live.all(at, at, at, at, type));
-}
-
-/** For each entry whether its address certainly moves: its pattern gives another. */
-function* movesForetold(
-  view: SiteView,
-  { at, site }: Change,
-  moving: readonly Moving[],
-): Generator<boolean> {
-  const source = new StoredTimeline(view.connection, { first: site, later: [] });
-  const rules = site.addresses;
-  for (const { entry, path, base } of moving) {
-    const isByPattern = base.startsWith('/') && entry !== rules.frontEntry;
-    const clash = isByPattern ? source.entry(entry, at)?.type.clash : 'refuse';
-    const built = clash === 'number' ? explainBase(rules, source, entry, at)?.built : undefined;
-    const next = built?.ok ? built.path : path;
-    // What was numbered may get the very path it has.
-    yield next !== path && !/^-\d+$/.test(path.slice(next.length)) && next !== base;
-  }
+  ).pluck();
+  return [...types].flatMap((type) => live.all(at, at, type));
 }
 
 /** A released design with chosen edits, and what they are built on. */

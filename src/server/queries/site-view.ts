@@ -5,7 +5,7 @@ import { StoredReader, RowCache } from '../store/site-reader.ts';
 import { type Subjects, SubjectStore } from '../store/subject-store.ts';
 import { settledInstant, totalGeneration } from '../store/write.ts';
 import type { Folded } from '@/core/design-edit/fold.ts';
-import { type ReadSet, recording } from '@/core/forecast/read-set.ts';
+import { type ReadSet, readKey, recording } from '@/core/forecast/read-set.ts';
 import type { CompiledSite } from '@/core/site/compile.ts';
 import { type PageLine, allPages } from '@/core/site/pages.ts';
 import { type RenderedPage, render, trace } from '@/core/site/render.ts';
@@ -27,6 +27,13 @@ export interface SiteAt {
 /** The working design and a reader as of an instant. */
 export interface WorkingAt extends SiteAt {
   folded: Folded;
+}
+
+/** By which key a page reads the design. */
+function designRead({ site, reader }: SiteAt, { kind, entry, listing }: RenderedPage): string {
+  if (kind === 'entry') return readKey.designOfType(reader.typeOf(entry!) ?? '');
+  if (kind !== 'listing') return readKey.design;
+  return readKey.designOfListing(site.listings.get(listing!)!.listing.id);
 }
 
 /** A request's path without query and fragment. */
@@ -102,7 +109,9 @@ export class SiteView {
     const view = this.at(at);
     if (!view) return null;
     const reader = reads ? recording(view.reader, reads) : view.reader;
-    return render(view.site, reader, { path: pathOnly(path), at }, view);
+    const page = render(view.site, reader, { path: pathOnly(path), at }, view);
+    reads?.keys.add(designRead(view, page));
+    return page;
   }
 
   /** Why a path leads where it leads; null while no site is loaded. */

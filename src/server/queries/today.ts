@@ -1,5 +1,6 @@
 import type { SiteView } from './site-view.ts';
 import { type Actor, SITE, permit } from '../permit.ts';
+import { statement } from '../store/statement.ts';
 import { settledInstant } from '../store/write.ts';
 import { type ComingChange, comingChanges } from './coming.ts';
 import { type ReleaseLine, plannedReleases } from './releases.ts';
@@ -20,7 +21,18 @@ export interface TodayDetail {
   /** Types whose pages are made automatically, without a template. */
   automatic: { key: string; label: string }[];
   frontChosen: boolean;
+  /** How far a new site is: what its first steps have come to. */
+  begun: FirstSteps;
   pages: number;
+}
+
+/** The first steps of a site: a type, where its pages stand, a live entry, something at "/". */
+export interface FirstSteps {
+  /** The first type in the working design, and whether it is released. */
+  type: { key: string; label: string; released: boolean } | null;
+  address: boolean;
+  live: boolean;
+  front: boolean;
 }
 
 const DAY_MS = 86_400_000;
@@ -50,12 +62,26 @@ export function todayDetail(view: SiteView, actor: Actor, at: Instant): TodayDet
       .filter((t) => t.address !== undefined && site.templates.pages.get(t.key)?.automatic)
       .map((t) => ({ key: t.key, label: t.label })),
     frontChosen: site.design.site.front !== undefined,
+    begun: firstSteps(view, at),
     pages: driver
       .prepare<unknown[], number>(
         `SELECT count(*) FROM address WHERE role = 'current' AND ${asOf('')}`,
       )
       .pluck()
       .get(at, at)!,
+  };
+}
+
+function firstSteps(view: SiteView, at: Instant): FirstSteps {
+  const { site } = view.working(at)!;
+  const released = view.at(at)!.site;
+  const [type] = site.design.types;
+  const live = statement(view.connection, `SELECT 1 FROM live_interval WHERE ${asOf('')} LIMIT 1`);
+  return {
+    type: type ? { key: type.key, label: type.label, released: released.types.has(type.id) } : null,
+    address: site.design.types.some(({ address }) => address !== undefined),
+    live: live.get(at, at) !== undefined,
+    front: site.design.site.front !== undefined,
   };
 }
 

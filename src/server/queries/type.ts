@@ -5,13 +5,15 @@ import { withEntries } from '../store/overlay-reader.ts';
 import { type Prospect, entryWith, newestValues, prospectOf } from './preview.ts';
 import { sentencesAbout } from './bench.ts';
 import { readerSeeing } from './drafts.ts';
+import { entriesOf } from './types.ts';
 import { withSteps } from './unsaved.ts';
 import type { Looking, Seeing } from './clock.ts';
 import type { StoredReader } from '../store/site-reader.ts';
 import type { Issue } from '@/core/issue.ts';
-import type { ContentType, Template } from '@/core/design/spec.ts';
+import type { ContentType, Design, Template } from '@/core/design/spec.ts';
 import type { EntryView, Values } from '@/core/design/values.ts';
 import type { PathPiece } from '@/core/address/pieces.ts';
+import { type Removal, removalOf } from '@/core/design-edit/removal.ts';
 import type { Step } from '@/core/design-edit/steps.ts';
 import { displayValues } from '@/core/design/field-values.ts';
 import { kindOf } from '@/core/design/kinds/index.ts';
@@ -21,19 +23,32 @@ import { PageScope } from '@/core/site/page-scope.ts';
 import { renderEntry } from '@/core/site/render.ts';
 import { Validity, type Instant } from '@/core/time/interval.ts';
 import { asOf } from '../store/as-of.ts';
+import { earlierFields } from '../store/earlier-designs.ts';
+import { statement } from '../store/statement.ts';
 
 /** What the Type screen shows of a type. */
 export interface TypeDetail {
   /** The type in the working design; in the past as it was released. */
   spec: ContentType;
-  /** Each field's kind in words, by field id. */
-  kinds: Record<string, string>;
+  /** The language that pages are written in. */
+  language: string;
   /** Templates that read this type, for its choices. */
   templates: Pick<Template, 'key' | 'label' | 'kind'>[];
   specimens: { id: string; name: string }[];
   listings: { key: string; label: string; address: string | null }[];
   /** What the bench holds of it, a sentence each. */
   onBench: string[];
+  /** What fields may lead to: types, and subject sets. */
+  types: { key: string; label: string }[];
+  sets: { key: string; label: string; kind: 'tags' | 'tree' }[];
+  /** Ids that fields had before: values are stored under them, so that new ones have others. */
+  taken: string[];
+  /** Ids that sets have, and that subjects are stored under. */
+  takenSets: string[];
+  /** How many entries there are of it, 1,001 for more than 1,000. */
+  entries: number;
+  /** What would go with it. */
+  removal: Removal;
 }
 
 /** Everything about a type, and entries to try it on. Null where there is no such type. */
@@ -55,7 +70,7 @@ export function typeDetail(
       length(r.name) DESC, e.id LIMIT 100`;
   return {
     spec,
-    kinds: Object.fromEntries(spec.fields.map((f) => [f.id, kindOf(f).label.toLowerCase()])),
+    language: design.site.language,
     templates: design.templates
       .filter((t) => t.type === key)
       .map(({ key: k, label, kind }) => ({ key: k, label, kind })),
@@ -66,6 +81,24 @@ export function typeDetail(
       .filter((l) => l.type === key)
       .map((l) => ({ key: l.key, label: l.label, address: l.address ?? null })),
     onBench: past ? [] : sentencesAbout(view, `types/${spec.id}`, at),
+    ...changesOf(view, design, spec),
+  };
+}
+
+/** What changing a type has to know of the rest of the site. */
+function changesOf(
+  { connection }: SiteView,
+  design: Design,
+  spec: ContentType,
+): Pick<TypeDetail, 'types' | 'sets' | 'taken' | 'takenSets' | 'entries' | 'removal'> {
+  const sets = statement<string>(connection, 'SELECT DISTINCT "set" FROM subject').pluck();
+  return {
+    types: design.types.map(({ key, label }) => ({ key, label })),
+    sets: design.subjectSets.map(({ key, label, kind }) => ({ key, label, kind })),
+    taken: earlierFields(connection, spec).map(({ id }) => id),
+    takenSets: [...sets.all(), ...design.subjectSets.map(({ id }) => id)],
+    entries: entriesOf(connection, spec.id),
+    removal: removalOf(design, spec.id),
   };
 }
 

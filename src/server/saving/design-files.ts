@@ -33,10 +33,11 @@ export function designFiles(
   names: FileNames,
 ): SavedFile[] {
   const order: Record<string, string[]> = {};
+  const treeOf = treesOf(subjects);
   const parts = (Object.keys(FOLDERS) as Listed[]).flatMap((list) => {
     const { folder, spec } = FOLDERS[list];
     const files = design[list].map((part) => {
-      const more = list === 'subjectSets' ? { subjects: treeOf(subjects, part.id) } : {};
+      const more = list === 'subjectSets' ? { subjects: treeOf(part.id) } : {};
       return {
         path: names.take(folder, part.key, '.yaml'),
         content: yamlText({ ...lean(spec, part), ...more }),
@@ -77,18 +78,26 @@ function styleFile(css: string): SavedFile[] {
 
 type Item = Omit<Subject, 'set' | 'parent'> & { below?: Item[] };
 
-/** The subjects of a set as its file has them, those below others within them. */
-function treeOf(subjects: readonly Subject[], set: string, parent: string | null = null): object[] {
-  return subjects
-    .filter((s) => s.set === set && s.parent === parent)
-    .map(({ key, name, slug, description }): Item => {
-      const below = treeOf(subjects, set, key) as Item[];
+/** The subjects of each set as its file has them, those below others within them; by set. */
+function treesOf(subjects: readonly Subject[]): (set: string) => object[] {
+  const below = new Map<string, Subject[]>();
+  const under = (set: string, parent: string | null): Subject[] => {
+    const name = JSON.stringify([set, parent]);
+    const found = below.get(name) ?? [];
+    below.set(name, found);
+    return found;
+  };
+  for (const subject of subjects) under(subject.set, subject.parent).push(subject);
+  const itemsOf = (set: string, parent: string | null): Item[] =>
+    under(set, parent).map(({ key, name, slug, description }) => {
+      const inner = itemsOf(set, key);
       return {
         key,
         name,
         slug,
         ...(description === '' ? {} : { description }),
-        ...(below.length > 0 ? { below } : {}),
+        ...(inner.length > 0 ? { below: inner } : {}),
       } as Item;
     });
+  return (set) => itemsOf(set, null);
 }

@@ -2,8 +2,11 @@ import type { Connection } from '../db/connection.ts';
 import { type Design, designSpec } from '@/core/design/spec.ts';
 import { type CompiledSite, compileSite } from '@/core/site/compile.ts';
 import { BEGINNING, type Instant } from '@/core/time/interval.ts';
+import { pagesReadingOtherwise } from '@/core/forecast/parts-read.ts';
+import { readKey } from '@/core/forecast/read-set.ts';
 import { DatabaseProblem } from '../db/problem.ts';
 import { statement } from './statement.ts';
+import { raisePublic } from './write.ts';
 
 /**
  * A released design, compiled, and the instant at which the next one takes over (ms UTC; null for
@@ -123,4 +126,16 @@ export function storeRelease(connection: Connection, release: StoredRelease): nu
        VALUES (?, ?, ?, ?, ?, ?, ?, ?)`,
   ).run(id, starts, spec, author, saved, edits, published, undoes);
   return Number(lastInsertRowid);
+}
+
+/**
+ * Raises the counters of the released designs once they are stored, and tells which pages read
+ * something else of those that hold from an instant on than of the one that held before.
+ */
+export function raiseDesign(connection: Connection, held: CompiledSite, at: Instant): void {
+  raisePublic(connection, [readKey.design]);
+  const designs = designsOf(connection);
+  const now = designs.at(at);
+  const ahead = [...(now ? [now] : []), ...designs.after(at)].map(({ site }) => site.design);
+  raisePublic(connection, pagesReadingOtherwise(held.design, ahead));
 }

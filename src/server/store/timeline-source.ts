@@ -73,6 +73,18 @@ export class StoredTimeline implements TimelineSource {
     return stored.as;
   }
 
+  mayAct(id: string, at: Instant): boolean {
+    if (this.entries.has(id)) return true;
+    return (
+      this.sql<number>(
+        `SELECT EXISTS (SELECT 1 FROM planned_change WHERE entry = @id AND at = @at)
+         OR EXISTS (SELECT 1 FROM entry WHERE id = @id AND deleted = @at)`,
+      )
+        .pluck()
+        .get({ id, at }) === 1
+    );
+  }
+
   standing(id: string, at: Instant): Standing {
     const live = this.sql<{ revision: number; starts: number }>(
       `SELECT revision, starts FROM live_interval WHERE entry = ? AND ${asOf('')}`,

@@ -92,11 +92,6 @@ export function raiseBench(connection: Connection): void {
   raise(connection, 'bench');
 }
 
-/** Raises the counters of the released designs. */
-export function raiseDesign(connection: Connection): void {
-  raisePublic(connection, [readKey.design]);
-}
-
 function raise(connection: Connection, ...scopes: string[]): void {
   const sql = statement(
     connection,

@@ -8,7 +8,7 @@ import type { Step } from '@/core/design-edit/steps.ts';
 export type Steps = Step[];
 
 /** A name for a new part; parts made in two browsers at once get two. */
-function newId(): string {
+export function newId(): string {
   const random = crypto.getRandomValues(new Uint32Array(2));
   return `n${[...random].map((n) => n.toString(36)).join('')}`;
 }

@@ -1,5 +1,5 @@
 import { expect, test } from 'vitest';
-import { dayWords, entryHref, instantWords, localValue } from './format.ts';
+import { dayWords, entriesCounted, entryHref, instantWords, localValue } from './format.ts';
 
 const ZONE = 'Europe/Dublin';
 const now = Date.parse('2026-11-25T10:00:00Z');
@@ -24,4 +24,13 @@ test('an entry’s screen is found whatever its id holds', () => {
       .map(decodeURIComponent)
       .join('/'),
   ).toBe('a/100%?b c');
+});
+
+test('entries are counted in words, the many as more than are counted', () => {
+  expect([1, 2, 1000, 1001].map(entriesCounted)).toEqual([
+    '1 entry',
+    '2 entries',
+    '1,000 entries',
+    'more than 1,000 entries',
+  ]);
 });

@@ -28,6 +28,11 @@ export function counted(n: number, one: string, many = `${one}s`): string {
   return `${n.toLocaleString('en')} ${n === 1 ? one : many}`;
 }
 
+/** "1 entry", "more than 1,000 entries" where no more are counted. */
+export function entriesCounted(n: number): string {
+  return n > 1000 ? 'more than 1,000 entries' : counted(n, 'entry', 'entries');
+}
+
 /** Where an entry's screen is; ids may hold "#", "?" or "%". */
 export function entryHref(id: string): string {
   return `/build/content/${id.split('/').map(encodeURIComponent).join('/')}`;

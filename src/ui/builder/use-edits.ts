@@ -13,19 +13,31 @@ export interface Edits<T> {
   change: (next: T) => void;
   /** Drops all of them. */
   drop: () => void;
+  /** Says that they are kept: what is shown stays until the part comes anew with them in it. */
+  settle: () => void;
   /** Keeps them, on top of what stands in the working design now. */
   rebase: () => void;
 }
+
+/** Changes from what was opened; `kept` is the part as it was last seen without them. */
+interface Begun<T> {
+  opened: T;
+  now: T;
+  kept?: T;
+}
+
+const shownOnce = <T>(part: T): { spec: T; opened: T } => ({ spec: part, opened: part });
 
 /**
  * Keeps unsaved changes while the clock moves and the part comes anew: what somebody else changed
  * of it shows where it does not overlap.
  */
 export function useEdits<T extends object>(path: string, latest: T): Edits<T> {
-  const [begun, setBegun] = useState<{ opened: T; now: T } | null>(null);
+  const [begun, setBegun] = useState<Begun<T> | null>(null);
   const { spec, opened } = useMemo(() => {
+    if (begun?.kept) return shownOnce(begun.kept === latest ? begun.now : latest);
     const merged = begun && mergedOnto(path, latest, stepsOf(path, begun.opened, begun.now));
-    if (!begun) return { spec: latest, opened: latest };
+    if (!begun) return shownOnce(latest);
     return merged ? { spec: merged, opened: latest } : { spec: begun.now, opened: begun.opened };
   }, [begun, latest, path]);
   const steps = useMemo(() => stepsOf(path, opened, spec), [path, opened, spec]);
@@ -36,6 +48,10 @@ export function useEdits<T extends object>(path: string, latest: T): Edits<T> {
     changed: steps.length > 0,
     change,
     drop: useCallback(() => setBegun(null), []),
+    settle: useCallback(
+      () => setBegun((before) => before && { ...before, kept: latest }),
+      [latest],
+    ),
     rebase: useCallback(() => {
       const merged = mergedOnto(path, latest, stepsOnTop(path, latest, steps));
       if (merged) setBegun({ opened: latest, now: merged });

@@ -6,12 +6,12 @@ import type { Clock } from '@/server/queries/clock.ts';
 import { LongWork } from './long-work.tsx';
 import { type Release, ReleaseDialog, released } from './release-dialog.tsx';
 import { command } from './send.ts';
-import { type Said, useAttempts } from './use-attempts.ts';
+import { type Attempts, type Said, useAttempts } from './use-attempts.ts';
 import type { Edits } from './use-edits.ts';
 
 /** What saving a part of the design needs to know. */
 interface Edited {
-  edits: Pick<Edits<object>, 'steps' | 'changed' | 'drop' | 'rebase'>;
+  edits: Pick<Edits<object>, 'steps' | 'changed' | 'drop' | 'settle' | 'rebase'>;
   /** False while something is to be mended, or the clock does not stand at now. */
   allowed: boolean;
   /** What else it does to the site, a line each. */
@@ -26,6 +26,8 @@ export interface ReleaseParts {
   buttons: ReactNode;
   /** The question, and both versions where somebody else has changed the same. */
   panel: ReactNode;
+  /** Does something else of the screen, and tells what came of it in the same place. */
+  attempt: Attempts['attempt'];
 }
 
 /**
@@ -49,7 +51,7 @@ export function useRelease({ edits, allowed, reach = [], clock }: Edited): Relea
         undo: { label: 'Undo', run: () => void takeOff(id) },
       }),
     );
-    if (done) edits.drop();
+    if (done) edits.settle();
   };
   const takeOff = (id: number): Promise<boolean> =>
     attempt(
@@ -75,7 +77,7 @@ export function useRelease({ edits, allowed, reach = [], clock }: Edited): Relea
         undo: { label: 'Undo', run: () => void undo(value.release) },
       }),
     );
-    if (done) edits.drop();
+    if (done) edits.settle();
   };
   const buttons = (
     <Buttons
@@ -103,7 +105,7 @@ export function useRelease({ edits, allowed, reach = [], clock }: Edited): Relea
       )}
     </>
   );
-  return { issues, said: said?.words === '' ? null : said, buttons, panel };
+  return { issues, said: said?.words === '' ? null : said, buttons, panel, attempt };
 }
 
 const after =

@@ -8,6 +8,8 @@ export const category: FieldKind<'category'> = {
   label: 'Category',
   words: 'a category',
   doc: 'A subject of a prepared tree, such as a plant family.',
+  spoken: ['category', 'section'],
+  suggestedBy: ['category', 'section'],
   example: {
     field: { set: 'families' },
     raw: 'beans',

@@ -19,6 +19,7 @@ export const choice: FieldKind<'choice'> = {
   label: 'Choice',
   words: 'a choice',
   doc: 'One of options prepared here, such as how difficult something is.',
+  spoken: ['choice', 'one of'],
   properties: {
     /** Choices, in their order. */
     options: z.array(option).max(1000).optional(),

@@ -11,6 +11,8 @@ export const date: FieldKind<'date'> = {
   label: 'Date',
   words: 'a date',
   doc: 'A calendar day without a time, such as when to sow.',
+  spoken: ['date', 'day'],
+  suggestedBy: ['date', 'day', 'born', 'built', 'birthday', 'deadline', 'founded'],
   valueType: () => one('date'),
   parse: (raw, field, { now, zone }) => {
     const day = typeof raw === 'string' ? parseMomentDay(raw, now, zone) : null;

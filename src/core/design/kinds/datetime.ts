@@ -13,6 +13,8 @@ export const datetime: FieldKind<'datetime'> = {
   label: 'Date and time',
   words: 'a date and time',
   doc: 'A day with a time, such as when something starts.',
+  spoken: ['date and time', 'date-time', 'datetime', 'time'],
+  suggestedBy: ['time', 'starts', 'ends'],
   valueType: () => one('datetime'),
   parse: (raw, field, { now, zone }) => {
     const at =

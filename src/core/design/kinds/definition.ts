@@ -80,6 +80,10 @@ export interface FieldKind<K extends string = string> {
   words: string;
   /** What it is for, in a sentence. */
   doc: string;
+  /** How people name the kind when they write it down; in small letters. */
+  spoken: readonly string[];
+  /** Words in a field's name that suggest this kind where none is said; in small letters. */
+  suggestedBy: readonly string[];
   /** Settings that only fields of this kind have. */
   properties: z.ZodRawShape;
   /** Whether the first field of this kind names an entry where nothing else is said. */
@@ -115,6 +119,7 @@ export interface FieldKind<K extends string = string> {
 /** What most kinds share. */
 export const PLAIN = {
   properties: {},
+  suggestedBy: [],
   names: false,
   translated: false,
   alwaysMany: false,

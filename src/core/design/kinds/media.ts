@@ -9,6 +9,8 @@ export const media: FieldKind<'media'> = {
   label: 'Picture',
   words: 'a picture',
   doc: 'A picture of the site’s media.',
+  spoken: ['picture', 'image', 'photo', 'file', 'media'],
+  suggestedBy: ['picture', 'image', 'photo', 'portrait', 'cover', 'logo', 'drawing'],
   valueType: () => one('media'),
   parse: (raw, field) =>
     typeof raw === 'string' && raw.trim() !== ''

@@ -10,6 +10,22 @@ export const number: FieldKind<'number'> = {
   label: 'Number',
   words: 'a number',
   doc: 'A number that can be sorted and compared, such as days or a price.',
+  spoken: ['number', 'amount', 'count', 'figure'],
+  suggestedBy: [
+    'price',
+    'stock',
+    'amount',
+    'count',
+    'year',
+    'length',
+    'weight',
+    'height',
+    'distance',
+    'age',
+    'seats',
+    'number',
+    'result',
+  ],
   valueType: () => one('number'),
   parse: (raw, field) => {
     const value =

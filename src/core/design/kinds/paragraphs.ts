@@ -8,6 +8,8 @@ export const paragraphs: FieldKind<'paragraphs'> = {
   label: 'Paragraphs',
   words: 'text of several lines',
   doc: 'Text of several lines without headings, links or pictures, such as a summary.',
+  spoken: ['paragraphs', 'long text', 'lines'],
+  suggestedBy: ['summary', 'lead', 'abstract', 'notes', 'quote', 'remarks'],
   names: false,
   control: 'lines',
   sortable: false,

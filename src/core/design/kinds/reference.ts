@@ -12,6 +12,7 @@ export const reference: FieldKind<'reference'> = {
   label: 'Reference',
   words: 'a reference',
   doc: 'Another entry, such as who saved a seed.',
+  spoken: ['reference', 'entry'],
   properties: {
     /** Content types a reference may point at. */
     types: z.array(key).max(300).optional(),

@@ -12,6 +12,8 @@ export const richtext: FieldKind<'richtext'> = {
   label: 'Rich text',
   words: 'rich text',
   doc: 'Text with headings, links, lists, tables and pictures, such as a story.',
+  spoken: ['rich text', 'formatted text'],
+  suggestedBy: ['body', 'story', 'text', 'article', 'report', 'log', 'biography'],
   properties: {
     /**
      * The level that the highest heading has on pages; below the page’s own title, where not

@@ -5,10 +5,15 @@ import type { DesignNames, Field } from '../field.ts';
 import { key } from '../key.ts';
 import { type FieldKind, PLAIN, notA } from './definition.ts';
 
+/** The kind of set that fields of a kind take their subjects from. */
+export function setKindOf(kind: string): 'tags' | 'tree' {
+  return kind === 'tags' ? 'tags' : 'tree';
+}
+
 /** What tags and categories share: their values are keys of subjects in a set. */
 export function subjectsOf(
   kind: 'tags' | 'tree',
-): Omit<FieldKind, 'kind' | 'label' | 'words' | 'doc' | 'example'> {
+): Omit<FieldKind, 'kind' | 'label' | 'words' | 'doc' | 'spoken' | 'example'> {
   return {
     ...PLAIN,
     properties: {

@@ -8,6 +8,8 @@ export const tags: FieldKind<'tags'> = {
   label: 'Tags',
   words: 'tags',
   doc: 'Any number of subjects of a loose set, such as traits.',
+  spoken: ['tags', 'labels'],
+  suggestedBy: ['tags', 'keywords', 'topics'],
   alwaysMany: true,
   example: {
     field: { set: 'traits', many: true },

@@ -10,6 +10,8 @@ export const text: FieldKind<'text'> = {
   label: 'Text',
   words: 'text',
   doc: 'A line of text, such as a title.',
+  spoken: ['text', 'line', 'words'],
+  suggestedBy: ['title', 'name', 'place', 'village', 'town', 'email', 'phone'],
   names: true,
   translated: true,
   valueType: () => one('text'),

@@ -16,6 +16,7 @@ export const yesno: FieldKind<'yesno'> = {
   label: 'Yes or no',
   words: 'yes or no',
   doc: 'One of two answers, such as whether something is in stock.',
+  spoken: ['yes or no', 'yes/no', 'tick'],
   valueType: () => one('yesno'),
   parse: (raw, field) => {
     const value = typeof raw === 'string' ? WORDS.get(raw.trim().toLowerCase()) : raw;

@@ -7,9 +7,8 @@ import type { Design } from '@/core/design/spec.ts';
 import { compileSite } from '@/core/site/compile.ts';
 import { designVersion } from '../../db/schema.ts';
 import { openEdits } from '../../store/bench.ts';
-import { designsOf, storeRelease } from '../../store/design-store.ts';
+import { designsOf, raiseDesign, storeRelease } from '../../store/design-store.ts';
 import { movedAt } from '../../store/moved.ts';
-import { raiseDesign } from '../../store/write.ts';
 import { type CommandContext, Refused, TriedOnly, command } from '../definition.ts';
 import { instantOf, publishAt } from '../plan-change.ts';
 import { putOnBench } from './edit-design.ts';
@@ -45,7 +44,7 @@ export const release = command({
   }),
   about: ({ drafts }) => drafts.map(({ entry: id }) => ({ of: 'entry', id })),
   run(context, { edits: chosen, edit, drafts, at: when, dry }) {
-    const { connection, actor, at: now } = context;
+    const { connection, site, actor, at: now } = context;
     const starts = instantOf(context, { at: when });
     const before = designsOf(connection).at(starts)!.site;
     const taken = takenBy(context, before.design, { chosen, edit });
@@ -61,7 +60,7 @@ export const release = command({
       published: JSON.stringify(published),
     });
     refoldAfter(context, { starts, id, design: folded.design });
-    raiseDesign(connection);
+    raiseDesign(connection, site, now);
     const after = compileSite(folded.design).site;
     deriveRelease(context, { before, after, starts, published: published.map((p) => p.entry) });
     const result = {

@@ -1,8 +1,8 @@
-import { and, desc, eq, isNotNull } from 'drizzle-orm';
+import { and, desc, eq, inArray, isNotNull } from 'drizzle-orm';
 import { z } from 'zod';
 import { foldEdits, withDependents } from '@/core/design-edit/fold.ts';
 import { designEdit } from '../../db/schema.ts';
-import { openEdits, readEdit } from '../../store/bench.ts';
+import { type BenchEdit, openEdits, readEdit } from '../../store/bench.ts';
 import { type CommandContext, Refused, TriedOnly, command } from '../definition.ts';
 import { sentencesOf, setEdits, workingDesign } from './working.ts';
 
@@ -19,7 +19,7 @@ export const undoEdit = command({
   },
 });
 
-/** Takes edits off the bench for good, and what is built on them. */
+/** Throws edits away, and what is built on them; they can be put on the bench again. */
 export const discardEdits = command({
   deed: 'change-design',
   input: z.strictObject({ edits: z.array(z.int()).min(1).max(1000), dry }),
@@ -44,26 +44,13 @@ function takeOff(
   return result;
 }
 
-/** Does again what whoever asks undid last. */
+/** Puts edits on the bench again: those named, else what whoever asks undid last. */
 export const redoEdit = command({
   deed: 'change-design',
-  input: z.strictObject({}),
-  run(context) {
-    const { tables } = context.connection;
-    const undone = and(eq(designEdit.state, 'undone'), isNotNull(designEdit.undone));
-    const last = tables
-      .select()
-      .from(designEdit)
-      .where(and(undone, eq(designEdit.person, context.actor.id)))
-      .orderBy(desc(designEdit.undone), desc(designEdit.id))
-      .get();
-    if (!last) throw new Refused(nothing('do again'));
-    const together = tables
-      .select()
-      .from(designEdit)
-      .where(and(undone, eq(designEdit.undone, last.undone!)))
-      .all()
-      .map(readEdit);
+  input: z.strictObject({ edits: z.array(z.int()).min(1).max(1000).optional() }),
+  run(context, { edits: named }) {
+    const together = named ? takenOff(context, named) : undoneLast(context);
+    if (together.length === 0) throw new Refused(nothing('do again'));
     const open = openEdits(context.connection);
     const before = new Set(foldEdits(context.site.design, open).stuck.map(({ id }) => id));
     const all = [...open, ...together].sort((a, b) => a.id - b.id);
@@ -75,6 +62,32 @@ export const redoEdit = command({
     return { edits, sentences: sentencesOf(folded, together) };
   },
 });
+
+/** Edits among some that were taken off the bench and are released nowhere. */
+function takenOff({ connection }: CommandContext, ids: readonly number[]): BenchEdit[] {
+  const off = inArray(designEdit.state, ['undone', 'discarded']);
+  const chosen = and(off, isNotNull(designEdit.undone), inArray(designEdit.id, [...ids]));
+  return connection.tables.select().from(designEdit).where(chosen).all().map(readEdit);
+}
+
+/** What whoever asks undid last, with what was undone together with it. */
+function undoneLast({ connection, actor }: CommandContext): BenchEdit[] {
+  const undone = and(eq(designEdit.state, 'undone'), isNotNull(designEdit.undone));
+  const edits = connection.tables.select().from(designEdit);
+  const [last] = connection.tables
+    .select()
+    .from(designEdit)
+    .where(and(undone, eq(designEdit.person, actor.id)))
+    .orderBy(desc(designEdit.undone), desc(designEdit.id))
+    .limit(1)
+    .all();
+  return last
+    ? edits
+        .where(and(undone, eq(designEdit.undone, last.undone!)))
+        .all()
+        .map(readEdit)
+    : [];
+}
 
 function nothing(what: string): Refused['issues'][number] {
   return {

@@ -5,10 +5,9 @@ import { type DesignEdit, applyEdit, invertEdit } from '@/core/design-edit/edit.
 import { compileSite } from '@/core/site/compile.ts';
 import type { Instant } from '@/core/time/interval.ts';
 import { designEdit, designVersion, plannedChange } from '../../db/schema.ts';
-import { designsOf, storeRelease } from '../../store/design-store.ts';
+import { designsOf, raiseDesign, storeRelease } from '../../store/design-store.ts';
 import { movedAt } from '../../store/moved.ts';
 import { statement } from '../../store/statement.ts';
-import { raiseDesign } from '../../store/write.ts';
 import { type CommandContext, Refused, TriedOnly, command } from '../definition.ts';
 import { addPlan } from '../plan-change.ts';
 import { deriveRelease } from './derive-release.ts';
@@ -58,7 +57,6 @@ function cancel(context: CommandContext, found: Release): TakenBack {
   const after = designsOf(connection).at(found.starts)!.site;
   const sentences = editsOf(found).map((edit) => describe(after.design, edit));
   tables.delete(designVersion).where(eq(designVersion.id, found.id)).run();
-  raiseDesign(connection);
   const before = designsOf(connection).at(found.starts)!.site;
   refoldAfter(context, { starts: found.starts, id: found.id, design: before.design });
   tables
@@ -79,7 +77,7 @@ function cancel(context: CommandContext, found: Release): TakenBack {
         ),
       )
       .run();
-  raiseDesign(connection);
+  raiseDesign(connection, context.site, context.at);
   deriveRelease(context, {
     before: after,
     after: before,
@@ -108,7 +106,7 @@ function takeBack(context: CommandContext, found: Release): TakenBack {
     undoes: found.id,
   });
   refoldAfter(context, { starts: at, id, design });
-  raiseDesign(connection);
+  raiseDesign(connection, site, at);
   const after = compileSite(design).site;
   deriveRelease(context, { before: site, after, starts: at, published: back });
   const sentences = inverse.map((edit) => describe(design, edit));

@@ -5,6 +5,7 @@ import type { TriedAddress } from '@/server/queries/addresses.ts';
 import type { Clock } from '@/server/queries/clock.ts';
 import { Dialog } from '@/ui/primitives/dialog.tsx';
 import { Issues, SaidLine } from '@/ui/primitives/issues.tsx';
+import { Sentences } from '@/ui/primitives/sentences.tsx';
 import { Panes } from '../panes.tsx';
 import { ReachPanel } from '../reach/reach-panel.tsx';
 import { ReleaseDialog } from '../release-dialog.tsx';
@@ -94,13 +95,7 @@ function AskTogether({ bench }: { bench: Bench }) {
   return (
     <Dialog open onOpenChange={bench.stopTaking} title="These go together">
       <p className="mt-2">What is built on the first cannot stand without it.</p>
-      <ul className="mt-2 max-h-[50vh] list-disc overflow-auto pl-5">
-        {together.sentences.map((sentence, i) => (
-          <li key={i} className="break-words">
-            {sentence}
-          </li>
-        ))}
-      </ul>
+      <Sentences lines={together.sentences} />
       <div className="mt-4 flex gap-2">
         <button
           type="button"

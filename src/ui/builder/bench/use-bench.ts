@@ -148,12 +148,20 @@ function editActs(
     taking.command === 'undoEdit'
       ? command('undoEdit', { dry })
       : command('discardEdits', { edits: taking.edits, dry });
+  const bringBack = (edits?: number[]): Promise<boolean> =>
+    attempt(
+      () => command('redoEdit', edits ? { edits } : {}),
+      ({ sentences }) => ({ words: `On the bench again: ${sentences.join('; ')}.` }),
+    );
   const takeOff = (taking: TakingOff): Promise<boolean> => {
     ask(null);
     const verb = taking.command === 'undoEdit' ? 'Taken back' : 'Thrown away';
     return attempt(
       () => send(taking, false),
-      ({ sentences }) => ({ words: `${verb}: ${sentences.join('; ')}.` }),
+      ({ edits, sentences }) => ({
+        words: `${verb}: ${sentences.join('; ')}.`,
+        undo: { label: 'Bring back', run: () => void bringBack(edits) },
+      }),
     );
   };
   const tryOut = async (taking: TakingOff): Promise<void> => {
@@ -166,11 +174,7 @@ function editActs(
     takeOff,
     undo: () => tryOut({ command: 'undoEdit' }),
     discard: (edit) => tryOut({ command: 'discardEdits', edits: [edit] }),
-    redo: () =>
-      attempt(
-        () => command('redoEdit', {}),
-        ({ sentences }) => ({ words: `Done again: ${sentences.join('; ')}.` }),
-      ),
+    redo: () => bringBack(),
     rebase: (edit) =>
       attempt(
         () => command('rebaseEdit', { edit }),

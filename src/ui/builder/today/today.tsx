@@ -3,10 +3,12 @@ import type { ReleaseLine } from '@/server/queries/releases.ts';
 import type { TodayDetail } from '@/server/queries/today.ts';
 import { counted, entryHref, instantWords } from '../format.ts';
 import { ClockLink } from '../shell/clock-link.tsx';
+import { FirstSteps } from '../start/first-steps.tsx';
+import { NoSite } from '../start/no-site.tsx';
 
 /** A short account of the site: drafts, what happened, what comes, what asks for attention. */
 export function Today({ detail, clock }: { detail: TodayDetail | null; clock: Clock }) {
-  if (!detail) return <EmptySite />;
+  if (!detail) return <NoSite />;
   const when: When = (at) => instantWords(at, clock.zone, clock.now);
   const { tense } = clock;
   return (
@@ -15,6 +17,7 @@ export function Today({ detail, clock }: { detail: TodayDetail | null; clock: Cl
         <h1 className="md:col-span-2">
           {tense === 'now' ? 'Today' : `The site at ${when(clock.at)}`}
         </h1>
+        {tense === 'now' && <FirstSteps steps={detail.begun} />}
         <Block
           title={tense === 'now' ? 'Coming up in two days' : 'In the two days after'}
           empty="Nothing is planned."
@@ -60,7 +63,7 @@ function Attention({ detail }: { detail: TodayDetail }) {
     <Block title="Asking for attention" empty="Nothing found.">
       {!detail.frontChosen && (
         <li className="border-t border-rule py-1.5">
-          Nothing is chosen for “/”; it shows the newest pages by itself. Choose it in the
+          Nothing is chosen for “/”; it shows the newest pages by itself. Choose it in the{' '}
           <ClockLink href="/build/settings">settings</ClockLink>.
         </li>
       )}
@@ -155,26 +158,5 @@ function Release({ line, when }: { line: ReleaseLine; when: When }) {
         {` by ${line.person}: ${first}${more.length > 0 ? `, and ${more.length} more` : ''}`}
       </span>
     </li>
-  );
-}
-
-function EmptySite() {
-  return (
-    <main className="p-6">
-      <h1>No site yet</h1>
-      <p className="mt-2">
-        Load a folder of your own, as docs/site-folder.md describes it, or the demo. This screen
-        fills as soon as it is there.
-      </p>
-      <pre className="mt-3 font-mono text-table">
-        {'npx bontel load FOLDER\nnpx bontel load demo/site'}
-      </pre>
-      <ol className="mt-4 list-decimal pl-5 text-muted">
-        <li>A type</li>
-        <li>its address</li>
-        <li>one live entry</li>
-        <li>something at “/”</li>
-      </ol>
-    </main>
   );
 }

@@ -3,11 +3,13 @@
 import { type ReactNode, useState } from 'react';
 import type { Issue } from '@/core/issue.ts';
 import type { TypeDetail, TypeOutcome } from '@/server/queries/type.ts';
-import { Table } from '@/ui/primitives/table.tsx';
 import { Line } from '@/ui/primitives/line.tsx';
 import { AddressParts } from '../address-parts.tsx';
+import { counted } from '../format.ts';
 import { ClockLink } from '../shell/clock-link.tsx';
 import { PatternInput } from '../pattern-input.tsx';
+import { FieldsEditor } from './fields-editor.tsx';
+import { NamesSettings } from './names-settings.tsx';
 
 type Spec = TypeDetail['spec'];
 
@@ -17,6 +19,8 @@ interface Props {
   outcome: TypeOutcome;
   readOnly: boolean;
   onChange: (spec: Spec) => void;
+  /** Gives the type, or a field of it, another key at once. */
+  onRename: (path: string, was: string, now: string) => void;
 }
 
 /** A link of the chain: what is set and what it gives, and opened what it is set by. */
@@ -29,7 +33,7 @@ interface ChainLink {
 }
 
 /**
- * Fields · Address · Page · Card · Lists · SEO: closed, each link is one line of what is set and
+ * Names · Fields · Address · Page · Card · Lists · SEO: closed, each link is one line of what is set and
  * what it gives.
  */
 export function BindingChain(props: Props) {
@@ -39,7 +43,8 @@ export function BindingChain(props: Props) {
   const issuesAt = (name: string): Issue[] =>
     outcome.issues.filter(({ path = '' }) => `${path}/`.startsWith(`${place}${name}/`));
   const links = [
-    fieldsLink(props),
+    namesLink(props, issuesAt),
+    fieldsLink(props, issuesAt),
     addressLink(props, issuesAt('address')),
     pageLink(props),
     cardLink(props),
@@ -52,7 +57,7 @@ export function BindingChain(props: Props) {
         <Link
           key={key}
           {...link}
-          wrong={issuesAt(key).length > 0}
+          wrong={(PLACES[key] ?? [key]).some((place) => issuesAt(place).length > 0)}
           open={open === key}
           onToggle={() => setOpen(open === key ? null : key)}
         >
@@ -63,20 +68,38 @@ export function BindingChain(props: Props) {
   );
 }
 
+/** Where issues of a link stand, if not at its own name. */
+const PLACES: Readonly<Record<string, string[]>> = {
+  names: ['label', 'plural', 'description', 'naming', 'summary'],
+};
+
 /** The type with a property set, or without it where it is blank. */
 function setOrDrop(spec: Spec, key: 'address' | 'template' | 'card', value: string): Spec {
   const { [key]: _, ...rest } = spec;
   return (value === '' ? rest : { ...rest, [key]: value }) as Spec;
 }
 
-function fieldsLink({ spec, detail, outcome }: Props): ChainLink {
+type IssuesAt = (place: string) => Issue[];
+
+function namesLink(props: Props, issuesAt: IssuesAt): ChainLink {
+  const { spec } = props;
   const naming = spec.fields.find((f) => f.key === spec.naming)?.label ?? spec.naming;
+  return {
+    key: 'names',
+    label: 'Names',
+    set: true,
+    gives: `${spec.label}, ${spec.plural}; named by ${naming}`,
+    content: <NamesSettings {...props} issuesAt={issuesAt} />,
+  };
+}
+
+function fieldsLink(props: Props, issuesAt: IssuesAt): ChainLink {
   return {
     key: 'fields',
     label: 'Fields',
     set: true,
-    gives: `${spec.fields.length} fields; named by ${naming}`,
-    content: <Fields spec={spec} kinds={detail.kinds} outcome={outcome} />,
+    gives: `${counted(props.spec.fields.length, 'field')}, in the order of the form`,
+    content: <FieldsEditor {...props} issuesAt={issuesAt} />,
   };
 }
 
@@ -183,7 +206,7 @@ function AddressSettings({
   issues,
   onAddress,
   onClash,
-}: Omit<Props, 'detail' | 'onChange'> & {
+}: Omit<Props, 'detail' | 'onChange' | 'onRename'> & {
   issues: Issue[];
   onAddress: (pattern: string) => void;
   onClash: (clash: Spec['clash']) => void;
@@ -229,7 +252,7 @@ function SeoSettings({
   readOnly,
   issuesAt,
   onChange,
-}: Props & { issuesAt: (place: string) => Issue[] }) {
+}: Omit<Props, 'onRename'> & { issuesAt: IssuesAt }) {
   const seo = (key: 'title' | 'description', value: string): void => {
     const { [key]: _, ...rest } = spec.seo;
     onChange({ ...spec, seo: value === '' ? rest : { ...rest, [key]: value } });
@@ -347,48 +370,5 @@ function Choice({
         </option>
       ))}
     </select>
-  );
-}
-
-function Fields({
-  spec,
-  kinds,
-  outcome,
-}: {
-  spec: Spec;
-  kinds: Record<string, string>;
-  outcome: TypeOutcome;
-}) {
-  return (
-    <Table
-      label="Fields"
-      columns={[
-        {
-          key: 'field',
-          head: 'Field',
-          className: 'whitespace-nowrap',
-          cell: ({ key, label }) => (
-            <>
-              {label} <code className="font-mono text-note text-muted">{key}</code>
-            </>
-          ),
-        },
-        {
-          key: 'kind',
-          head: 'Kind',
-          className: 'whitespace-nowrap text-muted',
-          cell: ({ id, kind, many, required }) =>
-            `${kinds[id] ?? kind}${many ? ', several' : ''}${required ? ', required' : ''}`,
-        },
-        {
-          key: 'value',
-          head: `For ${outcome.specimen}`,
-          className: 'max-w-[220px] truncate',
-          cell: ({ id }) => outcome.fields.find((o) => o.id === id)?.value,
-        },
-      ]}
-      rows={spec.fields}
-      keyOf={({ id }) => id}
-    />
   );
 }

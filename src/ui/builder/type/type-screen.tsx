@@ -14,9 +14,11 @@ import { Panes } from '../panes.tsx';
 import { PreviewFrame } from '../preview-frame.tsx';
 import { Snippet } from '../snippet.tsx';
 import { useOutcome } from '../use-outcome.ts';
-import { useEdits } from '../use-edits.ts';
 import { DesignTense, useRelease } from '../use-release.tsx';
 import { BindingChain } from './binding-chain.tsx';
+import { TakeAway } from './take-away.tsx';
+import { useRenaming } from './use-renaming.ts';
+import { useTypeEdits } from './use-type-edits.ts';
 
 /** A content type as a chain of bindings, each with what it gives for one entry. */
 export function TypeScreen({
@@ -31,7 +33,7 @@ export function TypeScreen({
   clock: Clock;
 }) {
   const { id } = detail.spec;
-  const edits = useEdits(`types/${id}`, detail.spec);
+  const edits = useTypeEdits(detail);
   const { spec, changed } = edits;
   const [specimen, setSpecimen] = useState(firstSpecimen);
   const { outcome, problem } = useOutcome<TypeOutcome>(
@@ -41,11 +43,12 @@ export function TypeScreen({
     changed || specimen !== firstSpecimen,
   );
   const readOnly = clock.tense !== 'now';
-  const { issues, said, buttons, panel } = useRelease({
+  const { issues, said, buttons, panel, attempt } = useRelease({
     edits,
     allowed: !readOnly && outcome.issues.length === 0,
     clock,
   });
+  const rename = useRenaming(attempt);
   return (
     <Panes
       problem={clock.problem}
@@ -66,7 +69,9 @@ export function TypeScreen({
             outcome={outcome}
             readOnly={readOnly}
             onChange={edits.change}
+            onRename={rename}
           />
+          {!readOnly && <TakeAway detail={detail} attempt={attempt} />}
         </div>
       }
       outcome={

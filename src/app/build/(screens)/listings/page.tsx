@@ -1,4 +1,4 @@
-import { PartList } from '@/ui/builder/type/part-list.tsx';
+import { PartList } from '@/ui/builder/part-list.tsx';
 import { type SearchParams, openScreen } from '../../screen.ts';
 
 export const metadata = { title: 'Listings' };

@@ -1,5 +1,5 @@
 import { Table, type TableColumn } from '@/ui/primitives/table.tsx';
-import { ClockLink } from '../shell/clock-link.tsx';
+import { ClockLink } from './shell/clock-link.tsx';
 
 /** A part of the design, as a line of its list. */
 export interface PartRow {

@@ -19,3 +19,17 @@ export function withWholeLists(reader: SiteReader): SiteReader {
   };
   return own;
 }
+
+/**
+ * A reader to which every stretch of a listing has its first entry alone, and as many in all. A
+ * page made so has a part of what the whole page has, in the same places: where it differs before
+ * and after, the whole one does.
+ */
+export function withFirstEntries(reader: SiteReader): SiteReader {
+  const own = Object.create(reader) as SiteReader;
+  own.listing = (plan, validity, offset, limit, without = []) => {
+    const { ids, total } = reader.listing(plan, validity, offset, limit, without);
+    return { ids: ids.slice(0, 1), total };
+  };
+  return own;
+}

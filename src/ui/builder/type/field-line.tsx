@@ -1,0 +1,85 @@
+import type { Issue } from '@/core/issue.ts';
+import type { Field } from '@/core/design/field.ts';
+import { kindOf } from '@/core/design/kinds/index.ts';
+import type { TypeDetail } from '@/server/queries/type.ts';
+import { FieldPanel } from './field-panel.tsx';
+
+interface Props {
+  field: Field;
+  detail: TypeDetail;
+  /** What it holds of the specimen. */
+  value: string;
+  issues: Issue[];
+  /** Whether it is not in the working design yet. */
+  isNew: boolean;
+  isOpen: boolean;
+  isFirst: boolean;
+  isLast: boolean;
+  readOnly: boolean;
+  onToggle: () => void;
+  onMove: (by: -1 | 1) => void;
+  onChange: (field: Field) => void;
+  /** Gives a field of the working design another key, at once. */
+  onRename: (key: string) => void;
+  onRemove: () => void;
+}
+
+/** A field as one line; opened, all that is set of it. */
+export function FieldLine(props: Props) {
+  const { field, value, issues, isNew, isOpen, readOnly, onToggle } = props;
+  const { label, many, required, key } = field;
+  const marks = [
+    kindOf(field).label.toLowerCase(),
+    many && !kindOf(field).alwaysMany ? 'several' : '',
+    required ? 'required' : '',
+    isNew ? 'new' : '',
+  ];
+  return (
+    <li className="border-t border-rule">
+      <div className="grid grid-cols-[minmax(0,1fr)_auto] items-center gap-x-2">
+        <button
+          type="button"
+          aria-expanded={isOpen}
+          onClick={onToggle}
+          className="grid min-w-0 grid-cols-[minmax(0,5fr)_minmax(0,5fr)_minmax(0,6fr)] items-baseline gap-x-3 py-1.5 text-left hover:bg-hover"
+        >
+          <span className="truncate font-[550]" title={`${label} (${key})`}>
+            {label}
+          </span>{' '}
+          <span className={`truncate ${issues.length > 0 ? 'text-alarm' : 'text-muted'}`}>
+            {issues.length > 0 ? 'to mend' : marks.filter(Boolean).join(', ')}
+          </span>{' '}
+          <span className="truncate text-muted" title={value}>
+            {value}
+          </span>
+        </button>
+        {!readOnly && <Moves {...props} />}
+      </div>
+      {isOpen && <FieldPanel {...props} />}
+    </li>
+  );
+}
+
+/** At either end there is nothing to move to; the button stays, and keeps the focus. */
+function Moves({ field: { label }, isFirst, isLast, onMove }: Props) {
+  const moves = [
+    { words: 'Up', by: -1, isEnd: isFirst },
+    { words: 'Down', by: 1, isEnd: isLast },
+  ] as const;
+  return (
+    <span className="flex">
+      {moves.map(({ words, by, isEnd }) => (
+        <button
+          key={words}
+          type="button"
+          className="button-quiet !px-1.5"
+          aria-label={`Move ${label} ${words.toLowerCase()}`}
+          aria-disabled={isEnd}
+          onClick={() => !isEnd && onMove(by)}
+        >
+          {words}
+        </button>
+      ))}
+    </span>
+  );
+}

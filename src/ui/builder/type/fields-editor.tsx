@@ -1,0 +1,138 @@
+import { useState } from 'react';
+import type { Issue } from '@/core/issue.ts';
+import type { Field } from '@/core/design/field.ts';
+import { FIELD_KINDS } from '@/core/design/kinds/index.ts';
+import { fieldKeyOf, freeKey } from '@/core/outline/names.ts';
+import type { TypeDetail, TypeOutcome } from '@/server/queries/type.ts';
+import { newId } from '../design-steps.ts';
+import { FieldLine } from './field-line.tsx';
+import { setFor } from './field-settings/subjects.tsx';
+import { Wrong } from './names-settings.tsx';
+
+type Spec = TypeDetail['spec'];
+
+/** The fields of a type, in the order that forms have them: added, arranged, set and taken away. */
+export function FieldsEditor({
+  spec,
+  detail,
+  outcome,
+  readOnly,
+  issuesAt,
+  onChange,
+  onRename,
+}: {
+  spec: Spec;
+  detail: TypeDetail;
+  outcome: TypeOutcome;
+  readOnly: boolean;
+  issuesAt: (place: string) => Issue[];
+  onChange: (spec: Spec) => void;
+  onRename: (path: string, was: string, now: string) => void;
+}) {
+  const [open, setOpen] = useState<string | null>(null);
+  const { fields } = spec;
+  const put = (next: Field[]): void => onChange({ ...spec, fields: next });
+  const move = (i: number, by: -1 | 1): void => {
+    const next = [...fields];
+    const [field] = next.splice(i, 1);
+    next.splice(i + by, 0, field!);
+    put(next);
+  };
+  const add = (label: string, kind: string): void => {
+    const field = newField(label, kind, fields, detail);
+    put([...fields, field]);
+    setOpen(field.id);
+  };
+  const ofOne = new Set(fields.flatMap(({ key }) => issuesAt(`fields/${key}`)));
+  return (
+    <div>
+      <Wrong issues={issuesAt('fields').filter((issue) => !ofOne.has(issue))} />
+      <ol aria-label="Fields">
+        {fields.map((field, i) => (
+          <FieldLine
+            key={field.id}
+            field={field}
+            detail={detail}
+            value={outcome.fields.find(({ id }) => id === field.id)?.value ?? ''}
+            issues={issuesAt(`fields/${field.key}`)}
+            isNew={!detail.spec.fields.some(({ id }) => id === field.id)}
+            isOpen={open === field.id}
+            isFirst={i === 0}
+            isLast={i === fields.length - 1}
+            readOnly={readOnly}
+            onToggle={() => setOpen(open === field.id ? null : field.id)}
+            onMove={(by) => move(i, by)}
+            onChange={(next) => put(fields.map((f) => (f.id === field.id ? next : f)))}
+            onRename={(now) => onRename(`types/${spec.id}/fields/${field.id}`, field.key, now)}
+            onRemove={() => put(fields.filter((f) => f.id !== field.id))}
+          />
+        ))}
+      </ol>
+      {!readOnly && <AddField onAdd={add} />}
+    </div>
+  );
+}
+
+/** A field with an id that no value is stored under. */
+function newField(label: string, kind: string, fields: Field[], detail: TypeDetail): Field {
+  const { taken, language } = detail;
+  const key = freeKey(fieldKeyOf(label, language), new Set(fields.map((f) => f.key)));
+  const used = new Set([...taken, ...fields.map((f) => f.id)]);
+  const { alwaysMany, translated } = FIELD_KINDS.find((k) => k.kind === kind)!;
+  return {
+    id: used.has(key) ? newId() : key,
+    key,
+    label,
+    kind,
+    required: false,
+    many: alwaysMany,
+    column: false,
+    translated,
+    ...(kind === 'tags' || kind === 'category' ? { set: setFor(label, kind, detail) } : {}),
+  };
+}
+
+function AddField({ onAdd }: { onAdd: (label: string, kind: string) => void }) {
+  const [label, setLabel] = useState('');
+  const [kind, setKind] = useState('text');
+  return (
+    <form
+      className="mt-2 flex flex-wrap items-end gap-2"
+      onSubmit={(event) => {
+        event.preventDefault();
+        if (label.trim() === '') return;
+        onAdd(label.trim(), kind);
+        setLabel('');
+      }}
+    >
+      <label className="min-w-0 flex-1">
+        <span className="text-note text-muted">New field</span>
+        <input
+          className="control"
+          aria-label="Name of the new field"
+          value={label}
+          maxLength={200}
+          onChange={(e) => setLabel(e.target.value)}
+        />
+      </label>
+      <label className="w-40">
+        <span className="text-note text-muted">Kind</span>
+        <select
+          className="control"
+          aria-label="Kind of the new field"
+          value={kind}
+          onChange={(e) => setKind(e.target.value)}
+        >
+          {FIELD_KINDS.map((k) => (
+            <option key={k.kind} value={k.kind} title={k.doc}>
+              {k.label}
+            </option>
+          ))}
+        </select>
+      </label>
+      <button type="submit" className="button" disabled={label.trim() === ''}>
+        Add field
+      </button>
+    </form>
+  );
+}

@@ -1,0 +1,100 @@
+import type { Files } from './folder.ts';
+
+/**
+ * What a random site may have besides: a frame that shows lists, cards, references to any type,
+ * pages that lead to the listings of their subjects, redirects, and other answers of what retired.
+ */
+export const RICH_FILES: Files = {
+  'types/story.json': {
+    key: 'story',
+    address: '/stories/{about.title ?? "all"}/{title}',
+    template: 'story',
+    naming: 'title',
+    summary: 'lead',
+    retired: { path: '/now' },
+    seo: { title: '{title}[ · {about.title}]', description: '{limit(plain(body), 60)}' },
+    fields: [
+      { key: 'title', kind: 'text' },
+      { key: 'lead', kind: 'paragraphs' },
+      { key: 'body', kind: 'richtext' },
+      { key: 'about', kind: 'reference' },
+      { key: 'traits', kind: 'tags', set: 'traits' },
+      { key: 'family', kind: 'category', set: 'family' },
+      { key: 'when', kind: 'date' },
+    ],
+  },
+  'listings/stories.json': {
+    key: 'stories',
+    type: 'story',
+    address: '/stories',
+    pageSize: 1,
+    template: 'list-page',
+    sort: ['-when', '-entry.published'],
+    seo: { title: 'Stories of {site.name}' },
+  },
+  'listings/tall-only.json': {
+    key: 'tall-only',
+    type: 'story',
+    address: '/traits/tall',
+    where: { field: 'traits', op: 'is', value: 'tall' },
+    sort: ['title'],
+  },
+  'listings/legumes.json': {
+    key: 'legumes',
+    type: 'story',
+    where: { field: 'family', op: 'is', value: 'legumes' },
+    sort: ['-title'],
+    card: 'story-card',
+  },
+  'templates/story.json': {
+    key: 'story',
+    kind: 'page',
+    type: 'story',
+    blocks: [
+      { block: 'heading', text: '{title}', level: 1 },
+      { block: 'fieldSheet', fields: ['when', 'about', 'family'] },
+      { block: 'subjects', field: 'traits', label: 'Traits' },
+      { block: 'columns', columns: [[{ block: 'cards', field: 'about' }], []] },
+      { block: 'richText', field: 'body' },
+      { block: 'link', to: '{about.path}', text: 'More of {about.title}' },
+    ],
+    slots: { aside: [{ block: 'text', text: '[By {entry.author}, ]{about.title ?? title}' }] },
+  },
+  'templates/story-card.json': {
+    key: 'story-card',
+    kind: 'card',
+    type: 'story',
+    blocks: [
+      { block: 'heading', text: '{title}', level: 3, link: true },
+      { block: 'cards', field: 'about' },
+      { block: 'date', field: 'when' },
+    ],
+  },
+  'templates/list-page.json': {
+    key: 'list-page',
+    kind: 'page',
+    blocks: [
+      { block: 'heading', text: 'Page {page.number} of {page.count}', level: 1 },
+      { block: 'listing', listing: 'stories' },
+      { block: 'pageLinks' },
+      { block: 'listing', listing: 'tall', limit: 1, heading: 'Tall' },
+    ],
+  },
+  'templates/frame.json': {
+    key: 'frame',
+    kind: 'frame',
+    blocks: [
+      { block: 'group', as: 'nav', blocks: [{ block: 'link', to: '/now', text: '{site.name}' }] },
+      { block: 'slot', slot: 'main' },
+      { block: 'slot', slot: 'aside' },
+      { block: 'listing', listing: 'legumes', limit: 2 },
+    ],
+  },
+  'redirects.yaml': '- {from: /old, to: /all}\n- {from: /seeds/pea, to: /now}\n',
+};
+
+/** Types of the others that a rich site has otherwise. */
+export const RICH_TYPES: Record<string, object> = {
+  'types/variety.json': { retired: { listing: 'all' } },
+  'types/grower.json': { seo: { description: 'Of {title}' } },
+};
