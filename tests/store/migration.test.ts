@@ -61,3 +61,19 @@ test('in it derived tables of another form are made anew once, and not again', (
   rebuild(connection, view);
   expect(derivedRows(connection)).toEqual(rows);
 });
+
+test('in it an index that listings are read by is made where it is missing', () => {
+  const { connection } = databaseFromBeforeTheBench();
+  const at = settledInstant(connection) + 1000;
+  const indexes = (): unknown[] =>
+    connection.driver
+      .prepare(`SELECT name FROM sqlite_master WHERE name LIKE 'listing.%' ORDER BY name`)
+      .pluck()
+      .all();
+  freshenDerivedTables(connection, at);
+  const made = indexes();
+  expect(made).not.toEqual([]);
+  for (const name of made) connection.driver.exec(`DROP INDEX "${String(name)}"`);
+  freshenDerivedTables(connection, at + 1000);
+  expect(indexes()).toEqual(made);
+});

@@ -88,5 +88,5 @@ test('a list with unsaved values in it is, page by page, what it would be with t
     ),
     { numRuns: 120 },
   );
-  expect(placed).toBeGreaterThan(100);
+  expect(placed).toBeGreaterThan(50);
 }, 240_000);

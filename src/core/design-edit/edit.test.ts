@@ -137,7 +137,7 @@ test('the inverse of an edit gives the design back, to the letter', () => {
     }),
     { numRuns: 60 },
   );
-  expect(accepted).toBeGreaterThan(100);
+  expect(accepted).toBeGreaterThan(40);
 });
 
 test('an edit that took hold does the same again, and says so in a sentence', () => {

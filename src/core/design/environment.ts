@@ -117,9 +117,8 @@ export class Environments {
         read: reader(id, many, (v) => v),
         field: id,
       };
-    if (single.kind === 'text')
-      return { type: () => single, read: plainReader(id), ownText: ownText(id), field: id };
-    return { type: () => single, read: plainReader(id), field: id };
+    const isPlainText = single.kind === 'text';
+    return { type: () => single, read: plainReader(id), isPlainText, field: id };
   }
 
   private referenced(keys: readonly string[] | null): ObjectType {
@@ -161,18 +160,6 @@ function plainReader(id: string): Member['read'] {
     return (Array.isArray(value) ? value[0] : value) ?? null;
   };
 }
-
-/** A single text of the entry itself, at once; values that are not short texts go the long way. */
-function ownText(id: string): NonNullable<Member['ownText']> {
-  return (escape, otherwise) => (scope) => {
-    const value = (scope.own as EntryView | null)?.values[id];
-    if (typeof value !== 'string' || value.length > SHORT) return otherwise(scope);
-    return hasText(value) ? escape(value) : null;
-  };
-}
-
-// Escaped, it is still below the limit of a pattern's result.
-const SHORT = 8192;
 
 function reader(
   id: string,

@@ -1,6 +1,7 @@
 import type { Issue, TextRange } from '../issue.ts';
 import { escapeHtml, foldSpace, hasText } from '../text.ts';
-import { type CompiledExpression, type FieldChain, ExpressionCompiler } from './expression.ts';
+import { type FieldChain, ExpressionCompiler } from './expression.ts';
+import { type OwnTexts, inARow, quick } from './own-texts.ts';
 import { printExpression } from './print.ts';
 import { readPattern } from './read.ts';
 import { toText } from './to-text.ts';
@@ -49,7 +50,8 @@ interface CompiledPart {
   literal: string;
   /** Escaped; null where blank or left out. What it gives is never only white space. */
   text: Text;
-  ownText?: CompiledExpression['ownText'];
+  /** The part as it reads where nothing is blank, where it reads the entry's own texts alone. */
+  own: OwnTexts | null;
   trace: (scope: Scope, out: TracedPart[]) => void;
 }
 
@@ -95,14 +97,14 @@ class PatternCompiler {
       const result = joined(scope);
       return result !== null && result.length > MAX_RESULT ? cap(result, scope) : result;
     };
-    const text = folds ? folded(whole) : whole;
+    const text = folds ? folded(whole) : (quick(inARow(parts), this.escape, whole) ?? whole);
     const read =
       single && this.context === 'value' && this.issues.length === 0
         ? this.expressions.compile(single)
         : null;
     return {
       source: tree.source,
-      text: parts.length === 1 && !folds ? (parts[0]!.ownText?.(this.escape, text) ?? text) : text,
+      text,
       value: read ? (scope) => (isBlank(read.read(scope)) ? null : read.read(scope)) : text,
       type: read?.type ?? one('text'),
       trace: (scope) => {
@@ -124,6 +126,7 @@ class PatternCompiler {
       kind: 'group',
       literal: '',
       text,
+      own: inARow(inner),
       trace: (scope, out) => {
         if (text(scope) === null) out.push({ kind: 'left-out', text: '', range: part.range });
         else for (const p of inner) p.trace(scope, out);
@@ -138,6 +141,7 @@ class PatternCompiler {
       kind: 'literal',
       literal: text,
       text: () => text,
+      own: { fields: [], before: [], end: text },
       trace: (_, out) => out.push({ kind: 'literal', text: part.text, range: part.range }),
     };
   }
@@ -169,8 +173,11 @@ class PatternCompiler {
     return {
       kind: 'value',
       literal: '',
-      text: compiled.ownText?.(escape, escaped) ?? escaped,
-      ownText: compiled.ownText,
+      text: escaped,
+      own:
+        compiled.ownText === undefined
+          ? null
+          : { fields: [compiled.ownText], before: [''], end: '' },
       trace: (scope, out) =>
         out.push({
           kind,
@@ -191,11 +198,9 @@ function folded(text: Text): Text {
 
 /** The parts one after the other; null where nothing but white space would stand there. */
 function concatenate(parts: CompiledPart[]): Text {
-  const [first, second] = parts;
+  const [first] = parts;
   if (parts.length === 1 && first!.kind !== 'literal') return first!.text;
   const always = parts.some((part) => part.kind === 'literal' && hasText(part.literal));
-  if (parts.length === 2 && !always && first!.kind !== 'literal' && second!.kind !== 'literal')
-    return pair(first!.text, second!.text);
   return (scope) => {
     let out = '';
     let some = always;
@@ -206,15 +211,6 @@ function concatenate(parts: CompiledPart[]): Text {
       if (part.kind !== 'literal') some = true;
     }
     return some ? out : null;
-  };
-}
-
-function pair(first: Text, second: Text): Text {
-  return (scope) => {
-    const a = first(scope);
-    const b = second(scope);
-    if (a === null) return b;
-    return b === null ? a : a + b;
   };
 }
 
@@ -246,12 +242,6 @@ function around(parts: CompiledPart[], value: CompiledPart): Text {
     side.map((part) => part.literal).join(''),
   ) as [string, string];
   const { text } = value;
-  if (after === '') {
-    return (scope) => {
-      const inner = text(scope);
-      return inner === null ? null : before + inner;
-    };
-  }
   return (scope) => {
     const inner = text(scope);
     return inner === null ? null : before + inner + after;

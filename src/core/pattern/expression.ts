@@ -24,8 +24,8 @@ export interface CompiledExpression {
   read: (scope: Scope) => unknown;
   /** Chains of field keys from the entry itself, one for each path in the expression. */
   chains: FieldChain[];
-  /** Set where the expression is nothing but one of the entry's own texts. */
-  ownText?: Member['ownText'];
+  /** The field's id, where the expression is nothing but one of the entry's own texts. */
+  ownText?: string | undefined;
 }
 
 /** A path through fields; `references` says which prefixes lead to other entries. */
@@ -96,7 +96,7 @@ export class ExpressionCompiler {
       type: end.type,
       read: end.read,
       chains: [end.chain],
-      ...(rest.length === 0 && !root ? { ownText: member.ownText } : {}),
+      ...(rest.length === 0 && !root && member.isPlainText ? { ownText: member.field } : {}),
     };
   }
 

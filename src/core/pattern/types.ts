@@ -39,16 +39,8 @@ export interface ObjectType {
 export interface Member {
   type: () => ValueType;
   read(owner: unknown, scope: Scope): unknown;
-  /**
-   * A quick way to the member of the scope's own object as escaped text, null where blank; what
-   * is out of the ordinary is left to `otherwise`, which gives the same.
-   */
-  ownText?:
-    | ((
-        escape: (text: string) => string,
-        otherwise: (scope: Scope) => string | null,
-      ) => (scope: Scope) => string | null)
-    | undefined;
+  /** Set where the value of `field` is the text itself, if it is a string. */
+  isPlainText?: boolean;
   /** Why an address may not read it, where it may not. */
   notInAddress?: string;
   /** The field behind the member, where there is one: for traces, data needs and renames. */

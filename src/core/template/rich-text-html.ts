@@ -3,12 +3,14 @@ import { isSafeLink } from '../link.ts';
 import { MAX_NESTING, type RichMark, type RichNode } from '../rich-text.ts';
 import type { RenderScope } from './context.ts';
 
-const MARKS = new Map<string, string>([
-  ['bold', 'strong'],
-  ['italic', 'em'],
-  ['strike', 's'],
-  ['code', 'code'],
-  ['underline', 'u'],
+type Tags = readonly [open: string, close: string];
+
+const MARKS: ReadonlyMap<string, Tags> = new Map([
+  ['bold', ['<strong>', '</strong>']],
+  ['italic', ['<em>', '</em>']],
+  ['strike', ['<s>', '</s>']],
+  ['code', ['<code>', '</code>']],
+  ['underline', ['<u>', '</u>']],
 ]);
 const SIMPLE = new Map<string, string>([
   ['blockquote', 'blockquote'],
@@ -133,9 +135,9 @@ class RichTextWriter {
         marked = false;
         continue;
       }
-      const tag = marks.length > 1 || marked ? undefined : MARKS.get(marks[0]!.type);
-      if (tag === undefined) return this.runs(nodes);
-      out += '<' + tag + '>' + this.leaf(n) + '</' + tag + '>';
+      const tags = marks.length > 1 || marked ? undefined : MARKS.get(marks[0]!.type);
+      if (tags === undefined) return this.runs(nodes);
+      out += tags[0] + this.leaf(n) + tags[1];
       marked = true;
     }
     return out;
@@ -146,7 +148,7 @@ class RichTextWriter {
     let out = '';
     const open: RichMark[] = [];
     const close = (): void => {
-      out += tags(open.pop()!)[1];
+      out += tagsOf(open.pop()!)[1];
     };
     nodes.forEach((n, i) => {
       const marks = (n.marks ?? []).filter(isKnown);
@@ -154,7 +156,7 @@ class RichTextWriter {
       const rest = marks.filter((m) => !open.some((mark) => isSame(m, mark)));
       for (const mark of byReach(rest, nodes, i)) {
         open.push(mark);
-        out += tags(mark)[0];
+        out += tagsOf(mark)[0];
       }
       out += this.leaf(n);
     });
@@ -220,9 +222,9 @@ function byReach(marks: RichMark[], nodes: readonly RichNode[], from: number): R
   return [...marks].sort((a, b) => reaches.get(b)! - reaches.get(a)!);
 }
 
-function tags(mark: RichMark): [open: string, close: string] {
-  const tag = MARKS.get(mark.type);
-  if (tag) return [`<${tag}>`, `</${tag}>`];
+function tagsOf(mark: RichMark): Tags {
+  const known = MARKS.get(mark.type);
+  if (known) return known;
   const { href, title } = mark.attrs ?? {};
   const named = typeof title === 'string' && title !== '' ? ` title="${escapeHtml(title)}"` : '';
   return [`<a href="${escapeHtml(String(href))}"${named}>`, '</a>'];

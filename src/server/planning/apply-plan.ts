@@ -2,7 +2,7 @@ import type { Result } from '@/core/issue.ts';
 import type { Instant } from '@/core/time/interval.ts';
 import type { Connection } from '../db/connection.ts';
 import { designsOf } from '../store/design-store.ts';
-import { indexTable, memberTable, quoted } from '../store/index-tables.ts';
+import { indexTable, memberTable, quoted } from '../store/index-columns.ts';
 import { notePerson } from '../store/persons.ts';
 import { statement } from '../store/statement.ts';
 import { raiseBench, raisePublic, write } from '../store/write.ts';

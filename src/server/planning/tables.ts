@@ -1,5 +1,5 @@
 import type { Connection } from '../db/connection.ts';
-import { quoted } from '../store/index-tables.ts';
+import { quoted } from '../store/index-columns.ts';
 
 /** A table whose rows a planned write may change, and how its rows are told apart. */
 export interface PlannedTable {

@@ -2,69 +2,23 @@ import type { Connection } from '../db/connection.ts';
 import type { Field } from '@/core/design/field.ts';
 import type { ContentType } from '@/core/design/spec.ts';
 import type { CompiledSite } from '@/core/site/compile.ts';
-import { type Column, columnsOf } from '@/core/listing/columns.ts';
-import {
-  type Condition,
-  type ListingPlan,
-  type SortKey,
-  conditionsOf,
-} from '@/core/listing/plan.ts';
+import type { Column } from '@/core/listing/columns.ts';
+import type { ListingPlan } from '@/core/listing/plan.ts';
 import { fingerprint } from '@/core/fingerprint.ts';
 import { type DesignsAhead, sitesOf } from './designs-ahead.ts';
 import { earlierFields, goneTypes } from './earlier-designs.ts';
+import {
+  cellColumn,
+  indexTable,
+  isManyValued,
+  memberTable,
+  named,
+  namesOf,
+  quoted,
+  stored,
+} from './index-columns.ts';
+import { listingIndex, repeatedColumns } from './listing-index.ts';
 import { statement } from './statement.ts';
-
-/**
- * Name of a type's index table: one row for each live interval, derived, dropped and rebuilt at
- * will.
- */
-export function indexTable(type: Pick<ContentType, 'id'>): string {
-  return quoted(`index_${named(type.id)}`);
-}
-
-/** Name of the table with the members of a type's many-valued fields. */
-export function memberTable(type: Pick<ContentType, 'id'>): string {
-  return quoted(`member_${named(type.id)}`);
-}
-
-/** An id as part of an SQL name: SQL names ignore case, ids do not. */
-function named(id: string): string {
-  return id.replace(/[A-Z]/g, (c) => `$${c.toLowerCase()}`);
-}
-
-/** An SQL identifier in quotes. */
-export function quoted(name: string): string {
-  return `"${name.replaceAll('"', '""')}"`;
-}
-
-/** The column a filter compares, and the one a sort key orders by. */
-export function cellColumn(column: Column): string {
-  return quoted(column.meta ?? `c_${named(column.field!.id)}`);
-}
-
-/**
- * The column a sort key orders by: a sort key or an option's place where that is not the value
- * itself.
- */
-export function sortColumn(column: Column): string {
-  return column.family === 'text' || column.family === 'choice'
-    ? quoted(`s_${named(column.field!.id)}`)
-    : cellColumn(column);
-}
-
-/** Whether a field's members stand in the member table rather than in a column. */
-export function isManyValued(column: Column): boolean {
-  return (
-    column.field !== null &&
-    column.field.many &&
-    (column.family === 'members' || column.family === 'choice')
-  );
-}
-
-/** The columns of a type that stand in its derived tables. */
-export function stored(type: ContentType): Column[] {
-  return [...columnsOf(type).values()].filter((c) => c.field !== null);
-}
 
 const SQL_TYPE: Record<Column['family'], string> = {
   text: 'TEXT',
@@ -119,101 +73,9 @@ function indexesOf(type: ContentType, plans: ListingPlan[]): Map<string, string>
   return all;
 }
 
-/** The columns of the index table in which a field's value stands. */
-export function namesOf(column: Column): string[] {
-  return sortColumn(column) === cellColumn(column)
-    ? [cellColumn(column)]
-    : [cellColumn(column), sortColumn(column)];
-}
-
 function sqlType(column: Column, name: string): string {
   if (name !== cellColumn(column)) return column.family === 'text' ? 'TEXT' : 'INTEGER';
   return isManyValued(column) ? 'INTEGER' : SQL_TYPE[column.family];
-}
-
-/**
- * The condition that a listing is read by: one key of a field with many values, where all entries
- * must have it. The member table then repeats what the listing filters and sorts by, so that its
- * index is read in order instead of looking into every entry.
- */
-export function leadingMember(plan: ListingPlan): { condition: Condition; key: string } | null {
-  for (const condition of required(plan)) {
-    const { column, op, operand } = condition;
-    const one = op === 'is' || op === 'any-of' || op === 'all-of';
-    if (
-      one &&
-      operand.kind === 'keys' &&
-      operand.keys.length === 1 &&
-      isManyValued(column) &&
-      isOneKey(column)
-    )
-      return { condition, key: operand.keys[0]! };
-  }
-  return null;
-}
-
-/**
- * Whether a wanted key stands for itself alone: no categories below it, no liveness of what it
- * names.
- */
-function isOneKey({ target }: Column): boolean {
-  return target === null || (target.of === 'subjects' && !target.tree);
-}
-
-/** The conditions that every entry of a listing fulfils. */
-function required({ filter }: ListingPlan): Condition[] {
-  const fixed = filter.kind === 'all' ? filter.filters : [filter];
-  return fixed.filter((f) => f.kind === 'condition');
-}
-
-/**
- * What the member table repeats of the index table: all that listings read by a member filter and
- * sort by.
- */
-export function repeatedColumns(type: ContentType, plans: ListingPlan[]): string[] {
-  const led = plans.filter((plan) => leadingMember(plan) !== null);
-  if (led.length === 0) return [];
-  const used = led
-    .flatMap((plan) => [...conditionsOf(plan.filter), ...plan.sort].map(({ column }) => column))
-    .filter((c) => c.field !== null);
-  return [
-    ...new Set(['ends', 'open', 'created', 'published', 'updated', ...used.flatMap(namesOf)]),
-  ];
-}
-
-/**
- * Fixed values first, then the sort keys in their order, then what makes the order total and the
- * bounds.
- */
-export function listingIndex(plan: ListingPlan): { name: string; sql: string } {
-  const leading = leadingMember(plan);
-  const fixed = required(plan).filter((c) => c !== leading?.condition && !isManyValued(c.column));
-  const equal = fixed.flatMap((c) =>
-    c.op === 'is' && c.operand.kind !== 'relative' && c.column.family !== 'instant'
-      ? [cellColumn(c.column)]
-      : [],
-  );
-  const order = plan.sort.flatMap((key) => orderTerms(key));
-  const rest = fixed.map((c) => cellColumn(c.column));
-  const seen = new Set<string>();
-  const columns = [
-    ...(leading ? ['field', 'key'] : []),
-    ...equal,
-    ...order,
-    'created',
-    'entry',
-    'starts',
-    'ends',
-    ...rest,
-  ].filter((c) => {
-    const name = c.replace(/ DESC$/, '');
-    return seen.has(name) ? false : (seen.add(name), true);
-  });
-  const table = leading ? memberTable(plan.type) : indexTable(plan.type);
-  const on = `${table} (${columns.join(', ')}) WHERE open = 1`;
-  // Designs that hold one after the other may read one listing by different indexes.
-  const name = `listing.${named(plan.listing.id)}.${fingerprint(on)}`;
-  return { name, sql: `CREATE INDEX ${quoted(name)} ON ${on}` };
 }
 
 /**
@@ -235,22 +97,6 @@ export function tableSeen(connection: Connection, type: ContentType): string | n
   );
   if (missing.length === 0) return indexTable(type);
   return `(SELECT *${missing.join('')} FROM ${indexTable(type)})`;
-}
-
-/** Whether the database has the index that a listing, as it is planned, is read by. */
-export function hasListingIndex(connection: Connection, plan: ListingPlan): boolean {
-  return (
-    statement(connection, `SELECT 1 FROM sqlite_master WHERE type = 'index' AND name = ?`).get(
-      listingIndex(plan).name,
-    ) !== undefined
-  );
-}
-
-/** The ORDER BY terms of a sort key: where blanks go, then the value. */
-export function orderTerms({ column, descending, blanks }: SortKey): string[] {
-  const value = sortColumn(column);
-  const term = `${value}${descending ? ' DESC' : ''}`;
-  return column.meta ? [term] : [`(${value} IS NULL)${blanks === 'first' ? ' DESC' : ''}`, term];
 }
 
 /** What `ensureIndexTables` found and did. */
@@ -292,13 +138,18 @@ export function ensureIndexTables(connection: Connection, designs: DesignsAhead)
   return { rebuilt, types };
 }
 
-/** Whether the derived tables that designs need have the form that this program gives them. */
+/**
+ * Whether the derived tables that designs need, and their indexes, have the form that this program
+ * gives them.
+ */
 export function haveTheirForm(connection: Connection, designs: DesignsAhead): boolean {
   const sites = sitesOf(designs);
   const plans = sites.flatMap(({ listings }) => [...listings.values()]);
   return typesOf(sites).every((type) => {
     const own = plans.filter((p) => p.type.id === type.id);
-    return storedForm(connection, type)?.form === formOf(type, own);
+    if (storedForm(connection, type)?.form !== formOf(type, own)) return false;
+    const there = new Set(indexesThere(connection, type));
+    return [...indexesOf(type, own).keys()].every((name) => there.has(name));
   });
 }
 
@@ -356,12 +207,7 @@ function ensureTables(
 
 /** Makes the indexes that are missing and drops those that nothing reads any more. */
 function ensureIndexes(connection: Connection, type: ContentType, plans: ListingPlan[]): boolean {
-  const there = statement<string>(
-    connection,
-    `SELECT name FROM sqlite_master WHERE type = 'index' AND sql IS NOT NULL AND tbl_name IN (?, ?)`,
-  )
-    .pluck()
-    .all(indexTable(type).slice(1, -1), memberTable(type).slice(1, -1));
+  const there = indexesThere(connection, type);
   const wanted = indexesOf(type, plans);
   const statements = [
     ...there.filter((name) => !wanted.has(name)).map((name) => `DROP INDEX ${quoted(name)}`),
@@ -369,6 +215,16 @@ function ensureIndexes(connection: Connection, type: ContentType, plans: Listing
   ];
   if (statements.length > 0) connection.driver.exec(statements.join(';'));
   return statements.length > 0;
+}
+
+/** The names of the indexes of a type's derived tables. */
+function indexesThere(connection: Connection, type: ContentType): string[] {
+  return statement<string>(
+    connection,
+    `SELECT name FROM sqlite_master WHERE type = 'index' AND sql IS NOT NULL AND tbl_name IN (?, ?)`,
+  )
+    .pluck()
+    .all(indexTable(type).slice(1, -1), memberTable(type).slice(1, -1));
 }
 
 /** What is kept of how a type's tables were made. */

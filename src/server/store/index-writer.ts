@@ -7,13 +7,12 @@ import {
   cellColumn,
   indexTable,
   isManyValued,
-  leadingMember,
   memberTable,
   namesOf,
-  repeatedColumns,
   sortColumn,
   stored,
-} from './index-tables.ts';
+} from './index-columns.ts';
+import { leadingMember, repeatedColumns } from './listing-index.ts';
 
 /** Writes rows into a type's derived tables. */
 export function indexWriter(

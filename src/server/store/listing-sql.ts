@@ -5,10 +5,11 @@ import {
   cellColumn,
   indexTable,
   isManyValued,
-  leadingMember,
   memberTable,
   orderTerms,
-} from './index-tables.ts';
+  quoted,
+} from './index-columns.ts';
+import { isOfField, leadingMember, listingIndex } from './listing-index.ts';
 import { asOf } from './as-of.ts';
 
 /** A listing as of an instant in SQL: which rows, and their order. Parameters in order. */
@@ -32,15 +33,16 @@ export function listingSql(
   table: string | null,
 ): ListingSql {
   const leading = table === null ? leadingMember(plan) : null;
-  const params: unknown[] = leading
-    ? [leading.condition.column.field!.id, leading.key, at, at]
-    : [at, at];
+  const params: unknown[] = leading ? [leading.key, at, at] : [at, at];
   const writer = new FilterSql(plan, at, params, leading?.condition);
   const filter = writer.write(resolveFilter(plan.filter, at, plan.zone, subjects), false);
+  const isOpen = at >= settled;
+  // Without statistics the planner would take the primary key, which is in another order.
+  const by = isOpen ? ` INDEXED BY ${quoted(listingIndex(plan).name)}` : '';
   const source = leading
-    ? `${memberTable(plan.type)} AS r WHERE r.field = ? AND r.key = ? AND `
+    ? `${memberTable(plan.type)} AS r${by} WHERE r.${isOfField(leading)} AND r.key = ? AND `
     : `${table ?? indexTable(plan.type)} AS r WHERE `;
-  const open = at >= settled ? 'r.open = 1 AND ' : '';
+  const open = isOpen ? 'r.open = 1 AND ' : '';
   const order = [...plan.sort.flatMap(orderTerms), 'created', 'entry'].join(', ');
   // "+" keeps the index over bounds out of it: nearly every row has started, so it would find
   // nearly all.
@@ -72,8 +74,14 @@ class FilterSql {
     const { op, filters } = filter;
     const inner = filters.map((f) => this.write(f, strict || op === 'none'));
     if (op === 'all') return inner.length === 0 ? '1' : `(${inner.join(' AND ')})`;
-    const any = inner.length === 0 ? '0' : `(${inner.join(' OR ')})`;
+    const any = inner.length === 0 ? this.never() : `(${inner.join(' OR ')})`;
     return op === 'any' ? any : `NOT ${any}`;
+  }
+
+  /** As a parameter: a plain 0 would take the conditions beside it out of the statement. */
+  private never(): string {
+    this.params.push(0);
+    return '?';
   }
 
   private test(test: Test): string {
@@ -122,6 +130,7 @@ class FilterSql {
     const reference = column.target?.of === 'entries';
     const among = (target: string): string => {
       if (keys === null) return '1';
+      if (keys.length === 0) return this.never();
       this.params.push(...keys);
       return keys.length === 1
         ? `${target} = ?`

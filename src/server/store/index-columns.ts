@@ -1,0 +1,69 @@
+import type { ContentType } from '@/core/design/spec.ts';
+import { type Column, columnsOf } from '@/core/listing/columns.ts';
+import type { SortKey } from '@/core/listing/plan.ts';
+
+/**
+ * Name of a type's index table: one row for each live interval, derived, dropped and rebuilt at
+ * will.
+ */
+export function indexTable(type: Pick<ContentType, 'id'>): string {
+  return quoted(`index_${named(type.id)}`);
+}
+
+/** Name of the table with the members of a type's many-valued fields. */
+export function memberTable(type: Pick<ContentType, 'id'>): string {
+  return quoted(`member_${named(type.id)}`);
+}
+
+/** An id as part of an SQL name: SQL names ignore case, ids do not. */
+export function named(id: string): string {
+  return id.replace(/[A-Z]/g, (c) => `$${c.toLowerCase()}`);
+}
+
+/** An SQL identifier in quotes. */
+export function quoted(name: string): string {
+  return `"${name.replaceAll('"', '""')}"`;
+}
+
+/** The column a filter compares, and the one a sort key orders by. */
+export function cellColumn(column: Column): string {
+  return quoted(column.meta ?? `c_${named(column.field!.id)}`);
+}
+
+/**
+ * The column a sort key orders by: a sort key or an option's place where that is not the value
+ * itself.
+ */
+export function sortColumn(column: Column): string {
+  return column.family === 'text' || column.family === 'choice'
+    ? quoted(`s_${named(column.field!.id)}`)
+    : cellColumn(column);
+}
+
+/** Whether a field's members stand in the member table rather than in a column. */
+export function isManyValued(column: Column): boolean {
+  return (
+    column.field !== null &&
+    column.field.many &&
+    (column.family === 'members' || column.family === 'choice')
+  );
+}
+
+/** The columns of a type that stand in its derived tables. */
+export function stored(type: ContentType): Column[] {
+  return [...columnsOf(type).values()].filter((c) => c.field !== null);
+}
+
+/** The columns of the index table in which a field's value stands. */
+export function namesOf(column: Column): string[] {
+  return sortColumn(column) === cellColumn(column)
+    ? [cellColumn(column)]
+    : [cellColumn(column), sortColumn(column)];
+}
+
+/** The ORDER BY terms of a sort key: where blanks go, then the value. */
+export function orderTerms({ column, descending, blanks }: SortKey): string[] {
+  const value = sortColumn(column);
+  const term = `${value}${descending ? ' DESC' : ''}`;
+  return column.meta ? [term] : [`(${value} IS NULL)${blanks === 'first' ? ' DESC' : ''}`, term];
+}

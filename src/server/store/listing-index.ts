@@ -1,0 +1,130 @@
+import type { Connection } from '../db/connection.ts';
+import type { ContentType } from '@/core/design/spec.ts';
+import type { Column } from '@/core/listing/columns.ts';
+import { type Condition, type ListingPlan, conditionsOf } from '@/core/listing/plan.ts';
+import { fingerprint } from '@/core/fingerprint.ts';
+import {
+  cellColumn,
+  indexTable,
+  isManyValued,
+  memberTable,
+  named,
+  namesOf,
+  orderTerms,
+  quoted,
+} from './index-columns.ts';
+import { statement } from './statement.ts';
+
+/** A condition by one key of a field with many values. */
+interface LeadingMember {
+  condition: Condition;
+  key: string;
+}
+
+/**
+ * The condition that a listing is read by: one key of a field with many values, where all entries
+ * must have it. The member table then repeats what the listing filters and sorts by, so that its
+ * index is read in order instead of looking into every entry.
+ */
+export function leadingMember(plan: ListingPlan): LeadingMember | null {
+  for (const condition of required(plan)) {
+    const { column, op, operand } = condition;
+    const one = op === 'is' || op === 'any-of' || op === 'all-of';
+    if (
+      one &&
+      operand.kind === 'keys' &&
+      operand.keys.length === 1 &&
+      isManyValued(column) &&
+      isOneKey(column)
+    )
+      return { condition, key: operand.keys[0]! };
+  }
+  return null;
+}
+
+/**
+ * The field that a listing is read by, in SQL without a parameter: so its index has the rows of
+ * this field alone, and reading it in order compares no more than the key.
+ */
+export function isOfField({ condition }: LeadingMember): string {
+  return `field = ${literal(condition.column.field!.id)}`;
+}
+
+/** A text as it stands in SQL. */
+function literal(text: string): string {
+  return `'${text.replaceAll("'", "''")}'`;
+}
+
+/**
+ * Whether a wanted key stands for itself alone: no categories below it, no liveness of what it
+ * names.
+ */
+function isOneKey({ target }: Column): boolean {
+  return target === null || (target.of === 'subjects' && !target.tree);
+}
+
+/** The conditions that every entry of a listing fulfils. */
+function required({ filter }: ListingPlan): Condition[] {
+  const fixed = filter.kind === 'all' ? filter.filters : [filter];
+  return fixed.filter((f) => f.kind === 'condition');
+}
+
+/**
+ * What the member table repeats of the index table: all that listings read by a member filter and
+ * sort by.
+ */
+export function repeatedColumns(type: ContentType, plans: ListingPlan[]): string[] {
+  const led = plans.filter((plan) => leadingMember(plan) !== null);
+  if (led.length === 0) return [];
+  const used = led
+    .flatMap((plan) => [...conditionsOf(plan.filter), ...plan.sort].map(({ column }) => column))
+    .filter((c) => c.field !== null);
+  return [
+    ...new Set(['ends', 'open', 'created', 'published', 'updated', ...used.flatMap(namesOf)]),
+  ];
+}
+
+/**
+ * Fixed values first, then the sort keys in their order, then what makes the order total and the
+ * bounds.
+ */
+export function listingIndex(plan: ListingPlan): { name: string; sql: string } {
+  const leading = leadingMember(plan);
+  const fixed = required(plan).filter((c) => c !== leading?.condition && !isManyValued(c.column));
+  const equal = fixed.flatMap((c) =>
+    c.op === 'is' && c.operand.kind !== 'relative' && c.column.family !== 'instant'
+      ? [cellColumn(c.column)]
+      : [],
+  );
+  const order = plan.sort.flatMap((key) => orderTerms(key));
+  const rest = fixed.map((c) => cellColumn(c.column));
+  const seen = new Set<string>();
+  const columns = [
+    ...(leading ? ['key'] : []),
+    ...equal,
+    ...order,
+    'created',
+    'entry',
+    'starts',
+    'ends',
+    ...rest,
+  ].filter((c) => {
+    const name = c.replace(/ DESC$/, '');
+    return seen.has(name) ? false : (seen.add(name), true);
+  });
+  const table = leading ? memberTable(plan.type) : indexTable(plan.type);
+  const which = leading ? ` AND ${isOfField(leading)}` : '';
+  const on = `${table} (${columns.join(', ')}) WHERE open = 1${which}`;
+  // Designs that hold one after the other may read one listing by different indexes.
+  const name = `listing.${named(plan.listing.id)}.${fingerprint(on)}`;
+  return { name, sql: `CREATE INDEX ${quoted(name)} ON ${on}` };
+}
+
+/** Whether the database has the index that a listing, as it is planned, is read by. */
+export function hasListingIndex(connection: Connection, plan: ListingPlan): boolean {
+  return (
+    statement(connection, `SELECT 1 FROM sqlite_master WHERE type = 'index' AND name = ?`).get(
+      listingIndex(plan).name,
+    ) !== undefined
+  );
+}
