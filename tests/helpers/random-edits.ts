@@ -5,11 +5,14 @@ import {
   type Part,
   type PartPath,
   ROOTS,
+  partAt,
   partsBelow,
 } from '@/core/design-edit/parts.ts';
 import { placeOf } from '@/core/design-edit/apply.ts';
 import { valueAt } from '@/core/design-edit/properties.ts';
 import type { Place, Step } from '@/core/design-edit/steps.ts';
+import { FIELD_KINDS } from '@/core/design/kinds/index.ts';
+import { type Wanted, withKind } from '@/core/design-edit/change-kind.ts';
 import type { Design } from '@/core/design/spec.ts';
 import { designOf } from './design.ts';
 
@@ -222,7 +225,38 @@ export function drawing(numbers: readonly number[]): (n: number) => number {
   return (n) => numbers[next++ % numbers.length]! % n;
 }
 
+const KINDS = FIELD_KINDS.map(({ kind }) => kind);
+
+/** A field that is to hold something else, under an id of its own. */
+export function kindSteps(design: Design, type: string, field: string, wanted: Wanted): Step[] {
+  const path = `types/${type}/fields/${field}`;
+  const was = partAt(design, path)! as never;
+  const next = withKind(was, was, wanted, () => `id-kind${(made += 1)}`);
+  const setOf = (kind: string): string | undefined =>
+    design.subjectSets.find((set) => set.kind === kind)?.key;
+  const options = ['Pea', '2', 'Yes'].map((label, i) => ({ id: `o${i}`, key: `o${i}`, label }));
+  const part = {
+    ...next,
+    ...(wanted.kind === 'choice' ? { options } : {}),
+    ...(wanted.kind === 'tags' ? { set: setOf('tags') } : {}),
+    ...(wanted.kind === 'category' ? { set: setOf('tree') } : {}),
+  } as never;
+  const place = placeOf(design, path)!;
+  return [
+    { do: 'remove', part: path, was, ...place },
+    { do: 'add', part, ...place },
+  ];
+}
+
+function kindEdit(design: Design, pick: (n: number) => number): DesignEdit {
+  const type = design.types[pick(design.types.length)]!;
+  const field = type.fields[pick(type.fields.length)]!;
+  const kind = pick(3) === 0 ? field.kind : KINDS[pick(KINDS.length)]!;
+  return { steps: kindSteps(design, type.id, field.id, { kind, many: pick(2) === 0 }) };
+}
+
 /** An edit of one to three steps. */
 export function randomEdit(design: Design, pick: (n: number) => number): DesignEdit {
+  if (pick(6) === 0 && design.types.length > 0) return kindEdit(design, pick);
   return { steps: Array.from({ length: 1 + pick(2) }, () => randomStep(design, pick)) };
 }

@@ -5,6 +5,8 @@ import type { Connection } from '@/server/db/connection.ts';
 import { COMMAND_LINE } from '@/server/permit.ts';
 import type { SiteView } from '@/server/queries/site-view.ts';
 import { openEdits } from '@/server/store/bench.ts';
+import { FIELD_KINDS } from '@/core/design/kinds/index.ts';
+import { kindSteps } from './random-edits.ts';
 import { DESIGN } from './random-site.ts';
 import { setting } from './release.ts';
 
@@ -65,6 +67,12 @@ const bench = fc.oneof(
   }),
   fc.record({ do: fc.constantFrom('undo' as const, 'redo' as const, 'discard' as const) }),
   fc.record({ do: fc.constantFrom('rebase' as const, 'take back' as const) }),
+  fc.record({
+    do: fc.constant('kind' as const),
+    field: fc.constantFrom('title', 'stock', 'sow', 'shade', 'ease', 'grower'),
+    kind: fc.constantFrom(...FIELD_KINDS.map(({ kind }) => kind), null, null),
+    many: fc.boolean(),
+  }),
 );
 
 const FIELDS = DESIGN['types/variety.json'] as { fields: { key: string }[] };
@@ -135,6 +143,14 @@ export class LivedSite {
         const drafts = what.draft === null ? [] : [{ entry: what.draft, revision: null }];
         const at = later(what.after);
         run('release', { edits: edits.slice(0, what.count), drafts, at });
+        break;
+      }
+      case 'kind': {
+        const { fields } = design.types.find(({ key }) => key === 'variety')!;
+        const field = fields.find(({ key }) => key === what.field);
+        if (!field) break;
+        const wanted = { kind: what.kind ?? field.kind, many: what.many };
+        run('release', { edit: { steps: kindSteps(design, 'variety', field.id, wanted) } });
         break;
       }
       case 'undo':

@@ -1,5 +1,6 @@
 import { type Issue, at } from '../issue.ts';
 import { compilePattern } from '../pattern/compile.ts';
+import { referenceIds } from '../design/conversion.ts';
 import { isReference } from '../design/field-values.ts';
 import type { Environments } from '../design/environment.ts';
 import type { ContentType, Design } from '../design/spec.ts';
@@ -91,7 +92,7 @@ function referenceFields(design: Design, byType: Map<string, AddressRule>): Map<
   return new Map(
     design.types.map((t) => [
       t.key,
-      t.fields.filter((f) => isReference(f) && named.has(f.id)).map((f) => f.id),
+      t.fields.filter((f) => isReference(f) && named.has(f.id)).flatMap(referenceIds),
     ]),
   );
 }

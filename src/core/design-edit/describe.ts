@@ -1,4 +1,6 @@
 import type { Design } from '../design/spec.ts';
+import type { Field } from '../design/field.ts';
+import { kindOf } from '../design/kinds/index.ts';
 import { sentence } from '../design/words.ts';
 import type { DesignEdit } from './edit.ts';
 import { type Json, type Part, type PartPath, partAt, rootOf, sortWord } from './parts.ts';
@@ -32,15 +34,32 @@ const PROPERTY_WORDS: Readonly<Record<string, string>> = {
  * An edit as a sentence, such as "Variety: title rule “{title}, saved”, was “{title}”"; the
  * design names what it speaks of, after the edit or before.
  */
-export function describe(design: Design, { steps }: DesignEdit): string {
-  const [first, ...more] = steps;
+export function describe(design: Design, edit: DesignEdit): string {
+  const [first, ...more] = told(edit);
   const rest = more.length === 0 ? '' : `, and ${more.length} more`;
   return `${describeStep(design, first!)}${rest}`;
 }
 
 /** Every step of an edit as a sentence. */
-export function describeSteps(design: Design, { steps }: DesignEdit): string[] {
-  return steps.map((step) => describeStep(design, step));
+export function describeSteps(design: Design, edit: DesignEdit): string[] {
+  return told(edit).map((step) => describeStep(design, step));
+}
+
+/** The steps without those that take away what another step puts something in the place of. */
+function told({ steps }: DesignEdit): Step[] {
+  const added = steps.flatMap((step) => (step.do === 'add' ? [step.part as unknown as Field] : []));
+  const removed = new Map(
+    steps.flatMap((step) =>
+      step.do === 'remove' ? [[step.was.id, step.was as unknown as Field]] : [],
+    ),
+  );
+  const gone = new Set(
+    added.flatMap(({ id, replaces }) => [
+      ...(replaces ? [replaces.field] : []),
+      ...[...removed.values()].filter((was) => was.replaces?.field === id).map((was) => was.id),
+    ]),
+  );
+  return steps.filter((step) => step.do !== 'remove' || !gone.has(step.was.id));
 }
 
 function describeStep(design: Design, step: Step): string {
@@ -54,8 +73,11 @@ function describeStep(design: Design, step: Step): string {
       const now = step.now === null ? 'taken away' : valueWords(step.now);
       return `${own}: ${word} ${now}${was}`;
     }
-    case 'add':
+    case 'add': {
+      const { replaces } = step.part as unknown as Field;
+      if (replaces) return `${where}${own} holds ${holding(step.part)}, was ${holding(replaces)}`;
       return `${where}${sortWord(path) ?? 'part'} ${own} added`;
+    }
     case 'remove':
       return `${where}${sortWord(path) ?? 'part'} ${own} removed`;
     case 'move':
@@ -63,6 +85,12 @@ function describeStep(design: Design, step: Step): string {
     case 'rename':
       return `${own}: key ${step.now}, was ${step.was}`;
   }
+}
+
+function holding(field: { kind: string; many: boolean } | Part): string {
+  const { kind, many } = field as { kind: string; many: boolean };
+  const { label, alwaysMany } = kindOf({ kind });
+  return many && !alwaysMany ? `several of ${label.toLowerCase()}` : label.toLowerCase();
 }
 
 /** The part at the top in which a part stands, with a colon; '' where it is that part. */

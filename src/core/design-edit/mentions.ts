@@ -86,6 +86,8 @@ function ofType(type: ContentType, environments: Environments): Mention[] {
       return [
         ...(field.types ?? []).flatMap((key, i) => own('type', `types.${i}`, key)),
         ...own('set', 'set', field.set),
+        ...own('field', 'shownIf.field', field.shownIf?.field),
+        ...own('option', 'shownIf.is', field.shownIf?.is, field.shownIf?.field),
         ...(field.kind === 'choice' ? own('option', 'default', field.default, field.key) : []),
       ];
     }),

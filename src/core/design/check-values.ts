@@ -3,8 +3,10 @@ import { isBlank } from '../pattern/types.ts';
 import { didYouMean } from '../did-you-mean.ts';
 import type { Field } from './field.ts';
 import { mentionsOf } from './field-values.ts';
-import type { Mention } from './kinds/definition.ts';
-import type { Values } from './values.ts';
+import type { Given, Mention } from './kinds/definition.ts';
+import { kindOf } from './kinds/index.ts';
+import { isShown, shownWhen } from './shown.ts';
+import { type Values, valuesOf } from './values.ts';
 
 /** What is there of the rest of the site, for checking an entry's values. */
 export interface ValueWorld {
@@ -62,14 +64,58 @@ function checkMention(field: Field, mention: Mention, world: ValueWorld): Issue 
   };
 }
 
-/** What keeps values from being public: required fields that are blank. */
-export function checkRequired(fields: readonly Field[], values: Values): Issue[] {
-  return fields
-    .filter((field) => field.required && isBlank(values[field.id]))
-    .map((field) => ({
-      code: 'required',
-      path: field.key,
-      message: `${field.label} is required, and it is blank.`,
-      fix: 'Fill it in.',
-    }));
+/**
+ * What keeps values from being public: required fields that are blank, too few or too many values,
+ * and values beyond their field's limits. Fields that the form does not show for these values are
+ * not asked for.
+ */
+export function checkWhole(
+  fields: readonly Field[],
+  values: Values,
+  given: Pick<Given, 'now' | 'zone'>,
+): Issue[] {
+  return fields.flatMap((field) => {
+    if (!isShown(shownWhen(field, fields), values)) return [];
+    const all = valuesOf(values, field.id).filter((value) => !isBlank(value));
+    const limits = all.flatMap((value) => kindOf(field).limits(value, field, given));
+    return [
+      ...(field.required && isBlank(values[field.id]) ? [blank(field)] : []),
+      ...countIssues(field, all.length),
+      ...limits.map((words) => ({
+        code: 'beyond-limits',
+        path: field.key,
+        message: `${field.label} ${words}.`,
+        fix: 'Change it, or the limits of the field.',
+      })),
+    ];
+  });
+}
+
+function blank({ key, label }: Field): Issue {
+  return {
+    code: 'required',
+    path: key,
+    message: `${label} is required, and it is blank.`,
+    fix: 'Fill it in.',
+  };
+}
+
+/** A field that is blank may be: how many there are at least holds once there is one. */
+function countIssues({ key, label, many, minCount, maxCount }: Field, count: number): Issue[] {
+  if (!many || count === 0) return [];
+  const wrong =
+    minCount !== undefined && count < minCount
+      ? `at least ${minCount}`
+      : maxCount !== undefined && count > maxCount
+        ? `at most ${maxCount}`
+        : null;
+  if (wrong === null) return [];
+  return [
+    {
+      code: 'wrong-count',
+      path: key,
+      message: `${label} holds ${wrong}, and there ${count === 1 ? 'is 1' : `are ${count}`}.`,
+      fix: 'Add some or take some away.',
+    },
+  ];
 }

@@ -10,7 +10,6 @@ import type { Field } from './field.ts';
 import { targetOf } from './field-values.ts';
 import { kindOf } from './kinds/index.ts';
 import type { ContentType, Design } from './spec.ts';
-import { hasText } from '../text.ts';
 import { type EntryView, type Media, type Subject, nameOf } from './values.ts';
 
 /**

@@ -1,9 +1,22 @@
+import type { ControlName } from './kinds/definition.ts';
+
 /** A prepared option of a choice. */
 export interface FieldOption {
   /** Stays when the key is renamed; values are stored under it. */
   id: string;
   key: string;
   label: string;
+}
+
+/** What a field was before its kind, or whether it holds several, was changed. */
+export interface FieldBefore {
+  /** Its id: values stored so far stand under it. */
+  field: string;
+  kind: string;
+  many: boolean;
+  /** What the options of a choice were called, by id. */
+  labels?: Record<string, string> | undefined;
+  replaces?: FieldBefore | undefined;
 }
 
 /** A named, typed slot of a content type. What only some kinds have is optional. */
@@ -18,9 +31,35 @@ export interface Field {
   required: boolean;
   many: boolean;
   column: boolean;
+  /** Its values so far are read as values of this field where it has none of its own. */
+  replaces?: FieldBefore | undefined;
   /** Holds a value for each language. */
   translated: boolean;
   default?: string | number | boolean | undefined;
+  /** How many values there are at least and at most, where there are several. */
+  minCount?: number | undefined;
+  maxCount?: number | undefined;
+  /** Begins a section of the form with this heading. */
+  section?: string | undefined;
+  /** Takes half of the form’s width. */
+  half?: boolean | undefined;
+  /** Another control than that of its kind. */
+  control?: ControlName | undefined;
+  /** Left out of the form. */
+  hidden?: boolean | undefined;
+  /** In the form while another field is filled, or has a value (of a choice its key). */
+  shownIf?: { field: string; is?: string | number | boolean | undefined } | undefined;
+  /** Lengths in characters. */
+  minLength?: number | undefined;
+  maxLength?: number | undefined;
+  /** Of numbers. */
+  min?: number | undefined;
+  max?: number | undefined;
+  decimals?: number | undefined;
+  unit?: string | undefined;
+  /** Of days and instants: `yyyy-MM-dd`, or `today ± days`. */
+  earliest?: string | undefined;
+  latest?: string | undefined;
   /** Choices, in their order. */
   options?: FieldOption[] | undefined;
   /** Content types a reference may point at, by key. */

@@ -3,6 +3,7 @@ import { didYouMean } from '../did-you-mean.ts';
 import { isSafeTarget } from '../link.ts';
 import type { Field } from './field.ts';
 import { key } from './key.ts';
+import { CONTROLS } from './kinds/definition.ts';
 import { FIELD_KINDS, kindOf } from './kinds/index.ts';
 import { blockShape } from './block.ts';
 import { withBlockIds, withIds } from './block-ids.ts';
@@ -34,6 +35,17 @@ const fieldKey = z
     error: (i) => `"${String(i.input)}" is a name of the pattern language; choose another key.`,
   });
 
+const before = z.strictObject({
+  field: key,
+  kind: z.enum(FIELD_KINDS.map((k) => k.kind)),
+  many: z.boolean().default(false),
+  /** What the options of a choice were called, by id. */
+  labels: z.record(key, z.string().max(200)).optional(),
+  get replaces() {
+    return before.optional();
+  },
+});
+
 const common = {
   /** Stays when the key is renamed; values are stored under it. Default: the key. */
   id: key.optional(),
@@ -47,6 +59,26 @@ const common = {
   column: z.boolean().default(false),
   /** Holds a value for each language; texts do unless said otherwise. */
   translated: z.boolean().optional(),
+  /** What it was before its kind, or whether it holds several, was changed. */
+  replaces: before.optional(),
+  /** How many values there are at least and at most, where there are several. */
+  minCount: z.int().min(0).max(1000).optional(),
+  maxCount: z.int().min(1).max(1000).optional(),
+  /** Begins a section of the form with this heading. */
+  section: z.string().min(1).max(200).optional(),
+  /** Takes half of the form's width. */
+  half: z.boolean().optional(),
+  /** Another control than that of its kind. */
+  control: z.enum(CONTROLS).optional(),
+  /** Left out of the form. */
+  hidden: z.boolean().optional(),
+  /** In the form while another field is filled, or has a value. */
+  shownIf: z
+    .strictObject({
+      field: fieldKey,
+      is: z.union([z.string(), z.number(), z.boolean()]).optional(),
+    })
+    .optional(),
   /** A value for new entries. */
   default: z.union([z.string(), z.number(), z.boolean()]).optional(),
 };

@@ -65,6 +65,59 @@ describe('a design', () => {
       { types: [typeOf('a', [{ key: 'x', kind: 'tags', set: 'nothing' }])] },
       'unknown-name types/a/fields/x',
     ],
+    ...(
+      [
+        ['limits in the wrong order', { kind: 'number', min: 3, max: 2 }, 'wrong-limits', ''],
+        [
+          'lengths in the wrong order',
+          { kind: 'text', minLength: 3, maxLength: 2 },
+          'wrong-limits',
+          '',
+        ],
+        [
+          'counts in the wrong order',
+          { kind: 'text', minCount: 3, maxCount: 2 },
+          'wrong-limits',
+          '',
+        ],
+        ['a limit that is no day', { kind: 'date', earliest: 'soon' }, 'wrong-limits', ''],
+        ['a default of another kind', { kind: 'number', default: 'x' }, 'wrong-value', '/default'],
+        [
+          'a control that does not fit',
+          { kind: 'text', control: 'slider' },
+          'wrong-control',
+          '/control',
+        ],
+        [
+          'a slider without an end',
+          { kind: 'number', min: 0, control: 'slider' },
+          'wrong-control',
+          '/control',
+        ],
+        [
+          'a field shown by itself',
+          { kind: 'text', shownIf: { field: 'x' } },
+          'unknown-name',
+          '/shownIf',
+        ],
+        [
+          'a field shown by none',
+          { kind: 'text', shownIf: { field: 'y' } },
+          'unknown-name',
+          '/shownIf',
+        ],
+        [
+          'what is required and hidden',
+          { kind: 'text', required: true, hidden: true },
+          'hidden-required',
+          '',
+        ],
+      ] as const
+    ).map(([name, given, code, place]): [string, Record<string, unknown>, string] => [
+      name,
+      { types: [typeOf('a', [{ key: 'x', ...given }])] },
+      `${code} types/a/fields/x${place}`,
+    ]),
     ['"/" for no listing', { site: { front: { listing: 'x' } } }, 'unknown-name site/front'],
     [
       'two listings at one address',

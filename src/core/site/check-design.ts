@@ -3,6 +3,7 @@ import { unknownName } from '../did-you-mean.ts';
 import { doubledBlockIds } from '../design/block-ids.ts';
 import type { DesignNames } from '../design/field.ts';
 import { kindOf } from '../design/kinds/index.ts';
+import { checkForm } from './check-form.ts';
 import type { ContentType, Design } from '../design/spec.ts';
 
 /** What is wrong with a design beyond its shape: doubled keys, and names that lead nowhere. */
@@ -86,6 +87,7 @@ function checkType(type: ContentType, design: Design, names: DesignNames): Issue
     ...checkTree(type, path),
     ...checkRetired(type, design, path),
     ...type.fields.flatMap((f) => kindOf(f).check(f, `${path}/fields/${f.key}`, names)),
+    ...type.fields.flatMap((f) => checkForm(f, type, design, `${path}/fields/${f.key}`)),
   ];
 }
 

@@ -1,11 +1,11 @@
 import { and, eq, max } from 'drizzle-orm';
 import { z } from 'zod';
-import { checkMentions, checkRequired } from '@/core/design/check-values.ts';
+import { checkMentions, checkWhole } from '@/core/design/check-values.ts';
 import type { ContentType } from '@/core/design/spec.ts';
 import { parseInstant } from '@/core/time/parse.ts';
 import type { Instant } from '@/core/time/interval.ts';
 import { plannedChange } from '../db/schema.ts';
-import { readValues } from '../store/stored-values.ts';
+import { valuesOfType } from '../store/stored-values.ts';
 import { statement } from '../store/statement.ts';
 import { type CommandContext, Refused, command } from './definition.ts';
 import { deriveEntry } from './derive-entry.ts';
@@ -115,7 +115,7 @@ export function instantOf({ at: now, site }: CommandContext, { at }: Pick<Input,
 
 /** What goes public must be whole: required fields filled, and all that is named there. */
 function checkPublishable(
-  { connection, site }: CommandContext,
+  { connection, site, at }: CommandContext,
   type: ContentType,
   { entry, revision }: Pick<Input, 'entry' | 'revision'>,
 ): void {
@@ -132,9 +132,9 @@ function checkPublishable(
           : `There is no version ${revision}.`,
       fix: 'Save it first.',
     });
-  const values = readValues(row.v, site.design.site.language);
+  const values = valuesOfType(type, row.v, site.design.site);
   const issues = [
-    ...checkRequired(type.fields, values),
+    ...checkWhole(type.fields, values, { now: at, zone: site.design.site.zone }),
     ...checkMentions(type.fields, values, storedWorld(connection, site)),
   ];
   if (issues.length > 0)

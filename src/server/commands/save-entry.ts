@@ -1,7 +1,8 @@
 import { randomBytes } from 'node:crypto';
 import { and, asc, eq, gt, isNull, max } from 'drizzle-orm';
 import { z } from 'zod';
-import { checkRequired } from '@/core/design/check-values.ts';
+import { checkWhole } from '@/core/design/check-values.ts';
+import { referenceIds } from '@/core/design/conversion.ts';
 import type { ContentType } from '@/core/design/spec.ts';
 import type { Values } from '@/core/design/values.ts';
 import { formatStyled } from '@/core/pattern/date-format.ts';
@@ -12,6 +13,7 @@ import { revisionWriter } from '../store/revision-writer.ts';
 import { type CommandContext, Refused, command } from './definition.ts';
 import { deriveEntry } from './derive-entry.ts';
 import { entryOf } from './entry-lookup.ts';
+import { carriedValues } from '../store/carried-values.ts';
 import { valuesOfForm } from '../store/form-values.ts';
 
 const MAX_DEPTH = 50;
@@ -52,6 +54,7 @@ export const saveEntry = command({
       saved: at,
       values,
       author: actor.id,
+      stored: carriedValues(context.connection, id, type, values, site.design.site),
     });
     deriveEntry(context, id);
     return { id, revision: number };
@@ -105,7 +108,7 @@ function checkPlanned(
   type: ContentType,
   values: Values,
 ): void {
-  const blank = checkRequired(type.fields, values);
+  const blank = checkWhole(type.fields, values, { now: at, zone: site.design.site.zone });
   if (blank.length === 0) return;
   const plan = connection.tables
     .select()
@@ -144,7 +147,8 @@ function checkDepth(
   const parent = statement<string>(
     connection,
     `SELECT e.target FROM reference_edge AS e JOIN entry AS n
-       ON n.id = e.entry AND n.newest = e.revision WHERE e.entry = ? AND e.field = ?`,
+       ON n.id = e.entry AND n.newest = e.revision
+     WHERE e.entry = ? AND e.field IN (SELECT value FROM json_each(?))`,
   ).pluck();
   let at = values[field.id] as string | null | undefined;
   for (let depth = 1; at; depth++) {
@@ -158,6 +162,6 @@ function checkDepth(
             : `Pages sit within each other at most ${MAX_DEPTH} deep.`,
         fix: 'Choose another page.',
       });
-    at = parent.get(at, field.id);
+    at = parent.get(at, JSON.stringify(referenceIds(field)));
   }
 }

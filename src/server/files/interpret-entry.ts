@@ -1,4 +1,5 @@
-import { checkMentions, checkRequired, type ValueWorld } from '@/core/design/check-values.ts';
+import { valuesAs } from '@/core/design/conversion.ts';
+import { checkMentions, checkWhole, type ValueWorld } from '@/core/design/check-values.ts';
 import { parseValue, valueKindOf } from '@/core/design/field-values.ts';
 import type { Given } from '@/core/design/kinds/definition.ts';
 import type { ContentType, Design } from '@/core/design/spec.ts';
@@ -284,7 +285,11 @@ export class EntryReader {
     if (published.size === 0 && plans.some((p) => p.do === 'publish')) published.add(newest);
     const seen = new Set<string>();
     for (const { values } of published)
-      for (const { path = '', code, message, fix = '' } of checkRequired(type.fields, values)) {
+      for (const { path = '', code, message, fix = '' } of checkWhole(
+        type.fields,
+        valuesAs(type.fields, values, this.design.site),
+        this.given,
+      )) {
         if (!seen.has(path)) told([path], code, message, fix);
         seen.add(path);
       }

@@ -1,6 +1,6 @@
 import type { SiteView } from './site-view.ts';
 import { type Actor, SITE, permit } from '../permit.ts';
-import { readValues } from '../store/stored-values.ts';
+import { valuesOfType } from '../store/stored-values.ts';
 import { settledInstant } from '../store/write.ts';
 import { stateAt } from '@/core/publication/state.ts';
 import type { EntryState } from '@/core/publication/model.ts';
@@ -218,7 +218,7 @@ function contentRow(
 ): ContentRow | null {
   if (!type) return null;
   const { state, spans } = lifeOf(row, at);
-  const values = readValues(row.values, view.at(at)!.site.design.site.language);
+  const values = valuesOfType(type, row.values, view.at(at)!.site.design.site);
   const world = displayWorld(view, at);
   const cells = Object.fromEntries(columns.map((f) => [f.key, displayValues(values, f, world)]));
   return {

@@ -5,7 +5,7 @@ import type { Actor } from '../permit.ts';
 import { withEntries } from '../store/overlay-reader.ts';
 import { personName } from '../store/persons.ts';
 import { statement } from '../store/statement.ts';
-import { readValues } from '../store/stored-values.ts';
+import { valuesOfType } from '../store/stored-values.ts';
 import { settledInstant } from '../store/write.ts';
 import type { Seeing } from './clock.ts';
 import { movingOn } from './moving.ts';
@@ -65,7 +65,7 @@ function draftOf(
 ): Draft | null {
   const type = types.get(typeId);
   if (!type) return null;
-  const values = readValues(json, design.site.language);
+  const values = valuesOfType(type, json, design.site);
   return { id, type, values, author: personName(view.connection, author) };
 }
 

@@ -63,7 +63,7 @@ export function entryOutcome(
   if (!found || !type) return null;
   const { site, reader } = found;
   const given = input.values && valuesOfForm(view.connection, site, type, input.values, at);
-  const values = given?.values ?? newestValues(view, input.id, at) ?? {};
+  const values = given?.values ?? newestValues(view, type, input.id, at) ?? {};
   const draft = { id: input.id ?? `${type.key}-new`, type, values, author: actor.name };
   const live = reader.liveEntries([draft.id], new Validity(at)).get(draft.id);
   const same = live !== undefined && isSame(type, live.values, values);

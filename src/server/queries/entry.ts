@@ -1,10 +1,12 @@
 import { and, eq, gt, gte } from 'drizzle-orm';
 import type { ContentType } from '@/core/design/spec.ts';
 import type { Field } from '@/core/design/field.ts';
-import { mentionsOf, targetOf } from '@/core/design/field-values.ts';
+import { mentionsOf, parseValue, targetOf } from '@/core/design/field-values.ts';
 import type { ControlName } from '@/core/design/kinds/definition.ts';
+import { type ShownWhen, shownWhen } from '@/core/design/shown.ts';
 import { kindOf } from '@/core/design/kinds/index.ts';
 import type { Values } from '@/core/design/values.ts';
+import { paragraphsOf } from '@/core/rich-text.ts';
 import { stateAt } from '@/core/publication/state.ts';
 import type { EntryState } from '@/core/publication/model.ts';
 import type { Instant } from '@/core/time/interval.ts';
@@ -12,7 +14,7 @@ import { type Actor, SITE, permit } from '../permit.ts';
 import { liveInterval, plannedChange, refusal, revision } from '../db/schema.ts';
 import { personName } from '../store/persons.ts';
 import { statement } from '../store/statement.ts';
-import { readValues } from '../store/stored-values.ts';
+import { valuesOfType } from '../store/stored-values.ts';
 import type { LifeSpan } from './content.ts';
 import { entryName } from './display.ts';
 import { type Option, optionsOf } from './offers.ts';
@@ -46,8 +48,14 @@ export interface EntryDetail {
 }
 
 /** A field with what its control needs. */
-export type FormField = Pick<Field, 'id' | 'key' | 'label' | 'required' | 'many'> & {
+export type FormField = Pick<
+  Field,
+  'id' | 'key' | 'label' | 'required' | 'many' | 'section' | 'half' | 'hidden'
+> & {
+  shownWhen: ShownWhen | null;
   control: ControlName;
+  /** What limits its values, as controls show it. */
+  limits: Pick<Field, 'maxLength' | 'min' | 'max' | 'decimals' | 'unit'>;
   help: string | null;
   /** What is offered at once. */
   options: Option[];
@@ -79,7 +87,7 @@ export function entryDetail(
   const { revisions, ...stored } = storedOf(view, id, at, now);
   const shown = revisions.findLast((r) => r.saved <= at) ?? revisions[0];
   const newest = revisions.at(-1);
-  const values = readValues(shown?.values ?? '{}', site.design.site.language);
+  const values = valuesOfType(type, shown?.values ?? '{}', site.design.site);
   return {
     id,
     type: formType(view, type, values, at),
@@ -144,13 +152,14 @@ export function newEntry(
   key: string,
   at: Instant,
 ): EntryDetail | null {
-  const type = view.at(at)?.site.typesByKey.get(key);
+  const site = view.at(at)?.site;
+  const type = site?.typesByKey.get(key);
   permit(actor, 'write-entry', type ? { of: 'type', id: type.id } : SITE);
   if (!type) return null;
   return {
     id: null,
     type: formType(view, type, {}, at),
-    values: Object.fromEntries(type.fields.map((f) => [f.id, f.default ?? null])),
+    values: defaultsOf(type, site!.design.site.zone, at),
     name: '',
     revision: null,
     author: null,
@@ -161,6 +170,20 @@ export function newEntry(
     refusals: [],
     path: null,
   };
+}
+
+/** What a new entry starts with; `today` is that of the instant. */
+function defaultsOf(type: ContentType, zone: string, now: Instant): Values {
+  return Object.fromEntries(
+    type.fields.map((f) => {
+      const read = parseValue(f.default, f, { now, zone, richText: paragraphsOf });
+      return [f.id, read.ok ? read.value : null];
+    }),
+  );
+}
+
+function limitsOf({ maxLength, min, max, decimals, unit }: Field): FormField['limits'] {
+  return { maxLength, min, max, decimals, unit };
 }
 
 function formType(
@@ -176,7 +199,12 @@ function formType(
       id: f.id,
       key: f.key,
       label: f.label,
-      control: kindOf(f).control,
+      control: f.control ?? kindOf(f).control,
+      section: f.section,
+      half: f.half,
+      hidden: f.hidden,
+      shownWhen: shownWhen(f, type.fields),
+      limits: limitsOf(f),
       required: f.required,
       many: f.many,
       help: f.help ?? null,

@@ -1,5 +1,7 @@
 import { displayWorld } from './display.ts';
-import { readValues } from '../store/stored-values.ts';
+import type { Converting } from '@/core/design/conversion.ts';
+import type { ContentType } from '@/core/design/spec.ts';
+import { valuesOfType } from '../store/stored-values.ts';
 import type { SiteView } from './site-view.ts';
 import { displayValues } from '@/core/design/field-values.ts';
 import type { DisplayWorld } from '@/core/design/kinds/definition.ts';
@@ -99,7 +101,7 @@ class Explainer {
   private readonly places: Condition[];
   private readonly drafts: Map<string, EntryView>;
   private readonly world: DisplayWorld;
-  private readonly language: string;
+  private readonly site: Converting;
   private readonly live: (id: string, at: Instant) => boolean;
 
   constructor(
@@ -112,14 +114,14 @@ class Explainer {
     this.places = conditionsOf(plan.filter);
     this.drafts = new Map(drafts.map((d) => [d.id, d]));
     this.world = displayWorld(view, at);
-    this.language = view.at(at)!.site.design.site.language;
+    this.site = view.at(at)!.site.design.site;
     const published = liveTest(view);
     this.live = (id, t) => this.drafts.has(id) || published(id, t);
   }
 
   /** Why an entry is out; null where it is in. */
   explain(stored: Row): LeftOutEntry | null {
-    const row = rowOf(stored, this.drafts.get(stored.entry), this.at, this.language);
+    const row = rowOf(stored, this.drafts.get(stored.entry), this.at, this.plan.type, this.site);
     const isLive = stored.starts !== null || this.drafts.has(stored.entry);
     const live = (id: string): boolean => this.live(id, this.at);
     if (isLive && holds(this.filter, row, live)) return null;
@@ -155,8 +157,14 @@ class Explainer {
   }
 }
 
-function rowOf(row: Row, draft: EntryView | undefined, at: Instant, language: string): ListingRow {
-  const values = draft ? draft.values : readValues(row.values, language);
+function rowOf(
+  row: Row,
+  draft: EntryView | undefined,
+  at: Instant,
+  type: ContentType,
+  site: Converting,
+): ListingRow {
+  const values = draft ? draft.values : valuesOfType(type, row.values, site);
   return {
     entry: row.entry,
     created: row.created,

@@ -2,7 +2,9 @@ import { z } from 'zod';
 import { isWithinYears } from '@/core/time/interval.ts';
 import { type Actor, NotPermitted } from '../permit.ts';
 import { stepSpec } from '@/core/design-edit/steps.ts';
+import { fieldSpec } from '@/core/design/spec.ts';
 import { SEEING } from './clock.ts';
+import { conversionOutcome } from './conversion.ts';
 import { entryOutcome, retireReach } from './entry-outcome.ts';
 import { listingOutcome } from './listing.ts';
 import { findEntries } from './offers.ts';
@@ -50,6 +52,10 @@ const OUTCOMES: Record<string, Outcome> = {
   listing: outcome(
     z.object({ ...clock, id: key, steps, find: z.string().max(200).default('') }),
     (view, actor, input) => listingOutcome(view, actor, input, input),
+  ),
+  conversion: outcome(
+    z.object({ ...clock, type: key, field: key, to: fieldSpec.nullable() }),
+    (view, actor, input) => conversionOutcome(view, actor, input, input),
   ),
   settings: outcome(z.object({ ...clock, steps }), (view, actor, input) =>
     settingsOutcome(view, actor, input, input),

@@ -2,6 +2,7 @@ import type { Refusal, Timeline, TimelineEntry } from '@/core/address/model.ts';
 import { type PathPiece, pathPieces } from '@/core/address/pieces.ts';
 import { type Foreseen, explainBase, simulating } from '@/core/address/simulate.ts';
 import { drained } from '@/core/little-by-little.ts';
+import type { ContentType } from '@/core/design/spec.ts';
 import type { EntryView, Values } from '@/core/design/values.ts';
 import type { CompiledSite } from '@/core/site/compile.ts';
 import type { SiteReader } from '@/core/site/reader.ts';
@@ -9,7 +10,7 @@ import { type Instant, Validity, covers } from '@/core/time/interval.ts';
 import type { Overlay } from '../store/overlay-reader.ts';
 import { personName } from '../store/persons.ts';
 import { statement } from '../store/statement.ts';
-import { readValues } from '../store/stored-values.ts';
+import { valuesOfType } from '../store/stored-values.ts';
 import { StoredTimeline } from '../store/timeline-source.ts';
 import type { SiteView } from './site-view.ts';
 
@@ -212,9 +213,14 @@ export function entryWith(
   };
 }
 
-/** The values of the newest revision saved by an instant; none where nothing was. */
-export function newestValues(view: SiteView, id: string | null, at: Instant): Values | null {
+/** The values of the newest revision saved by an instant, as a type reads them; none where nothing was. */
+export function newestValues(
+  view: SiteView,
+  type: ContentType,
+  id: string | null,
+  at: Instant,
+): Values | null {
   const sql = `SELECT "values" FROM revision WHERE entry = ? AND saved <= ? ORDER BY number DESC LIMIT 1`;
   const json = statement<string>(view.connection, sql).pluck().get(id, at);
-  return json === undefined ? null : readValues(json, view.at(at)!.site.design.site.language);
+  return json === undefined ? null : valuesOfType(type, json, view.at(at)!.site.design.site);
 }

@@ -1,7 +1,8 @@
 import type { Connection } from '../db/connection.ts';
 import { WorkingDesigns } from '../store/bench.ts';
 import { type DesignStore, designsOf } from '../store/design-store.ts';
-import { StoredReader, RowCache } from '../store/site-reader.ts';
+import { RowCache } from '../store/row-cache.ts';
+import { StoredReader } from '../store/site-reader.ts';
 import { type Subjects, SubjectStore } from '../store/subject-store.ts';
 import { settledInstant, totalGeneration } from '../store/write.ts';
 import type { Folded } from '@/core/design-edit/fold.ts';

@@ -178,7 +178,8 @@ function shownAs(
 ): { id: string; live: EntryView | undefined; values: Values; standIn: boolean } {
   const live =
     specimen === null ? undefined : store.liveEntries([specimen], new Validity(at)).get(specimen);
-  const stored = live && seeing === 'published' ? live.values : newestValues(view, specimen, at);
+  const stored =
+    live && seeing === 'published' ? live.values : newestValues(view, type, specimen, at);
   return {
     id: specimen ?? `${type.key}-stand-in`,
     live,

@@ -8,7 +8,7 @@ import { indexTable, memberTable } from './index-columns.ts';
 import { type EnsuredTables, makeIndexes } from './index-tables.ts';
 import { indexWriter } from './index-writer.ts';
 import { statement } from './statement.ts';
-import { readValues } from './stored-values.ts';
+import { valuesOfType } from './stored-values.ts';
 
 /** The listings of all designs that hold from now on. */
 function plansOf(designs: DesignsAhead): ListingPlan[] {
@@ -79,7 +79,7 @@ function typeWriter(
   settled: Instant,
 ): (id: string, rows: LiveInterval[]) => void {
   const write = indexWriter(connection, type, plansOf(designs));
-  const { language } = designs.first.design.site;
+  const { site } = designs.first.design;
   const table = indexTable(type);
   const dropMembers = statement(
     connection,
@@ -101,7 +101,7 @@ function typeWriter(
     const { created, published } = facts.get(id)!;
     for (const row of rows) {
       const { from, to, revision } = row;
-      const read = readValues(values.get(id, revision)!, language);
+      const read = valuesOfType(type, values.get(id, revision)!, site);
       const times = { created, published: published ?? from, updated: from, from, to };
       write({ entry: id, ...times, values: read }, revision, settled);
     }
@@ -126,14 +126,14 @@ export function reindex(
   settled: Instant,
 ): void {
   const plans = plansOf(designs);
-  const { language } = designs.first.design.site;
+  const { site } = designs.first.design;
   const write = indexWriter(connection, type, plans);
   const sql = `SELECT l.entry, l.starts AS "from", l.ends AS "to", l.revision, e.created,
       e.published, r."values"
     FROM entry AS e JOIN live_interval AS l ON l.entry = e.id
     JOIN revision AS r ON r.entry = l.entry AND r.number = l.revision WHERE e.type = ?`;
   for (const row of statement<Row>(connection, sql).all(type.id)) {
-    const values = readValues(row.values, language);
+    const values = valuesOfType(type, row.values, site);
     const times = { published: row.published ?? row.from, updated: row.from };
     write({ ...row, ...times, values }, row.revision, settled);
   }

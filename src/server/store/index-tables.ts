@@ -78,17 +78,22 @@ function sqlType(column: Column, name: string): string {
   return isManyValued(column) ? 'INTEGER' : SQL_TYPE[column.family];
 }
 
-/**
- * The index table of a type as a design reads it: fields that no release has given it so far stand
- * in it as blank. Null where no release has the type.
- */
-export function tableSeen(connection: Connection, type: ContentType): string | null {
-  const made = new Set(
+/** The columns that a type's index table has; none where there is no such table. */
+export function madeColumns(connection: Connection, type: ContentType): Set<string> {
+  return new Set(
     statement<string>(connection, 'SELECT name FROM pragma_table_info(?)')
       .pluck()
       .all(indexTable(type).slice(1, -1))
       .map(quoted),
   );
+}
+
+/**
+ * The index table of a type as a design reads it: fields that no release has given it so far stand
+ * in it as blank. Null where no release has the type.
+ */
+export function tableSeen(connection: Connection, type: ContentType): string | null {
+  const made = madeColumns(connection, type);
   if (made.size === 0) return null;
   const missing = stored(type).flatMap((column) =>
     namesOf(column)

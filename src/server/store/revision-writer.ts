@@ -1,6 +1,6 @@
 import type { Connection } from '../db/connection.ts';
 import type { ContentType } from '@/core/design/spec.ts';
-import { isReference } from '@/core/design/field-values.ts';
+import { referenceIds } from '@/core/design/conversion.ts';
 import { searchKey } from '@/core/text.ts';
 import { type Values, nameOf, valuesOf } from '@/core/design/values.ts';
 import type { Revision } from '@/core/publication/model.ts';
@@ -29,16 +29,20 @@ export function revisionWriter(
     connection,
     'INSERT OR IGNORE INTO reference_edge (target, field, entry, revision) VALUES (?, ?, ?, ?)',
   );
+  // Fields that the type has no more may be there again one day.
+  const known = statement<string>(
+    connection,
+    'SELECT DISTINCT field FROM reference_edge WHERE entry = ?',
+  ).pluck();
   return (entry, type, { number, saved, author, values: own, stored, name: given }) => {
     const json = JSON.stringify({ ...storedValues(type, own, language), ...stored });
     const values = stored ? readValues(json, language) : own;
     const name = given ?? nameOf({ id: entry, type, values });
     insert.run(entry, number, saved, author, json, name, searchKey(name));
     newest.run(number, entry);
-    for (const field of type.fields) {
-      if (isReference(field))
-        for (const target of valuesOf(values, field.id))
-          edge.run(String(target), field.id, entry, number);
-    }
+    const fields = new Set(type.fields.flatMap(referenceIds));
+    if (stored) for (const field of known.all(entry)) fields.add(field);
+    for (const field of fields)
+      for (const target of valuesOf(values, field)) edge.run(String(target), field, entry, number);
   };
 }

@@ -1,19 +1,20 @@
 import type { Connection, Statement } from '../db/connection.ts';
 import type { CompiledSite } from '@/core/site/compile.ts';
 import type { LivePage, PathHolders, SiteReader } from '@/core/site/reader.ts';
-import type { EntryView, Media, Subject, Values } from '@/core/design/values.ts';
+import type { EntryView, Media, Subject } from '@/core/design/values.ts';
 import type { ContentType } from '@/core/design/spec.ts';
 import { crossingOf, movingComparisons, nextDayCrossing } from '@/core/listing/crossing.ts';
 import { type ListingPlan, conditionsOf } from '@/core/listing/plan.ts';
+import type { Column } from '@/core/listing/columns.ts';
 import type { Instant, Validity } from '@/core/time/interval.ts';
 import { cellColumn, indexTable } from './index-columns.ts';
+import { ConvertedList, readsConverted } from './converted-list.ts';
 import { tableSeen } from './index-tables.ts';
+import { RowCache } from './row-cache.ts';
 import { hasListingIndex } from './listing-index.ts';
-import { ListMemory } from './list-memory.ts';
 import { listingSql } from './listing-sql.ts';
-import { personName } from './persons.ts';
 import { statement } from './statement.ts';
-import { readValues } from './stored-values.ts';
+import { valuesAs } from '@/core/design/conversion.ts';
 import type { Subjects } from './subject-store.ts';
 import { asOf } from './as-of.ts';
 
@@ -33,66 +34,6 @@ interface EntryRow {
 
 /** Entry, role, start and end of an address row. */
 type PathRow = [entry: string, role: 'current' | 'redirect', starts: number, ends: number | null];
-
-const MOST_KEPT = 20_000;
-
-/**
- * What does not change between two writes: values of revisions, pictures, and lists while they
- * hold; shared by all readers of a connection.
- */
-export class RowCache {
-  private readonly revisions = new Map<string, Values>();
-  private readonly pictures = new Map<string, Media | null>();
-  private readonly persons = new Map<string, string>();
-  readonly lists = new ListMemory();
-
-  /** The values of a revision in a language; none where it is not there. */
-  values(connection: Connection, entry: string, revision: number, language: string): Values {
-    return kept(this.revisions, `${entry}\n${revision}\n${language}`, () => {
-      const json = statement<string>(
-        connection,
-        'SELECT "values" FROM revision WHERE entry = ? AND number = ?',
-      )
-        .pluck()
-        .get(entry, revision);
-      return readValues(json ?? '{}', language);
-    });
-  }
-
-  /** A picture or file; null where there is none. */
-  media(connection: Connection, id: string): Media | null {
-    return kept(
-      this.pictures,
-      id,
-      () =>
-        statement<Media>(
-          connection,
-          'SELECT id, hash, alt, width, height, mime FROM media WHERE id = ?',
-        ).get(id) ?? null,
-    );
-  }
-
-  /** What a person is called. */
-  person(connection: Connection, id: string): string {
-    return kept(this.persons, id, () => personName(connection, id));
-  }
-
-  clear(): void {
-    this.persons.clear();
-    this.revisions.clear();
-    this.pictures.clear();
-    this.lists.clear();
-  }
-}
-
-function kept<T>(known: Map<string, T>, key: string, read: () => T): T {
-  const found = known.get(key);
-  if (found !== undefined) return found;
-  const value = read();
-  if (known.size >= MOST_KEPT) known.clear();
-  known.set(key, value);
-  return value;
-}
 
 const COVERS = asOf('');
 
@@ -148,12 +89,9 @@ export class StoredReader implements SiteReader {
   private view(row: EntryRow): EntryView | null {
     const type = this.site.types.get(row.type);
     if (!type) return null;
-    const values = this.rows.values(
-      this.connection,
-      row.id,
-      row.revision,
-      this.site.design.site.language,
-    );
+    const { site } = this.site.design;
+    const stored = this.rows.values(this.connection, row.id, row.revision, site.language);
+    const values = valuesAs(type.fields, stored, site);
     return {
       id: row.id,
       type,
@@ -234,7 +172,10 @@ export class StoredReader implements SiteReader {
       plan,
       validity.at,
       [offset, limit, ...without].join('/'),
-      (own) => this.readListing(plan, own, offset, limit, without),
+      (own) =>
+        this.isConverted(plan)
+          ? this.convertedStretch(plan, own, offset, limit, without)
+          : this.readListing(plan, own, offset, limit, without),
     );
     validity.tell(list.validity.until);
     validity.tell(list.validity.since);
@@ -270,25 +211,55 @@ export class StoredReader implements SiteReader {
       : this.sql<number>(`SELECT count(*) ${from}`)
           .pluck()
           .get(...params)!;
-    this.tellListing(plan, validity, table ?? indexTable(plan.type));
+    const read = table ?? indexTable(plan.type);
+    this.tellListing(plan, validity, (column, from) => {
+      const name = cellColumn(column);
+      return this.sql<number | null>(`SELECT min(${name}) FROM ${read} WHERE ${name} >= ?`)
+        .pluck()
+        .get(from)!;
+    });
     return { ids, total };
+  }
+
+  /** Whether a list is over a field that has no column so far, and its values are another's. */
+  private isConverted(plan: ListingPlan): boolean {
+    return !hasListingIndex(this.connection, plan) && readsConverted(this.connection, plan);
+  }
+
+  /** A stretch of such a list; all of it is read, and remembered. */
+  private convertedStretch(
+    plan: ListingPlan,
+    validity: Validity,
+    offset: number,
+    limit: number,
+    without: readonly string[],
+  ): { ids: string[]; total: number } {
+    const whole = this.rows.lists.list(plan, validity.at, 'whole', (own) => {
+      const list = new ConvertedList(this.connection, plan, own.at, this.site.design.site);
+      this.tellListing(plan, own, (column, from) => list.leastFrom(column, from));
+      const ids = list.ids(this.subjects);
+      return { ids, total: ids.length };
+    });
+    validity.tell(whole.validity.until);
+    validity.tell(whole.validity.since);
+    const ids = whole.ids.filter((id) => !without.includes(id));
+    return { ids: ids.slice(offset, offset + limit), total: ids.length };
   }
 
   /**
    * The next bound in every source type, matching or not, and the next crossing of each relative
    * filter.
    */
-  private tellListing(plan: ListingPlan, validity: Validity, read: string): void {
+  private tellListing(
+    plan: ListingPlan,
+    validity: Validity,
+    leastFrom: (column: Column, from: number) => number | null,
+  ): void {
     const { at } = validity;
     for (const type of this.sourceTypes(plan)) this.tellBounds(type, validity);
     validity.tell(nextDayCrossing(plan, at));
-    for (const { column, ms } of movingComparisons(plan)) {
-      const name = cellColumn(column);
-      const least = this.sql<number | null>(`SELECT min(${name}) FROM ${read} WHERE ${name} >= ?`)
-        .pluck()
-        .get(at + ms)!;
-      validity.tell(crossingOf(least, ms, at));
-    }
+    for (const { column, ms } of movingComparisons(plan))
+      validity.tell(crossingOf(leastFrom(column, at + ms), ms, at));
   }
 
   private sourceTypes(plan: ListingPlan): ContentType[] {

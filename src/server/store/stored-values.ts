@@ -1,3 +1,4 @@
+import { type Converting, valuesAs } from '@/core/design/conversion.ts';
 import type { ContentType } from '@/core/design/spec.ts';
 import type { Values } from '@/core/design/values.ts';
 
@@ -21,6 +22,15 @@ export function storedValues(type: ContentType, values: Values, language: string
         : value,
     ]),
   );
+}
+
+/** The values of a stored revision as a type reads them now. */
+export function valuesOfType(
+  { fields }: Pick<ContentType, 'fields'>,
+  json: string,
+  site: Converting,
+): Values {
+  return valuesAs(fields, readValues(json, site.language), site);
 }
 
 /** The values of a stored revision in a language; none where they cannot be read. */

@@ -13,6 +13,7 @@ import type { Instant } from '@/core/time/interval.ts';
 import { type DesignsAhead, siteAt, sitesOf } from './designs-ahead.ts';
 import { statement } from './statement.ts';
 import { readValues } from './stored-values.ts';
+import { valuesAs } from '@/core/design/conversion.ts';
 import { type Subjects, SubjectStore } from './subject-store.ts';
 import { asOf } from './as-of.ts';
 
@@ -69,8 +70,21 @@ export class StoredTimeline implements TimelineSource {
     const stored = this.entries.get(id);
     const type = stored && siteAt(this.designs, at).types.get(stored.typeId);
     if (!type) return undefined;
-    if (stored.as?.type !== type) stored.as = { ...stored.entry, type };
+    if (stored.as?.type !== type) stored.as = this.asOfType(stored.entry, type, at);
     return stored.as;
+  }
+
+  private asOfType(
+    entry: StoredEntry['entry'],
+    type: TimelineEntry['type'],
+    at: Instant,
+  ): TimelineEntry {
+    const { site } = siteAt(this.designs, at).design;
+    const revisions = entry.revisions.map((revision) => ({
+      ...revision,
+      values: valuesAs(type.fields, revision.values, site),
+    }));
+    return { ...entry, revisions, type };
   }
 
   mayAct(id: string, at: Instant): boolean {

@@ -45,7 +45,9 @@ export const choice: FieldKind<'choice'> = {
       didYouMean(text, keys, 'Use an option, or add this one to the field.'),
     );
   },
+  asText: (stored, field) => optionOf(field, stored)?.label ?? null,
   control: 'option',
+  otherControls: ({ many }) => (many ? ['checks', 'search'] : ['radio', 'search']),
   print: (stored, field) => optionOf(field, stored)?.key ?? stored,
   display: (stored, field) => labelOf(field, String(stored)),
   family: 'choice',
@@ -72,7 +74,7 @@ export const choice: FieldKind<'choice'> = {
   },
 };
 
-function optionOf(field: Field, id: unknown): FieldOption | undefined {
+function optionOf(field: Pick<Field, 'options'>, id: unknown): FieldOption | undefined {
   return field.options?.find((o) => o.id === id);
 }
 

@@ -3,6 +3,7 @@ import { formatStyled } from '../../pattern/date-format.ts';
 import { one } from '../../pattern/types.ts';
 import { parseMomentDay } from '../../time/parse.ts';
 import { type FieldKind, PLAIN, notA } from './definition.ts';
+import { DAYS, dayLimits, readableDays } from './limits.ts';
 
 /** A calendar day, stored as `yyyy-MM-dd`. */
 export const date: FieldKind<'date'> = {
@@ -20,6 +21,10 @@ export const date: FieldKind<'date'> = {
       ? notA(field, 'a date', raw, 'Write it as yyyy-MM-dd, or relative: today + P3D.')
       : ok(day);
   },
+  fromText: (text) => /^\d{4}-\d\d-\d\d/.exec(text)?.[0] ?? null,
+  properties: DAYS,
+  limits: (stored, field, given) => dayLimits(String(stored), field, given),
+  check: readableDays,
   control: 'day',
   display: (stored, _, { language, zone }) =>
     formatStyled(String(stored), 'medium', language, zone),

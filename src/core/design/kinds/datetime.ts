@@ -3,8 +3,9 @@ import { formatStyled } from '../../pattern/date-format.ts';
 import { one } from '../../pattern/types.ts';
 import { isWithinYears } from '../../time/interval.ts';
 import { parseMoment } from '../../time/parse.ts';
-import { isoInZone } from '../../time/zone.ts';
+import { calendarDay, isoInZone } from '../../time/zone.ts';
 import { type FieldKind, PLAIN, notA } from './definition.ts';
+import { DAYS, dayLimits, readableDays } from './limits.ts';
 
 /** An instant, stored as integer milliseconds UTC. */
 export const datetime: FieldKind<'datetime'> = {
@@ -33,6 +34,12 @@ export const datetime: FieldKind<'datetime'> = {
       : ok(at);
   },
   print: (stored, _, zone) => isoInZone(Number(stored), zone),
+  asText: (stored, _, zone) => isoInZone(Number(stored), zone),
+  fromText: (text) => (/^\d{4}-/.test(text) ? text : null),
+  properties: DAYS,
+  limits: (stored, field, given) =>
+    dayLimits(calendarDay(Number(stored), given.zone), field, given),
+  check: readableDays,
   control: 'instant',
   display: (stored, _, { language, zone }) =>
     formatStyled(Number(stored), 'medium', language, zone),

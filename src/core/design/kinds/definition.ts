@@ -43,6 +43,10 @@ export const CONTROLS = [
   'picture',
   'entry',
   'subject',
+  'radio',
+  'checks',
+  'slider',
+  'search',
 ] as const;
 /** The name of a control that values are edited with. */
 export type ControlName = (typeof CONTROLS)[number];
@@ -100,7 +104,18 @@ export interface FieldKind<K extends string = string> {
   print: (stored: unknown, field: Field, zone: string) => unknown;
   /** A stored value as JSON gives it. */
   toJson: (stored: unknown) => unknown;
+  /**
+   * A stored value in plain words, for a field that takes the place of this one; null where it has
+   * none.
+   */
+  asText: (stored: unknown, field: Pick<Field, 'options'>, zone: string) => string | null;
+  /** Plain words as `parse` takes them; null where they can be no value of this kind. */
+  fromText: (text: string, language: string) => string | null;
   control: ControlName;
+  /** Controls that a field may have instead. */
+  otherControls: (field: Field) => readonly ControlName[];
+  /** What keeps a value from being public, as ends of sentences: "has at most 80 characters …". */
+  limits: (stored: unknown, field: Field, given: Pick<Given, 'now' | 'zone'>) => string[];
   /** A value as tables show it. */
   display: (stored: unknown, field: Field, world: DisplayWorld) => string;
   family: FilterFamily;
@@ -125,6 +140,10 @@ export const PLAIN = {
   alwaysMany: false,
   print: (stored) => stored,
   toJson: (stored) => stored,
+  asText: (stored) => String(stored),
+  fromText: (text) => text,
+  otherControls: () => [],
+  limits: () => [],
   display: (stored) => String(stored),
   target: () => null,
   mentions: () => [],

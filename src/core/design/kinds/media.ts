@@ -16,6 +16,8 @@ export const media: FieldKind<'media'> = {
     typeof raw === 'string' && raw.trim() !== ''
       ? ok(raw.trim())
       : notA(field, 'a picture', raw, 'Give the file name below media/.'),
+  asText: () => null,
+  fromText: () => null,
   control: 'picture',
   family: 'presence',
   sortable: false,

@@ -1,7 +1,10 @@
+import { z } from 'zod';
 import { ok } from '../../issue.ts';
 import { formatNumber } from '../../pattern/to-text.ts';
 import { one } from '../../pattern/types.ts';
+import type { Field } from '../field.ts';
 import { type FieldKind, PLAIN, notA } from './definition.ts';
+import { ordered } from './limits.ts';
 
 /** A finite number (IEEE 754 double). */
 export const number: FieldKind<'number'> = {
@@ -33,8 +36,21 @@ export const number: FieldKind<'number'> = {
     if (typeof value === 'number' && Number.isFinite(value)) return ok(value + 0);
     return notA(field, 'a number', raw, 'Write digits, with a point before decimals.');
   },
+  properties: {
+    min: z.number().optional(),
+    max: z.number().optional(),
+    /** Digits after the point, at most. */
+    decimals: z.int().min(0).max(10).optional(),
+    /** Stands behind the number: "kg". */
+    unit: z.string().min(1).max(20).optional(),
+  },
+  limits: (stored, field) => numberLimits(Number(stored), field),
+  check: (field, path) => ordered(field, path, [field.min, field.max]),
   control: 'number',
-  display: (stored, _, { language }) => formatNumber(Number(stored), language),
+  otherControls: ({ min, max, many }) =>
+    min === undefined || max === undefined || many ? [] : ['slider'],
+  display: (stored, { unit }, { language }) =>
+    `${formatNumber(Number(stored), language)}${unit === undefined ? '' : ` ${unit}`}`,
   family: 'number',
   sortable: true,
   standIn: () => 12,
@@ -47,3 +63,14 @@ export const number: FieldKind<'number'> = {
     wrong: 'many',
   },
 };
+
+function numberLimits(value: number, { min, max, decimals }: Field): string[] {
+  const written = /\.(\d+)$/.exec(value.toString())?.[1]?.length ?? 0;
+  return [
+    ...(min !== undefined && value < min ? [`is ${min} or more`] : []),
+    ...(max !== undefined && value > max ? [`is ${max} or less`] : []),
+    ...(decimals !== undefined && written > decimals
+      ? [decimals === 0 ? 'is a whole number' : `has at most ${decimals} digits after the point`]
+      : []),
+  ];
+}

@@ -11,6 +11,7 @@ export const paragraphs: FieldKind<'paragraphs'> = {
   spoken: ['paragraphs', 'long text', 'lines'],
   suggestedBy: ['summary', 'lead', 'abstract', 'notes', 'quote', 'remarks'],
   names: false,
+  fromText: (words) => words,
   control: 'lines',
   sortable: false,
   standIn: () => 'A sentence or two that say what this is about.',

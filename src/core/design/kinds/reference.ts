@@ -26,6 +26,8 @@ export const reference: FieldKind<'reference'> = {
     const id = typeof raw === 'number' ? String(raw) : typeof raw === 'string' ? raw.trim() : '';
     return id === '' ? notA(field, 'a reference', raw, 'Give the id of an entry.') : ok(id);
   },
+  asText: () => null,
+  fromText: () => null,
   control: 'entry',
   display: (stored, _, world) =>
     world.nameOf({ of: 'entry', key: String(stored) }) ?? String(stored),

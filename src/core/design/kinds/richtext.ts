@@ -4,6 +4,7 @@ import { one } from '../../pattern/types.ts';
 import { checkRichText, normalRichText, picturesOf, plainText } from '../../rich-text.ts';
 import { MAX_TEXT } from '../../text.ts';
 import { type FieldKind, PLAIN, notA } from './definition.ts';
+import { LENGTHS, lengthLimits, ordered } from './limits.ts';
 
 /** Text with form: a ProseMirror document. Markdown is read into one. */
 export const richtext: FieldKind<'richtext'> = {
@@ -20,6 +21,7 @@ export const richtext: FieldKind<'richtext'> = {
      * said.
      */
     topHeading: z.int().min(1).max(3).optional(),
+    ...LENGTHS,
   },
   translated: true,
   valueType: () => one('richtext'),
@@ -34,6 +36,9 @@ export const richtext: FieldKind<'richtext'> = {
       ? ok(normalRichText(raw))
       : notA(field, 'Markdown or a rich text document', raw, wrong);
   },
+  asText: (stored) => plainText(stored),
+  limits: (stored, field) => lengthLimits(plainText(stored), field),
+  check: (field, path) => ordered(field, path, [field.minLength, field.maxLength]),
   control: 'rich-text',
   display: (stored) => plainText(stored),
   family: 'presence',

@@ -2,6 +2,8 @@ import { type Issue, ok } from '../../issue.ts';
 import { unknownName } from '../../did-you-mean.ts';
 import { one } from '../../pattern/types.ts';
 import type { DesignNames, Field } from '../field.ts';
+import { slugText } from '../../pattern/slug.ts';
+import { sentence } from '../words.ts';
 import { key } from '../key.ts';
 import { type FieldKind, PLAIN, notA } from './definition.ts';
 
@@ -27,7 +29,10 @@ export function subjectsOf(
         ? ok(subject.trim())
         : notA(field, 'a subject', raw, 'Give the key of a subject.');
     },
+    asText: (stored) => sentence(String(stored)),
+    fromText: (text, language) => slugText(text, language) || null,
     control: 'subject',
+    otherControls: ({ many }) => (many ? ['checks', 'search'] : ['radio', 'search']),
     display: (stored, field, world) =>
       world.nameOf({ of: 'subject', key: String(stored), set: field.set ?? '' }) ?? String(stored),
     family: 'members',

@@ -1,7 +1,8 @@
 import { ok } from '../../issue.ts';
 import { one } from '../../pattern/types.ts';
-import { MAX_TEXT } from '../../text.ts';
+import { MAX_TEXT, foldSpace } from '../../text.ts';
 import { type FieldKind, PLAIN, notA } from './definition.ts';
+import { LENGTHS, lengthLimits, ordered } from './limits.ts';
 
 /** A line of text. */
 export const text: FieldKind<'text'> = {
@@ -28,6 +29,10 @@ export const text: FieldKind<'text'> = {
       return notA(field, 'text of at most 2 MB', `${raw.slice(0, 20)}…`, 'Shorten it.');
     return ok(raw);
   },
+  fromText: foldSpace,
+  properties: LENGTHS,
+  limits: (stored, field) => lengthLimits(String(stored), field),
+  check: (field, path) => ordered(field, path, [field.minLength, field.maxLength]),
   control: 'line',
   family: 'text',
   sortable: true,

@@ -24,6 +24,7 @@ export const yesno: FieldKind<'yesno'> = {
       ? ok(value)
       : notA(field, 'yes or no', raw, 'Write yes or no.');
   },
+  asText: (stored) => (stored === true ? 'yes' : 'no'),
   control: 'yes-no',
   display: (stored) => (stored === true ? 'yes' : 'no'),
   family: 'yesno',

@@ -2,6 +2,7 @@
 
 import { memo } from 'react';
 import type { Issue } from '@/core/issue.ts';
+import { isShown } from '@/core/design/shown.ts';
 import type { FormField } from '@/server/queries/entry.ts';
 import { FieldControl } from './controls/index.tsx';
 
@@ -16,18 +17,28 @@ interface Props {
   onChange: (id: string, value: unknown) => void;
 }
 
-/** The fields of an entry, label above control, what is wrong below. */
+/** The fields of an entry as their type arranges them: sections, and halves beside each other. */
 export function EntryForm({ fields, values, issues, ...rest }: Props) {
+  const shown = fields.filter(
+    (field) =>
+      wordsFor(field, issues) !== '' || (!field.hidden && isShown(field.shownWhen, values)),
+  );
   return (
-    <div className="flex flex-col gap-3">
-      {fields.map((field) => (
-        <FieldLine
-          key={field.id}
-          {...rest}
-          field={field}
-          value={values[field.id]}
-          wrong={wordsFor(field, issues)}
-        />
+    <div className="grid grid-cols-2 gap-x-4 gap-y-3">
+      {shown.map((field) => (
+        <div key={field.id} className="contents">
+          {field.section && (
+            <h2 className="col-span-2 mt-2 border-t border-rule pt-2 text-section font-semibold">
+              {field.section}
+            </h2>
+          )}
+          <FieldLine
+            {...rest}
+            field={field}
+            value={values[field.id]}
+            wrong={wordsFor(field, issues)}
+          />
+        </div>
       ))}
     </div>
   );
@@ -49,7 +60,7 @@ type LineProps = Omit<Props, 'fields' | 'values' | 'issues'> & {
 const FieldLine = memo(function FieldLine({ field, value, wrong, onChange, ...rest }: LineProps) {
   const id = `field-${field.key}`;
   return (
-    <div>
+    <div className={`min-w-0 ${field.half ? '' : 'col-span-2'}`}>
       <label htmlFor={id} className="mb-1 block font-medium">
         {field.label}
         {field.required && <span className="font-normal text-muted"> (required)</span>}
@@ -64,8 +75,20 @@ const FieldLine = memo(function FieldLine({ field, value, wrong, onChange, ...re
       />
       <div id={`${id}-notes`}>
         {field.help && <p className="mt-1 text-note text-muted">{field.help}</p>}
+        <Counted {...field.limits} value={value} />
         {wrong !== '' && <p className="mt-1 whitespace-pre-line text-alarm">{wrong}</p>}
       </div>
     </div>
   );
 });
+
+/** How long a text is, where its length is limited. */
+function Counted({ maxLength, value }: FormField['limits'] & { value: unknown }) {
+  if (maxLength === undefined || typeof value !== 'string' || value === '') return null;
+  const { length } = [...value];
+  return (
+    <p className={`mt-1 text-note ${length > maxLength ? 'text-alarm' : 'text-muted'}`}>
+      {`${length.toLocaleString('en')} of ${maxLength.toLocaleString('en')} characters`}
+    </p>
+  );
+}

@@ -2,6 +2,7 @@
 
 import { type ReactNode, useState } from 'react';
 import type { Issue } from '@/core/issue.ts';
+import type { Clock } from '@/server/queries/clock.ts';
 import type { TypeDetail, TypeOutcome } from '@/server/queries/type.ts';
 import { Line } from '@/ui/primitives/line.tsx';
 import { AddressParts } from '../address-parts.tsx';
@@ -17,6 +18,7 @@ interface Props {
   spec: Spec;
   detail: TypeDetail;
   outcome: TypeOutcome;
+  clock: Clock;
   readOnly: boolean;
   onChange: (spec: Spec) => void;
   /** Gives the type, or a field of it, another key at once. */
@@ -206,7 +208,7 @@ function AddressSettings({
   issues,
   onAddress,
   onClash,
-}: Omit<Props, 'detail' | 'onChange' | 'onRename'> & {
+}: Omit<Props, 'detail' | 'onChange' | 'onRename' | 'clock'> & {
   issues: Issue[];
   onAddress: (pattern: string) => void;
   onClash: (clash: Spec['clash']) => void;

@@ -1,17 +1,21 @@
 import type { Issue } from '@/core/issue.ts';
 import type { Field } from '@/core/design/field.ts';
 import { kindOf } from '@/core/design/kinds/index.ts';
+import type { Clock } from '@/server/queries/clock.ts';
 import type { TypeDetail } from '@/server/queries/type.ts';
 import { FieldPanel } from './field-panel.tsx';
 
 interface Props {
   field: Field;
   detail: TypeDetail;
+  /** The other fields of the type. */
+  others: Field[];
   /** What it holds of the specimen. */
   value: string;
   issues: Issue[];
-  /** Whether it is not in the working design yet. */
-  isNew: boolean;
+  /** The field as the working design has it; undefined for a new one. */
+  stored: Field | undefined;
+  clock: Clock;
   isOpen: boolean;
   isFirst: boolean;
   isLast: boolean;
@@ -26,13 +30,13 @@ interface Props {
 
 /** A field as one line; opened, all that is set of it. */
 export function FieldLine(props: Props) {
-  const { field, value, issues, isNew, isOpen, readOnly, onToggle } = props;
+  const { field, value, issues, stored, isOpen, readOnly, onToggle } = props;
   const { label, many, required, key } = field;
   const marks = [
     kindOf(field).label.toLowerCase(),
     many && !kindOf(field).alwaysMany ? 'several' : '',
     required ? 'required' : '',
-    isNew ? 'new' : '',
+    stored ? '' : 'new',
   ];
   return (
     <li className="border-t border-rule">

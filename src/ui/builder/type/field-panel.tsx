@@ -1,18 +1,25 @@
 import type { Issue } from '@/core/issue.ts';
 import type { Field } from '@/core/design/field.ts';
-import { kindOf } from '@/core/design/kinds/index.ts';
+import type { Clock } from '@/server/queries/clock.ts';
 import type { TypeDetail } from '@/server/queries/type.ts';
 import { Line } from '@/ui/primitives/line.tsx';
 import { FIELD_SETTINGS } from './field-settings/index.ts';
+import { Conversion } from './conversion.tsx';
+import { having } from './field-settings/with.ts';
+import { FormSettings } from './form-settings.tsx';
 import { KeyLine } from './key-line.tsx';
+import { KindLine } from './kind-line.tsx';
+import { TakeFieldAway } from './take-field-away.tsx';
 import { Wrong } from './names-settings.tsx';
 
 /** All that is set of one field. */
 export function FieldPanel({
   field,
   detail,
+  others,
   issues,
-  isNew,
+  stored,
+  clock,
   readOnly,
   onChange,
   onRename,
@@ -20,8 +27,12 @@ export function FieldPanel({
 }: {
   field: Field;
   detail: TypeDetail;
+  /** The other fields of the type. */
+  others: Field[];
   issues: Issue[];
-  isNew: boolean;
+  /** The field as the working design has it; undefined for a new one. */
+  stored: Field | undefined;
+  clock: Clock;
   readOnly: boolean;
   onChange: (field: Field) => void;
   onRename: (key: string) => void;
@@ -47,8 +58,8 @@ export function FieldPanel({
         id={`${id}-key`}
         value={field.key}
         help={`Its name in patterns: {${field.key}}. Renamed, the patterns that read it follow.`}
-        readOnly={readOnly}
-        onRename={isNew ? (key) => onChange({ ...field, key }) : onRename}
+        readOnly={readOnly || (stored !== undefined && field.id !== stored.id)}
+        onRename={stored ? onRename : (key) => onChange({ ...field, key })}
       />
       <Line label="Help" htmlFor={`${id}-help`} help="Stands below the field in the form.">
         <input
@@ -62,47 +73,50 @@ export function FieldPanel({
           }
         />
       </Line>
+      <KindLine {...{ id, field, stored, detail, readOnly, onChange }} />
+      {stored && field.replaces?.field === stored.id && (
+        <Conversion {...{ field, stored, detail, clock, onChange }} />
+      )}
       {Settings && (
         <Settings id={id} field={field} detail={detail} readOnly={readOnly} onChange={onChange} />
       )}
-      <Marks field={field} isNew={isNew} readOnly={readOnly} onChange={onChange} />
-      {!readOnly && (
-        <button type="button" className="button-quiet mt-1 text-alarm" onClick={onRemove}>
-          {`Take ${field.label} away`}
-        </button>
-      )}
+      <FormSettings {...{ id, field, detail, readOnly, onChange, others }} />
+      <Marks field={field} readOnly={readOnly} onChange={onChange} />
+      {!readOnly && <TakeFieldAway {...{ field, stored, detail, clock, onRemove }} />}
     </div>
   );
 }
 
+/** Marks that fields have or do not have; `half` is left out where it is not set. */
+function marked(field: Field, key: 'required' | 'column' | 'half', on: boolean): Field {
+  return key === 'half' ? having(field, key, on || undefined) : { ...field, [key]: on };
+}
+
 function Marks({
   field,
-  isNew,
   readOnly,
   onChange,
 }: {
   field: Field;
-  isNew: boolean;
   readOnly: boolean;
   onChange: (field: Field) => void;
 }) {
-  const isFixed = kindOf(field).alwaysMany || !isNew;
   const marks = [
-    ['required', 'Required', false],
-    ['many', isNew ? 'Holds several' : 'Holds several (decided when it was made)', isFixed],
-    ['column', 'Shown as a column of the content table', false],
+    ['required', 'Required'],
+    ['column', 'Shown as a column of the content table'],
+    ['half', 'Half as wide as the form'],
   ] as const;
   return (
     <fieldset className="flex flex-col gap-1 py-1.5">
       <legend className="sr-only">Options</legend>
-      {marks.map(([key, label, fixed]) => (
+      {marks.map(([key, label]) => (
         <label key={key} className="flex items-center gap-2">
           <input
             type="checkbox"
             className="h-4 w-4 accent-spruce"
-            checked={field[key]}
-            disabled={readOnly || fixed}
-            onChange={(e) => onChange({ ...field, [key]: e.target.checked })}
+            checked={field[key] ?? false}
+            disabled={readOnly}
+            onChange={(e) => onChange(marked(field, key, e.target.checked))}
           />
           {label}
         </label>

@@ -3,6 +3,7 @@ import type { Issue } from '@/core/issue.ts';
 import type { Field } from '@/core/design/field.ts';
 import { FIELD_KINDS } from '@/core/design/kinds/index.ts';
 import { fieldKeyOf, freeKey } from '@/core/outline/names.ts';
+import type { Clock } from '@/server/queries/clock.ts';
 import type { TypeDetail, TypeOutcome } from '@/server/queries/type.ts';
 import { newId } from '../design-steps.ts';
 import { FieldLine } from './field-line.tsx';
@@ -16,6 +17,7 @@ export function FieldsEditor({
   spec,
   detail,
   outcome,
+  clock,
   readOnly,
   issuesAt,
   onChange,
@@ -24,12 +26,17 @@ export function FieldsEditor({
   spec: Spec;
   detail: TypeDetail;
   outcome: TypeOutcome;
+  clock: Clock;
   readOnly: boolean;
   issuesAt: (place: string) => Issue[];
   onChange: (spec: Spec) => void;
   onRename: (path: string, was: string, now: string) => void;
 }) {
   const [open, setOpen] = useState<string | null>(null);
+  const stored = new Set(detail.spec.fields.map(({ id }) => id));
+  /** A field that takes the place of another stands where that one stood. */
+  const slotOf = ({ id, replaces }: Field): string =>
+    replaces && stored.has(replaces.field) ? replaces.field : id;
   const { fields } = spec;
   const put = (next: Field[]): void => onChange({ ...spec, fields: next });
   const move = (i: number, by: -1 | 1): void => {
@@ -50,17 +57,19 @@ export function FieldsEditor({
       <ol aria-label="Fields">
         {fields.map((field, i) => (
           <FieldLine
-            key={field.id}
+            key={slotOf(field)}
             field={field}
+            stored={detail.spec.fields.find(({ id }) => id === slotOf(field))}
+            clock={clock}
             detail={detail}
+            others={fields.filter((f) => f.id !== field.id)}
             value={outcome.fields.find(({ id }) => id === field.id)?.value ?? ''}
             issues={issuesAt(`fields/${field.key}`)}
-            isNew={!detail.spec.fields.some(({ id }) => id === field.id)}
-            isOpen={open === field.id}
+            isOpen={open === slotOf(field)}
             isFirst={i === 0}
             isLast={i === fields.length - 1}
             readOnly={readOnly}
-            onToggle={() => setOpen(open === field.id ? null : field.id)}
+            onToggle={() => setOpen(open === slotOf(field) ? null : slotOf(field))}
             onMove={(by) => move(i, by)}
             onChange={(next) => put(fields.map((f) => (f.id === field.id ? next : f)))}
             onRename={(now) => onRename(`types/${spec.id}/fields/${field.id}`, field.key, now)}

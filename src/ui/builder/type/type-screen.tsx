@@ -67,6 +67,7 @@ export function TypeScreen({
             spec={spec}
             detail={detail}
             outcome={outcome}
+            clock={clock}
             readOnly={readOnly}
             onChange={edits.change}
             onRename={rename}

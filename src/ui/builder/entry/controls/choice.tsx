@@ -43,7 +43,8 @@ export function OptionControl(props: ControlProps) {
   );
 }
 
-function labelsOf(options: Option[]): (value: string) => string {
+/** What values of options are called. */
+export function labelsOf(options: Option[]): (value: string) => string {
   const labels = new Map(options.map((o) => [o.value, o.label]));
   return (value) => labels.get(value) ?? `${value} (no longer offered)`;
 }

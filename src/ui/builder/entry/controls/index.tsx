@@ -9,7 +9,9 @@ import { EntryControl } from './entry.tsx';
 import { LineControl, LinesControl, NumberControl } from './line.tsx';
 import { DayControl, InstantControl } from './moment.tsx';
 import { PictureControl } from './picture.tsx';
+import { SearchControl } from './search.tsx';
 import { Several } from './several.tsx';
+import { ChecksControl, RadioControl, SliderControl } from './ticked.tsx';
 
 /** A control, and whether it holds several values itself. */
 interface Control {
@@ -28,6 +30,10 @@ const CONTROLS: Record<ControlName, Control> = {
   instant: { draw: InstantControl },
   option: { draw: OptionControl, holdsMany: true },
   subject: { draw: OptionControl, holdsMany: true },
+  radio: { draw: RadioControl },
+  checks: { draw: ChecksControl, holdsMany: true },
+  slider: { draw: SliderControl },
+  search: { draw: SearchControl, holdsMany: true },
   picture: { draw: PictureControl, holdsMany: true },
   entry: { draw: EntryControl, holdsMany: true },
 };

@@ -28,12 +28,15 @@ export function LinesControl(props: ControlProps) {
 /** A number. */
 export function NumberControl(props: ControlProps) {
   return (
-    <input
-      {...common(props)}
-      className="control !w-40 text-right"
-      inputMode="decimal"
-      value={asText(props.value)}
-      onChange={(e) => props.onChange(e.target.value === '' ? null : e.target.value)}
-    />
+    <span className="flex items-center gap-2">
+      <input
+        {...common(props)}
+        className="control !w-40 text-right"
+        inputMode="decimal"
+        value={asText(props.value)}
+        onChange={(e) => props.onChange(e.target.value === '' ? null : e.target.value)}
+      />
+      {props.field.limits.unit}
+    </span>
   );
 }

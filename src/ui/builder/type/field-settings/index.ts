@@ -1,11 +1,17 @@
 import { ChoiceSettings } from './choice.tsx';
 import type { FieldSettings } from './definition.ts';
+import { DaySettings, LengthSettings, NumberSettings } from './limits.tsx';
 import { ReferenceSettings } from './reference.tsx';
 import { RichTextSettings } from './rich-text.tsx';
 import { SubjectSettings } from './subjects.tsx';
 
 /** Settings of the kinds that have some of their own, by kind. */
 export const FIELD_SETTINGS: Readonly<Record<string, FieldSettings>> = {
+  text: LengthSettings,
+  paragraphs: LengthSettings,
+  number: NumberSettings,
+  date: DaySettings,
+  datetime: DaySettings,
   choice: ChoiceSettings,
   reference: ReferenceSettings,
   richtext: RichTextSettings,

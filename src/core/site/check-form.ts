@@ -1,0 +1,76 @@
+import type { Issue } from '../issue.ts';
+import { unknownName } from '../did-you-mean.ts';
+import { parseValue } from '../design/field-values.ts';
+import type { Field } from '../design/field.ts';
+import { kindOf } from '../design/kinds/index.ts';
+import { ordered } from '../design/kinds/limits.ts';
+import type { ContentType, Design } from '../design/spec.ts';
+import { paragraphsOf } from '../rich-text.ts';
+
+/** What is wrong with how forms have a field: its default, its control, when it is shown. */
+export function checkForm(field: Field, type: ContentType, design: Design, path: string): Issue[] {
+  return [
+    ...checkDefault(field, design, path),
+    ...checkControl(field, path),
+    ...checkShown(field, type, path),
+    ...ordered(field, path, [field.minCount, field.maxCount]),
+  ];
+}
+
+function checkDefault(field: Field, { site }: Design, path: string): Issue[] {
+  const { default: raw, required, hidden, label } = field;
+  if (raw === undefined)
+    return required && hidden
+      ? [
+          {
+            code: 'hidden-required',
+            path,
+            message: `${label} is required, and no form shows it.`,
+            fix: 'Give it a default, or let the form show it.',
+          },
+        ]
+      : [];
+  const read = parseValue(raw, field, { now: 0, zone: site.zone, richText: paragraphsOf });
+  return read.ok ? [] : read.issues.map((issue) => ({ ...issue, path: `${path}/default` }));
+}
+
+function checkControl(field: Field, path: string): Issue[] {
+  const { control, label } = field;
+  const kind = kindOf(field);
+  const fitting = [kind.control, ...kind.otherControls(field)];
+  if (control === undefined || fitting.includes(control)) return [];
+  return [
+    {
+      code: 'wrong-control',
+      path: `${path}/control`,
+      message: `${label} cannot be edited with "${control}" as it is set.`,
+      fix: `There are: ${fitting.join(', ')}.`,
+    },
+  ];
+}
+
+function checkShown(
+  { key, label, shownIf }: Field,
+  { fields }: ContentType,
+  path: string,
+): Issue[] {
+  if (!shownIf) return [];
+  const place = `${path}/shownIf`;
+  const keys = fields.map((f) => f.key).filter((k) => k !== key);
+  const other = fields.find((f) => f.key === shownIf.field && f.key !== key);
+  if (!other) {
+    const message = `${label} is shown by "${shownIf.field}", and that is no other field of the type.`;
+    return [unknownName(place, message, shownIf.field, keys)];
+  }
+  const { is } = shownIf;
+  if (is === undefined || !other.options || other.options.some((o) => o.key === is)) return [];
+  const message = `${other.label} has no option "${is}".`;
+  return [
+    unknownName(
+      place,
+      message,
+      String(is),
+      other.options.map((o) => o.key),
+    ),
+  ];
+}

@@ -1,0 +1,77 @@
+import { convert } from '@/core/design/conversion.ts';
+import type { Field } from '@/core/design/field.ts';
+import { isBlank } from '@/core/pattern/types.ts';
+import { valuesOf } from '@/core/design/values.ts';
+import { kindOf } from '@/core/design/kinds/index.ts';
+import { type Actor, SITE, permit } from '../permit.ts';
+import { statement } from '../store/statement.ts';
+import { valuesOfType } from '../store/stored-values.ts';
+import type { Looking } from './clock.ts';
+import { displayWorld } from './display.ts';
+import type { SiteView } from './site-view.ts';
+
+/** What becomes of the values of a field that is to hold something else, or to go. */
+export interface ConversionOutcome {
+  /** How many entries hold a value, in their newest version. */
+  filled: number;
+  /** How many of them would lose all or some of it from sight. */
+  losing: number;
+  /** The first of those, with what has no place; it stays stored. */
+  lost: { id: string; name: string; value: string }[];
+  /** The values there are, most used first. */
+  values: { value: string; count: number }[];
+}
+
+const SHOWN = 20;
+const VALUES = 200;
+
+interface Row {
+  id: string;
+  name: string;
+  json: string;
+}
+
+/** What a field's values come to in another; null where there is no such field. */
+export function conversionOutcome(
+  view: SiteView,
+  actor: Actor,
+  { type: typeId, field: fieldId, to }: { type: string; field: string; to: Field | null },
+  { at, past }: Looking,
+): ConversionOutcome | null {
+  permit(actor, 'read-unpublished', SITE);
+  const design = view.editable(at, past)?.site.design;
+  const type = design?.types.find((t) => t.id === typeId);
+  const field = type?.fields.find((f) => f.id === fieldId);
+  if (!design || !type || !field) return null;
+  const world = displayWorld(view, at);
+  const shown = (value: unknown): string => kindOf(field).display(value, field, world);
+  const found: ConversionOutcome = { filled: 0, losing: 0, lost: [], values: [] };
+  const counts = new Map<string, number>();
+  const only = { fields: [field] };
+  for (const { id, name, json } of rowsOf(view, typeId)) {
+    const value = valuesOfType(only, json, design.site)[fieldId];
+    if (isBlank(value)) continue;
+    found.filled += 1;
+    for (const one of valuesOf({ value }, 'value')) {
+      const words = kindOf(field).asText(one, field, design.site.zone);
+      if (words !== null) counts.set(words, (counts.get(words) ?? 0) + 1);
+    }
+    const lost =
+      to === null ? valuesOf({ value }, 'value') : convert(value, field, to, design.site).lost;
+    if (lost.length === 0) continue;
+    found.losing += 1;
+    if (found.lost.length < SHOWN) found.lost.push({ id, name, value: lost.map(shown).join(', ') });
+  }
+  found.values = [...counts]
+    .map(([value, count]) => ({ value, count }))
+    .sort((a, b) => b.count - a.count)
+    .slice(0, VALUES);
+  return found;
+}
+
+function rowsOf(view: SiteView, type: string): Iterable<Row> {
+  const sql = `SELECT e.id, r.name, r."values" AS json FROM entry AS e
+      JOIN revision AS r ON r.entry = e.id AND r.number = e.newest
+    WHERE e.type = ? AND e.deleted IS NULL ORDER BY r.name, e.id`;
+  return statement<Row>(view.connection, sql).iterate(type);
+}

@@ -1,0 +1,66 @@
+import { evaluateListing } from '@/core/listing/evaluate.ts';
+import { cell, type Column, type ListingRow } from '@/core/listing/columns.ts';
+import { type ListingPlan, conditionsOf } from '@/core/listing/plan.ts';
+import type { Converting } from '@/core/design/conversion.ts';
+import type { Instant } from '@/core/time/interval.ts';
+import type { Connection } from '../db/connection.ts';
+import { asOf } from './as-of.ts';
+import { namesOf } from './index-columns.ts';
+import { madeColumns } from './index-tables.ts';
+import { statement } from './statement.ts';
+import type { Subjects } from './subject-store.ts';
+import { valuesOfType } from './stored-values.ts';
+
+/**
+ * Whether a listing reads a field that takes the place of another and has no column so far: no
+ * release has it yet.
+ */
+export function readsConverted(connection: Connection, plan: ListingPlan): boolean {
+  const converted = [...conditionsOf(plan.filter), ...plan.sort]
+    .map(({ column }) => column)
+    .filter((column) => column.field?.replaces);
+  if (converted.length === 0) return false;
+  const made = madeColumns(connection, plan.type);
+  return converted.some((column) => namesOf(column).some((name) => !made.has(name)));
+}
+
+/** Such a listing as of an instant: its rows are read and converted one by one. */
+export class ConvertedList {
+  private readonly rows: ListingRow[];
+
+  constructor(
+    private readonly connection: Connection,
+    private readonly plan: ListingPlan,
+    private readonly at: Instant,
+    site: Converting,
+  ) {
+    const sql = `SELECT l.entry, l.starts AS "from", l.ends AS "to", e.created,
+        coalesce(e.published, l.starts) AS published, l.starts AS updated, r."values" AS json
+      FROM entry AS e JOIN live_interval AS l ON l.entry = e.id AND ${asOf('l')}
+      JOIN revision AS r ON r.entry = l.entry AND r.number = l.revision WHERE e.type = ?`;
+    this.rows = statement<Omit<ListingRow, 'values'> & { json: string }>(connection, sql)
+      .all(at, at, plan.type.id)
+      .map(({ json, ...row }) => ({ ...row, values: valuesOfType(plan.type, json, site) }));
+  }
+
+  /** The entries in it, in order. */
+  ids(subjects: Subjects): string[] {
+    const live = statement(
+      this.connection,
+      `SELECT 1 FROM live_interval AS l WHERE l.entry = ? AND ${asOf('l')}`,
+    );
+    return evaluateListing(this.plan, this.rows, this.at, {
+      isLive: (entry, t) => live.get(entry, t, t) !== undefined,
+      keysWithin: (set, key) => subjects.keysWithin(set, key),
+    });
+  }
+
+  /** The least value of a column from one on; null where there is none. */
+  leastFrom(column: Column, from: number): number | null {
+    const values = this.rows.flatMap((row) => {
+      const value = cell(row, column);
+      return typeof value === 'number' && value >= from ? [value] : [];
+    });
+    return values.length === 0 ? null : values.reduce((a, b) => Math.min(a, b));
+  }
+}

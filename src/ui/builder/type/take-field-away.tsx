@@ -1,0 +1,73 @@
+import { useState } from 'react';
+import type { Field } from '@/core/design/field.ts';
+import type { Clock } from '@/server/queries/clock.ts';
+import type { ConversionOutcome } from '@/server/queries/conversion.ts';
+import type { TypeDetail } from '@/server/queries/type.ts';
+import { Dialog } from '@/ui/primitives/dialog.tsx';
+import { Sentences } from '@/ui/primitives/sentences.tsx';
+import { counted } from '../format.ts';
+import { ask } from '../send.ts';
+
+/** Takes a field away; where entries hold something in it, that is said first. */
+export function TakeFieldAway({
+  field,
+  stored,
+  detail,
+  clock,
+  onRemove,
+}: {
+  field: Field;
+  /** The field as the working design has it; undefined for a new one. */
+  stored: Field | undefined;
+  detail: TypeDetail;
+  clock: Clock;
+  onRemove: () => void;
+}) {
+  const [asked, setAsked] = useState<ConversionOutcome | string | null>(null);
+  const begin = async (): Promise<void> => {
+    if (!stored) return onRemove();
+    const answer = await ask<ConversionOutcome>('conversion', {
+      at: clock.at,
+      type: detail.spec.id,
+      field: stored.id,
+      to: null,
+    });
+    if ('value' in answer && answer.value.filled === 0) onRemove();
+    else setAsked('value' in answer ? answer.value : answer.problem);
+  };
+  const known = typeof asked === 'object' ? asked : null;
+  return (
+    <>
+      <button type="button" className="button-quiet mt-1 text-alarm" onClick={() => void begin()}>
+        {`Take ${field.label} away`}
+      </button>
+      <Dialog
+        open={asked !== null}
+        onOpenChange={() => setAsked(null)}
+        title={`Take ${field.label} away?`}
+      >
+        <p className="mt-2">
+          {known
+            ? `${counted(known.filled, 'entry holds', 'entries hold')} a value in it. The values stay stored, and show again if this is taken back.`
+            : String(asked)}
+        </p>
+        {known && <Sentences lines={known.lost.map(({ name, value }) => `${name}: ${value}`)} />}
+        <div className="mt-4 flex gap-2">
+          <button
+            type="button"
+            className="button button-main"
+            onClick={() => {
+              setAsked(null);
+              onRemove();
+            }}
+          >
+            Take it away
+          </button>
+          <button type="button" className="button" onClick={() => setAsked(null)}>
+            Keep it
+          </button>
+        </div>
+      </Dialog>
+    </>
+  );
+}
