@@ -16,7 +16,7 @@ import { type Wanted, withKind } from '@/core/design-edit/change-kind.ts';
 import type { Design } from '@/core/design/spec.ts';
 import { designOf } from './design.ts';
 
-/** A design with something of every sort: three types, nested conditions, nested blocks. */
+/** A design with something of every sort: four types, nested conditions, nested blocks. */
 export const RICH_DESIGN: Design = designOf({
   site: { front: { listing: 'home' }, frame: 'frame', seo: { description: 'Of {site.name}' } },
   subjectSets: [{ key: 'traits', kind: 'tags' }],
@@ -47,6 +47,14 @@ export const RICH_DESIGN: Design = designOf({
       ],
     },
     {
+      key: 'club-rules',
+      single: true,
+      fields: [
+        { key: 'motto', kind: 'text' },
+        { key: 'led', kind: 'reference', types: ['grower'] },
+      ],
+    },
+    {
       key: 'page',
       address: '/{within.path}/{title}',
       fields: [
@@ -56,7 +64,14 @@ export const RICH_DESIGN: Design = designOf({
     },
   ],
   listings: [
-    { key: 'home', type: 'seed', address: '/all', sort: ['title'], card: 'seed-card' },
+    {
+      key: 'home',
+      type: 'seed',
+      address: '/all',
+      sort: ['title'],
+      card: 'seed-card',
+      intro: 'Led by {site.clubRules.led.village}',
+    },
     {
       key: 'now',
       type: 'seed',
@@ -76,7 +91,7 @@ export const RICH_DESIGN: Design = designOf({
       kind: 'page',
       type: 'seed',
       blocks: [
-        { block: 'heading', text: '{title}', level: 1 },
+        { block: 'heading', text: '{title}[ · {site.clubRules.motto}]', level: 1 },
         { block: 'columns', columns: [[{ block: 'date', field: 'sow' }], []] },
         {
           block: 'group',

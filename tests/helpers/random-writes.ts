@@ -10,7 +10,7 @@ import { kindSteps } from './random-edits.ts';
 import { DESIGN } from './random-site.ts';
 import { setting } from './release.ts';
 
-const entry = fc.constantFrom('v0', 'v1', 'v2', 'g0', 'g1', 'p0', 'p1', 's0', 's1');
+const entry = fc.constantFrom('v0', 'v1', 'v2', 'g0', 'g1', 'p0', 'p1', 's0', 's1', 't0');
 const minutes = fc.integer({ min: 0, max: 200_000 });
 const step = fc.oneof(
   fc.record({
@@ -114,7 +114,9 @@ export class LivedSite {
       after === null ? null : new Date(wall + (after + 1) * 60_000).toISOString();
     switch (what.do) {
       case 'save': {
-        const type = { v: 'variety', g: 'grower', p: 'page', s: 'story' }[what.entry[0]!]!;
+        const type = { v: 'variety', g: 'grower', p: 'page', s: 'story', t: 'part' }[
+          what.entry[0]!
+        ]!;
         run('saveEntry', { id: what.entry, type, values: { title: what.title }, seen: null });
         break;
       }

@@ -30,7 +30,7 @@ export const RICH_FILES: Files = {
     pageSize: 1,
     template: 'list-page',
     sort: ['-when', '-entry.published'],
-    seo: { title: 'Stories of {site.name}' },
+    seo: { title: 'Stories of {site.name}[, {site.part.title}]' },
   },
   'listings/tall-only.json': {
     key: 'tall-only',
@@ -56,7 +56,7 @@ export const RICH_FILES: Files = {
       { block: 'subjects', field: 'traits', label: 'Traits' },
       { block: 'columns', columns: [[{ block: 'cards', field: 'about' }], []] },
       { block: 'richText', field: 'body' },
-      { block: 'link', to: '{about.path}', text: 'More of {about.title}' },
+      { block: 'link', to: '{about.path}', text: 'More of {about.title}[ {site.part.path}]' },
     ],
     slots: { aside: [{ block: 'text', text: '[By {entry.author}, ]{about.title ?? title}' }] },
   },
@@ -87,6 +87,7 @@ export const RICH_FILES: Files = {
       { block: 'group', as: 'nav', blocks: [{ block: 'link', to: '/now', text: '{site.name}' }] },
       { block: 'slot', slot: 'main' },
       { block: 'slot', slot: 'aside' },
+      { block: 'text', text: 'Of the [{site.part.title} ]site' },
       { block: 'listing', listing: 'legumes', limit: 2 },
     ],
   },
@@ -97,4 +98,5 @@ export const RICH_FILES: Files = {
 export const RICH_TYPES: Record<string, object> = {
   'types/variety.json': { retired: { listing: 'all' } },
   'types/grower.json': { seo: { description: 'Of {title}' } },
+  'types/part.json': { single: true },
 };

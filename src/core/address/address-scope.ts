@@ -21,6 +21,7 @@ export interface AddressReads {
 export function addressScope(reads: AddressReads, entry: EntryView): SiteScope {
   const pathOf = (e: EntryView): string | null => reads.pathOf(e.id);
   return {
+    single: () => null, // an address reads none
     language: reads.language,
     zone: reads.zone,
     address: true,

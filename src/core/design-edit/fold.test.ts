@@ -57,7 +57,7 @@ test('an edit overtaken by a release is passed over and said, the others hold', 
   const released = applyEdit(RICH_DESIGN, set('types/page', 'label', 'Page', 'Side'));
   if (!released.ok) throw new Error('refused');
   const { design, stuck } = foldEdits(released.value.design, edits);
-  expect(design.types.map((t) => t.label)).toEqual(['Grower', 'Plant', 'Side']);
+  expect(design.types.map((t) => t.label)).toEqual(['Grower', 'Plant', 'Club rules', 'Side']);
   expect(stuck).toMatchObject([{ id: 1, issues: [{ code: 'changed-since' }] }]);
 });
 

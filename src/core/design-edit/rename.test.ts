@@ -33,6 +33,14 @@ test('a field reached through a reference is named anew there, and only there', 
   expect(JSON.stringify(design)).toContain('grower.town');
 });
 
+test('a single type and its fields named anew are named so wherever patterns read its entry', () => {
+  const { design } = rename('types/club-rules', 'club-rules', 'house-law');
+  expect(JSON.stringify(design)).toContain('{site.houseLaw.motto}');
+  expect(JSON.stringify(design)).toContain('{site.houseLaw.led.village}');
+  const fields = rename('types/club-rules/fields/motto', 'motto', 'saying').design;
+  expect(JSON.stringify(fields)).toContain('{site.clubRules.saying}');
+});
+
 test('a field of the same key of another type keeps its name', () => {
   const { design } = rename('types/seed/fields/title', 'title', 'name');
   expect(seed(design)).toMatchObject({ naming: 'name', address: '/seeds/{family}/{name}' });

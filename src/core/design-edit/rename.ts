@@ -1,6 +1,7 @@
 import { type Result, ok, refused } from '../issue.ts';
 import { type Design, designSpec } from '../design/spec.ts';
-import { namesIn, withRanges } from '../pattern/names.ts';
+import { singleName } from '../design/environment.ts';
+import { type NameUse, namesIn, withRanges } from '../pattern/names.ts';
 import { type Mention, mentionsIn } from './mentions.ts';
 import { type PartPath, partAt } from './parts.ts';
 import { put } from './properties.ts';
@@ -42,6 +43,8 @@ export function renamed(design: Design, path: PartPath, key: string): Result<Des
 /** A mention's text with a part named anew; the same where it names another one, or none. */
 function renamedIn(mention: Mention, path: PartPath, was: string, now: string): string {
   const [root, rootId, sort, id, inner] = path.split('/');
+  if (sort === undefined && root === 'types' && HAS_PATTERN.has(mention.holds))
+    return singleRenamed(mention, rootId!, now);
   if (sort === undefined)
     return mention.holds === NAMED_AS[root!] && mention.text === was ? now : mention.text;
   if (inner === undefined && mention.holds === 'pattern')
@@ -54,28 +57,47 @@ function renamedIn(mention: Mention, path: PartPath, was: string, now: string): 
   return isOption ? now : mention.text;
 }
 
+/** What holds patterns, whole or without their braces. */
+const HAS_PATTERN: ReadonlySet<Mention['holds']> = new Set(['pattern', 'expression']);
+
+/** A pattern that reads the entry of a single type by the type's new key. */
+function singleRenamed(mention: Mention, type: string, key: string): string {
+  const isBare = mention.holds === 'expression';
+  const source = isBare ? `{${mention.text}}` : mention.text;
+  const text = everywhere(mention, source, ({ member }) => member.single === type, singleName(key));
+  return isBare ? text.slice(1, -1) : text;
+}
+
 function fieldId({ type, field }: Mention): string | undefined {
   return type?.fields.find((f) => f.key === field)?.id;
 }
 
 /** A pattern with one field of a type named anew, where every reader takes it for that field. */
 function patternWith(
-  { environments }: Mention,
+  mention: Mention,
   source: string,
   type: string,
   field: string,
   key: string,
 ): string {
-  const uses = environments.map((env) =>
-    namesIn(source, env).filter(
-      ({ member }) => member.field === field && member.owners?.join() === type,
-    ),
-  );
-  const everywhere = (uses[0] ?? []).filter(({ range }) =>
+  const isIt = ({ member }: NameUse): boolean =>
+    member.field === field && member.owners?.join() === type;
+  return everywhere(mention, source, isIt, key);
+}
+
+/** A pattern with names in it replaced, where every reader takes them for what is meant. */
+function everywhere(
+  { environments }: Mention,
+  source: string,
+  isIt: (use: NameUse) => boolean,
+  by: string,
+): string {
+  const uses = environments.map((env) => namesIn(source, env).filter(isIt));
+  const shared = (uses[0] ?? []).filter(({ range }) =>
     uses.every((other) => other.some((use) => use.range.start === range.start)),
   );
   return withRanges(
     source,
-    everywhere.map(({ range }) => ({ range, by: key })),
+    shared.map(({ range }) => ({ range, by })),
   );
 }

@@ -61,9 +61,10 @@ function fieldPaths({ types }: Design, type: string | undefined, key: string): P
 
 function fieldsOfPattern({ environments }: Mention, source: string): PartPath[] {
   return environments.flatMap((env) =>
-    namesIn(source, env).flatMap(({ member: { field, owners = [] } }) =>
-      field === undefined ? [] : owners.map((type) => `types/${type}/fields/${field}`),
-    ),
+    namesIn(source, env).flatMap(({ member: { field, single, owners = [] } }) => [
+      ...(single === undefined ? [] : [`types/${single}`]),
+      ...(field === undefined ? [] : owners.map((type) => `types/${type}/fields/${field}`)),
+    ]),
   );
 }
 

@@ -21,6 +21,13 @@ export interface SiteScope extends Scope {
   subject(set: string, key: string): Subject | null;
   media(id: string): Media | null;
   pathOf(entry: EntryView): string | null;
+  /** The live entry of a single type, by the type's key; null where there is none. */
+  single(type: string): EntryView | null;
+}
+
+/** What the entry of a single type is called in patterns, after `site.`: `clubRules`. */
+export function singleName(key: string): string {
+  return key.replace(/-+([A-Za-z0-9])/g, (_, c: string) => c.toUpperCase()).replaceAll('-', '');
 }
 
 const site = (scope: Scope): SiteScope => scope as SiteScope;
@@ -40,9 +47,29 @@ export class Environments {
 
   constructor(readonly design: Design) {
     this.roots = new Map([
-      ['site', plainRoot(SITE)],
+      ['site', plainRoot(this.siteObject())],
       ['locale', { type: () => one('text'), read: (_, scope) => scope.language }],
     ]);
+  }
+
+  /** The site: what holds for all of it, and the entries of its single types. */
+  private siteObject(): ObjectType {
+    const singles = this.design.types.filter((type) => type.single);
+    if (singles.length === 0) return SITE;
+    const members = new Map<string, Member>(
+      SITE.memberNames().map((name) => [name, SITE.member(name)!]),
+    );
+    for (const type of singles) members.set(singleName(type.key), this.single(type));
+    return objectType(SITE.name, members);
+  }
+
+  private single(type: ContentType): Member {
+    return {
+      type: () => object(this.objectOf(type)),
+      read: (_, scope) => site(scope).single(type.key),
+      single: type.id,
+      notInAddress: 'it may change at any time, and with it every address that reads it',
+    };
   }
 
   /** For patterns of a content type: its fields, `entry`, `site`, `within` and `locale`. */

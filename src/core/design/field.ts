@@ -1,4 +1,4 @@
-import type { ControlName } from './kinds/definition.ts';
+import type { ControlName } from './controls.ts';
 
 /** A prepared option of a choice. */
 export interface FieldOption {

@@ -3,7 +3,7 @@ import { didYouMean } from '../did-you-mean.ts';
 import { isSafeTarget } from '../link.ts';
 import type { Field } from './field.ts';
 import { key } from './key.ts';
-import { CONTROLS } from './kinds/definition.ts';
+import { CONTROLS } from './controls.ts';
 import { FIELD_KINDS, kindOf } from './kinds/index.ts';
 import { blockShape } from './block.ts';
 import { withBlockIds, withIds } from './block-ids.ts';
@@ -149,6 +149,8 @@ export const typeSpec = z
       .max(300, 'A content type has at most 300 fields.'),
     naming: z.string().optional(),
     summary: z.string().optional(),
+    /** There is exactly one entry of it; patterns read it as `site.<key>`. */
+    single: z.boolean().optional(),
     /** The address pattern; a type without one makes no pages of its own. */
     address: z.string().optional(),
     /** When two live entries would share an address: the later is numbered, or refused. */

@@ -104,6 +104,15 @@ describe('an outline is read', () => {
     );
     expect(made('Sponsor (no pages): name').types[0]!.address).toBeUndefined();
   });
+
+  test('as one entry that patterns read everywhere where that is said', () => {
+    const [type] = readOutline('Club (single): phone', EMPTY);
+    expect(typeSentence(type!, EMPTY)).toBe(
+      'A type Club, named by phone. There is one entry of it, and all patterns can read it.',
+    );
+    expect(made('Club (single): phone').types[0]).toMatchObject({ single: true });
+    expect(made('Club (single): phone').types[0]!.address).toBeUndefined();
+  });
 });
 
 describe('what may not be meant is pointed out, with what mends it', () => {

@@ -62,6 +62,8 @@ export interface OutlineType {
   /** The type of that name that is there already: only its new fields are made. */
   known: KnownType | null;
   makesPages: boolean;
+  /** Whether there is one entry of it and no more. */
+  isSingle: boolean;
   fields: OutlineField[];
   /** Names of fields that the type has already. */
   passedOver: string[];
@@ -140,7 +142,8 @@ class OutlineReader {
       known,
       makesPages: known
         ? known.address !== undefined
-        : !said.some((words) => /^(no pages?|parts?|single)$/.test(words)),
+        : !said.some((words) => /^(no pages?|parts?|single|one entry|settings)$/.test(words)),
+      isSingle: !known && said.some((words) => /^(single|one entry|settings)$/.test(words)),
       fields: [],
       passedOver: [],
       line: line.line,

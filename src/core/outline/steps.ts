@@ -46,7 +46,7 @@ function addFields(type: OutlineType, design: OutlineWorld, idFor: IdFor): Step[
 }
 
 function typePart(type: OutlineType, design: OutlineWorld, idFor: IdFor): object {
-  const { key, label, plural, fields, makesPages } = type;
+  const { key, label, plural, fields, makesPages, isSingle } = type;
   const naming = fields.find(({ kind }) => kind === 'text')!;
   const summary = fields.find(({ kind }) => kind === 'paragraphs');
   return {
@@ -57,6 +57,7 @@ function typePart(type: OutlineType, design: OutlineWorld, idFor: IdFor): object
     fields: fields.map((field) => fieldPart(field, design, field.key)),
     naming: naming.key,
     ...(summary ? { summary: summary.key } : {}),
+    ...(isSingle ? { single: true } : {}),
     ...(makesPages ? { address: addressOf(type, naming, design.site.language) } : {}),
   };
 }

@@ -13,6 +13,8 @@ export function typeSentence(type: OutlineType, { site }: OutlineWorld): string 
   }
   const naming = fields.find(({ kind }) => kind === 'text');
   const named = naming ? `, named by ${withinSentence(naming.label, site.language)}` : '';
+  if (type.isSingle)
+    return `A type ${label}${named}. There is one entry of it, and all patterns can read it.`;
   if (!makesPages) return `A type ${label}${named}. It makes no pages of its own.`;
   const address = naming ? addressOf(type, naming, site.language) : '';
   return `A type ${label}${named}. Its pages stand at ${address}.`;

@@ -49,6 +49,8 @@ export interface Member {
   label?: string;
   /** Ids of the types whose field it is, where it is one. */
   owners?: readonly string[];
+  /** Id of the single type whose entry it stands for, where it does. */
+  single?: string;
   /** Set on members that stand for other entries. */
   reference?: boolean;
 }

@@ -29,6 +29,11 @@ describe('a design', () => {
       'unknown-name types/a/naming',
     ],
     [
+      'a single type that patterns cannot tell from the site',
+      { types: [typeOf('name', [], { single: true })] },
+      'reserved-key types/name/key',
+    ],
+    [
       'a summary that is not there',
       { types: [typeOf('a', [], { summary: 'x' })] },
       'unknown-name types/a/summary',

@@ -1,6 +1,7 @@
 import type { Issue } from '../issue.ts';
 import { unknownName } from '../did-you-mean.ts';
 import { doubledBlockIds } from '../design/block-ids.ts';
+import { singleName } from '../design/environment.ts';
 import type { DesignNames } from '../design/field.ts';
 import { kindOf } from '../design/kinds/index.ts';
 import { checkForm } from './check-form.ts';
@@ -85,6 +86,7 @@ function checkType(type: ContentType, design: Design, names: DesignNames): Issue
     ...doubled(ids, `${path}/fields`, 'id'),
     ...checkNamed(type, path),
     ...checkTree(type, path),
+    ...checkSingle(type, design, path),
     ...checkRetired(type, design, path),
     ...type.fields.flatMap((f) => kindOf(f).check(f, `${path}/fields/${f.key}`, names)),
     ...type.fields.flatMap((f) => checkForm(f, type, design, `${path}/fields/${f.key}`)),
@@ -110,6 +112,24 @@ function checkTree({ fields }: ContentType, path: string): Issue[] {
       path: `${path}/fields/${second.key}`,
       message: 'Only one reference of a type makes the tree of pages.',
       fix: 'Leave sitsWithin on one of them.',
+    },
+  ];
+}
+
+/** Whether patterns can tell the entry of a single type from what else the site has. */
+function checkSingle({ key, single }: ContentType, { types }: Design, path: string): Issue[] {
+  if (!single) return [];
+  const name = singleName(key);
+  const isTaken =
+    ['name', 'url', 'strapline'].includes(name) ||
+    types.some((other) => other.single && other.key !== key && singleName(other.key) === name);
+  if (!isTaken) return [];
+  return [
+    {
+      code: 'reserved-key',
+      path: `${path}/key`,
+      message: `Patterns read the entry of a single type as "site.${name}", and that is something else.`,
+      fix: 'Choose another key.',
     },
   ];
 }

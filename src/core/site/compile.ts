@@ -4,6 +4,7 @@ import { fingerprint } from '../fingerprint.ts';
 import { type AddressRules, compileAddressRules } from '../address/rules.ts';
 import { isReserved, normalisePath, splitPageNumber } from '../address/path.ts';
 import { Environments } from '../design/environment.ts';
+import { listingSpec } from '../design/listing-spec.ts';
 import type { ContentType, Design } from '../design/spec.ts';
 import { type ListingPlan, planListing } from '../listing/plan.ts';
 import { type SeoBook, compileSeo } from '../metadata/rules.ts';
@@ -23,6 +24,8 @@ export interface CompiledSite {
   setIds: Map<string, string>;
   addresses: AddressRules;
   listings: Map<string, ListingPlan>;
+  /** Where the entry of each single type is looked for, by the type's key. */
+  singles: Map<string, ListingPlan>;
   /** Listing keys by the address they stand at. */
   listingAt: Map<string, string>;
   templates: Templates;
@@ -56,6 +59,7 @@ export function compileSite(design: Design): { site: CompiledSite; issues: Issue
     ...partsByName(design),
     addresses: addresses.rules,
     listings: listings.plans,
+    singles: planSingles(design),
     listingAt: new Map(
       design.listings.flatMap(({ address, key }) =>
         address === undefined ? [] : [[address, key] as const],
@@ -104,6 +108,18 @@ function planListings(design: Design): { plans: Map<string, ListingPlan>; issues
     if (planned.plan) plans.set(listing.key, planned.plan);
   }
   return { plans, issues };
+}
+
+/** The entry of a single type is the first, and only, one of a listing of all there are. */
+function planSingles(design: Design): Map<string, ListingPlan> {
+  return new Map(
+    design.types.flatMap(({ key, single }) => {
+      if (!single) return [];
+      const listing = { ...listingSpec.parse({ key: 'only', type: key }), id: `only of ${key}` };
+      const { plan } = planListing(listing, design);
+      return plan ? [[key, plan] as const] : [];
+    }),
+  );
 }
 
 /** What is chosen for `/`, where it can be shown. */

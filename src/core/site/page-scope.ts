@@ -169,6 +169,12 @@ export class PageScope implements RenderScope {
     };
   }
 
+  single(type: string): EntryView | null {
+    const plan = this.site.singles.get(type);
+    const [id] = plan ? this.stretch(plan, 1, 1).ids : [];
+    return id === undefined ? null : this.entry(id);
+  }
+
   subject(set: string, key: string): Subject | null {
     return this.reader.subject(set, key);
   }

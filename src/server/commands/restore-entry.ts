@@ -3,6 +3,7 @@ import { z } from 'zod';
 import { entry, plannedChange } from '../db/schema.ts';
 import { statement } from '../store/statement.ts';
 import { type CommandContext, Refused, command } from './definition.ts';
+import { thereAlready } from './there-already.ts';
 import { deriveEntry } from './derive-entry.ts';
 
 /** Brings a deleted entry back: live again where it was live then, with the plans it had. */
@@ -19,6 +20,9 @@ export const restoreEntry = command({
         message: row ? 'This entry is there.' : 'There is no such entry.',
         fix: 'Go back to Content and choose one.',
       });
+    const type = context.site.types.get(row.type);
+    const wrong = type ? thereAlready(context, type) : [];
+    if (wrong.length > 0) throw new Refused(...wrong);
     tables.update(entry).set({ deleted: null }).where(eq(entry.id, id)).run();
     const revision = liveUntil(context, id, row.deleted);
     if (revision !== null)

@@ -12,6 +12,7 @@ import { statement } from '../store/statement.ts';
 import { revisionWriter } from '../store/revision-writer.ts';
 import { type CommandContext, Refused, command } from './definition.ts';
 import { deriveEntry } from './derive-entry.ts';
+import { thereAlready } from './there-already.ts';
 import { entryOf } from './entry-lookup.ts';
 import { carriedValues } from '../store/carried-values.ts';
 import { valuesOfForm } from '../store/form-values.ts';
@@ -38,6 +39,7 @@ export const saveEntry = command({
     const id = given ?? `${type.key}-${randomBytes(6).toString('hex')}`;
     const { values, issues } = valuesOfForm(connection, site, type, form, at);
     issues.push(...blankName(type, values, given));
+    if (given === null) issues.push(...thereAlready(context, type));
     if (issues.length > 0) throw new Refused(...issues);
     const number = (newestOf(context, id) ?? 0) + 1;
     if (given !== null) {

@@ -57,6 +57,8 @@ export class EntryReader {
   private readonly world: ValueWorld;
   private readonly ids = new Map<string, EntryToLoad>();
   private readonly subjects = new Map<string, Set<string>>();
+  /** Where the entry of each single type stands, by the type's id. */
+  private readonly singles = new Map<string, string>();
   /** Which file and line text that is read as Markdown begins at. */
   private place = { file: '', line: (): number => 1 };
 
@@ -116,6 +118,7 @@ export class EntryReader {
       return null;
     }
     const before = this.issues.length;
+    this.checkSingle(type, raw, told);
     const timing = new TimingReader(this.design, this.now, raw, told, this.findings);
     const revisions = this.revisions(raw, type, timing, told);
     const plans = timing.plans(revisions);
@@ -208,6 +211,20 @@ export class EntryReader {
         'Take it out, or write it under its key.',
       );
     }
+  }
+
+  /** Of a single type there is one entry. */
+  private checkSingle(
+    { id, label, single }: ContentType,
+    { form, file }: RawEntry,
+    told: Told,
+  ): void {
+    if (!single || form.deleted !== undefined) return;
+    const first = this.singles.get(id);
+    this.singles.set(id, first ?? file);
+    if (first === undefined) return;
+    const message = `There is one ${label} and no more, and one stands in ${first}.`;
+    told(['entry'], 'single-type', message, 'Leave one of them out.');
   }
 
   private unknownType(raw: RawEntry, told: Told): null {

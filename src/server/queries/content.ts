@@ -36,12 +36,26 @@ export interface ContentRow {
   created: Instant;
 }
 
+/** A type, as something to create an entry of. */
+export interface TypeCount {
+  type: string;
+  label: string;
+  /** What one of them is called. */
+  one: string;
+  description: string;
+  /** The address pattern of its pages; null where it has none of its own. */
+  address: string | null;
+  /** Whether there is one entry of it and no more. */
+  single: boolean;
+  count: number;
+}
+
 /** What the content table shows. */
 export interface ContentTable {
   rows: ContentRow[];
   total: number;
   columns: { key: string; label: string; numeric: boolean }[];
-  counts: { type: string; label: string; one: string; description: string; count: number }[];
+  counts: TypeCount[];
 }
 
 type Row = {
@@ -108,6 +122,8 @@ export function contentTable(
       label: t.plural,
       one: t.label,
       description: t.description,
+      address: t.address ?? null,
+      single: t.single ?? false,
       count: counts.find((c) => c.type === t.id)?.count ?? 0,
     })),
   };

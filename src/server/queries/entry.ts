@@ -2,7 +2,7 @@ import { and, eq, gt, gte } from 'drizzle-orm';
 import type { ContentType } from '@/core/design/spec.ts';
 import type { Field } from '@/core/design/field.ts';
 import { mentionsOf, parseValue, targetOf } from '@/core/design/field-values.ts';
-import type { ControlName } from '@/core/design/kinds/definition.ts';
+import type { ControlName } from '@/core/design/controls.ts';
 import { type ShownWhen, shownWhen } from '@/core/design/shown.ts';
 import { kindOf } from '@/core/design/kinds/index.ts';
 import type { Values } from '@/core/design/values.ts';

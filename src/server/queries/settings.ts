@@ -7,6 +7,7 @@ import { sentencesAbout } from './bench.ts';
 import type { Looking } from './clock.ts';
 import { readerSeeing } from './drafts.ts';
 import { entryName } from './display.ts';
+import { statement } from '../store/statement.ts';
 import type { SiteView } from './site-view.ts';
 import { withSteps } from './unsaved.ts';
 
@@ -18,6 +19,8 @@ export interface SettingsDetail {
   frames: { key: string; label: string }[];
   /** The name of the entry chosen for "/"; null where none is. */
   frontName: string | null;
+  /** The settings of the site's own: single types, each with its entry, if it is written. */
+  own: { key: string; label: string; entry: { id: string; name: string } | null }[];
   /** What the bench holds of it, a sentence each. */
   onBench: string[];
 }
@@ -39,8 +42,17 @@ export function settingsDetail(
       .filter((t) => t.kind === 'frame')
       .map(({ key, label }) => ({ key, label })),
     frontName: front && 'entry' in front ? entryName(view, front.entry) : null,
+    own: design.types.flatMap(({ id, key, label, single }) =>
+      single ? [{ key, label, entry: entryOfType(view, id) }] : [],
+    ),
     onBench: past ? [] : sentencesAbout(view, 'site', at),
   };
+}
+
+function entryOfType(view: SiteView, type: string): { id: string; name: string } | null {
+  const sql = 'SELECT id FROM entry WHERE type = ? AND deleted IS NULL ORDER BY created, id';
+  const id = statement<string>(view.connection, sql).pluck().get(type);
+  return id === undefined ? null : { id, name: entryName(view, id) };
 }
 
 /** What the site's settings, saved or not, make of the page at "/". */

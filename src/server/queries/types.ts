@@ -12,6 +12,8 @@ export interface TypeLine {
   label: string;
   description: string;
   address: string | null;
+  /** Whether there is one entry of it and no more. */
+  single: boolean;
   fields: number;
   /** How many entries there are of it, deleted ones left out; 1,001 for more than 1,000. */
   entries: number;
@@ -40,11 +42,12 @@ export function typesDetail(
     'SELECT DISTINCT type FROM entry UNION SELECT DISTINCT "set" FROM subject',
   ).pluck();
   return {
-    types: design.types.map(({ id, key, label, description, address, fields }) => ({
+    types: design.types.map(({ id, key, label, description, address, single, fields }) => ({
       key,
       label,
       description,
       address: address ?? null,
+      single: single ?? false,
       fields: fields.length,
       entries: entriesOf(connection, id),
     })),

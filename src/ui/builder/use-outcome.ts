@@ -11,7 +11,7 @@ const PAUSE_MS = 200;
  * comes anew and nothing is unsaved.
  */
 export function useOutcome<T>(
-  what: 'entry' | 'type' | 'listing' | 'settings' | 'conversion',
+  what: 'entry' | 'type' | 'listing' | 'settings',
   input: unknown,
   first: T,
   unsaved: boolean,

@@ -3,6 +3,7 @@ import { type Issue, type Result, refused } from '../../issue.ts';
 import type { ValueType } from '../../pattern/types.ts';
 import type { RichNode } from '../../rich-text.ts';
 import type { Instant } from '../../time/interval.ts';
+import type { ControlName } from '../controls.ts';
 import type { DesignNames, Field } from '../field.ts';
 
 /** What turning a given value into a stored one may need. */
@@ -29,27 +30,6 @@ export type Mention =
   | { of: 'entry'; key: string }
   | { of: 'subject'; key: string; set: string }
   | { of: 'media'; key: string };
-
-/** The controls that forms have, by name; `ui/builder/entry/controls` holds one for each. */
-export const CONTROLS = [
-  'line',
-  'lines',
-  'rich-text',
-  'number',
-  'yes-no',
-  'day',
-  'instant',
-  'option',
-  'picture',
-  'entry',
-  'subject',
-  'radio',
-  'checks',
-  'slider',
-  'search',
-] as const;
-/** The name of a control that values are edited with. */
-export type ControlName = (typeof CONTROLS)[number];
 
 /** What showing a value to people may look up. */
 export interface DisplayWorld {

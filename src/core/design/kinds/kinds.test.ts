@@ -3,7 +3,7 @@ import { isBlank } from '../../pattern/types.ts';
 import { paragraphsOf } from '../../rich-text.ts';
 import { fieldSpec } from '../spec.ts';
 import { parseValue } from '../field-values.ts';
-import { CONTROLS } from './definition.ts';
+import { CONTROLS } from '../controls.ts';
 import { FIELD_KINDS, kindOf } from './index.ts';
 
 const given = { now: Date.parse('2026-07-01T12:00:00Z'), zone: 'UTC', richText: paragraphsOf };

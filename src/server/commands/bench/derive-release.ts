@@ -1,7 +1,6 @@
 import type { Refusal } from '@/core/address/model.ts';
 import { type AddressRules, typesToDealAnew } from '@/core/address/rules.ts';
 import { notToBeDealt } from '@/core/address/taken.ts';
-import type { ContentType } from '@/core/design/spec.ts';
 import type { Issue } from '@/core/issue.ts';
 import type { CompiledSite } from '@/core/site/compile.ts';
 import type { Instant } from '@/core/time/interval.ts';
@@ -13,6 +12,7 @@ import { TooManyForOneWrite } from '../../store/too-many.ts';
 import { raisePublic } from '../../store/write.ts';
 import { type CommandContext, Refused } from '../definition.ts';
 import { takenOffline } from '../derive-entry.ts';
+import { singlesInUse, typesInUse } from './types-in-use.ts';
 
 const SHOWN = 10;
 
@@ -36,6 +36,7 @@ export function deriveRelease(context: CommandContext, change: Change): void {
   const wrong = [
     ...pagesHidden(connection, before.addresses, after.addresses, starts),
     ...typesInUse(connection, before, after),
+    ...singlesInUse(connection, before, after),
   ];
   if (wrong.length > 0) throw new Refused(...wrong);
   const moving = entriesOf(connection, typesToDealAnew(before.addresses, after.addresses));
@@ -91,27 +92,6 @@ function pagesHidden(
 
 function listingAt({ design }: AddressRules, address: string): string {
   return design.listings.find((l) => l.address === address)!.key;
-}
-
-/** Types that go although there are entries of them. */
-function typesInUse(connection: Connection, before: CompiledSite, after: CompiledSite): Issue[] {
-  const count = statement<number>(
-    connection,
-    'SELECT count(*) FROM entry WHERE type = ? AND deleted IS NULL',
-  ).pluck();
-  const gone = [...before.types.values()].filter(({ id }) => !after.types.has(id));
-  return gone.flatMap((type: ContentType) => {
-    const entries = count.get(type.id)!;
-    if (entries === 0) return [];
-    return [
-      {
-        code: 'type-in-use',
-        path: `types/${type.key}`,
-        message: `There ${entries === 1 ? 'is 1 entry' : `are ${entries} entries`} of the type ${type.label}, which would go.`,
-        fix: 'Delete them first.',
-      },
-    ];
-  });
 }
 
 /** Ids of the entries of some types. */

@@ -1,21 +1,27 @@
 'use client';
 
 import { useRouter } from 'next/navigation';
+import type { TypeCount } from '@/server/queries/content.ts';
 import { Menu } from '@/ui/primitives/menu.tsx';
 import { ClockLink } from '../shell/clock-link.tsx';
 import { useClockParameters } from '../shell/use-clock.ts';
 
-interface NewType {
-  type: string;
-  one: string;
-  description: string;
-}
-
 /** Begins a new entry: of the type at hand, else of one that is chosen by what it is. */
-export function NewMenu({ types, type }: { types: NewType[]; type: string | undefined }) {
+export function NewMenu({ types, type }: { types: TypeCount[]; type: string | undefined }) {
   const router = useRouter();
   const { keep } = useClockParameters();
-  if (types.length === 0) return null;
+  const own = types.find((t) => t.type === type);
+  const open = types.filter(({ single, count }) => !single || count === 0);
+  if (own && !open.includes(own))
+    return (
+      <span className="ml-auto text-muted">
+        {`There is one ${own.one} and no more; `}
+        <ClockLink className="link" href={`/build/types/${own.type}`}>
+          its type says so
+        </ClockLink>
+      </span>
+    );
+  if (open.length === 0) return null;
   if (type !== undefined)
     return (
       <ClockLink
@@ -29,10 +35,12 @@ export function NewMenu({ types, type }: { types: NewType[]; type: string | unde
     <Menu
       label="New"
       className="button button-main ml-auto"
-      items={types.map((t) => ({
+      items={open.map((t) => ({
         key: t.type,
         label: t.one,
-        note: t.description,
+        note: [t.description, t.address === null ? '' : `Pages at ${t.address}`]
+          .filter(Boolean)
+          .join(' '),
         onPick: () => router.push(keep(`/build/content/new/${t.type}`)),
       }))}
     />

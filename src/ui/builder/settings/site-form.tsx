@@ -4,6 +4,8 @@ import type { Clock } from '@/server/queries/clock.ts';
 import type { SettingsDetail } from '@/server/queries/settings.ts';
 import { Line } from '@/ui/primitives/line.tsx';
 import { EntryPicker } from '../entry-picker.tsx';
+import { entryHref } from '../format.ts';
+import { ClockLink } from '../shell/clock-link.tsx';
 import { PatternInput } from '../pattern-input.tsx';
 
 type Spec = SettingsDetail['spec'];
@@ -26,7 +28,36 @@ export function SiteForm(props: Props) {
       <Frame {...props} />
       <Freshness {...props} />
       <Rules {...props} />
+      <Own {...props.detail} />
     </div>
+  );
+}
+
+/** Settings of the site's own stand in entries, written as any other. */
+function Own({ own }: SettingsDetail) {
+  if (own.length === 0)
+    return (
+      <Line label="Own settings">
+        <p className="pt-1.5 text-muted">
+          A type with exactly one entry holds settings of your own, such as a telephone number.
+        </p>
+      </Line>
+    );
+  return (
+    <>
+      {own.map(({ key, label, entry }) => (
+        <Line key={key} label={label}>
+          <p className="pt-1.5">
+            <ClockLink
+              className="link"
+              href={entry ? entryHref(entry.id) : `/build/content/new/${key}`}
+            >
+              {entry ? entry.name : 'Not written yet: write it'}
+            </ClockLink>
+          </p>
+        </Line>
+      ))}
+    </>
   );
 }
 

@@ -6,9 +6,8 @@ import { freeKey, typeKeyOf } from '@/core/outline/names.ts';
 import { counted, entryHref } from '../format.ts';
 import { newId } from '../design-steps.ts';
 import { ClockLink } from '../shell/clock-link.tsx';
-import { useOutcome } from '../use-outcome.ts';
+import { useAsked } from '../use-asked.ts';
 
-const NONE: ConversionOutcome = { filled: 0, losing: 0, lost: [], values: [] };
 const MOST_OPTIONS = 100;
 
 /** What becomes of the values of a field that is to hold something else. */
@@ -25,13 +24,14 @@ export function Conversion({
   clock: Clock;
   onChange: (field: Field) => void;
 }) {
-  const { outcome, problem } = useOutcome<ConversionOutcome>(
-    'conversion',
-    { at: clock.at, past: false, type: detail.spec.id, field: stored.id, to: asGiven(field) },
-    NONE,
-    true,
-  );
-  const { filled, losing, lost, values } = outcome;
+  const { answer, problem } = useAsked<ConversionOutcome>('conversion', {
+    at: clock.at,
+    type: detail.spec.id,
+    field: stored.id,
+    to: asGiven(field),
+  });
+  if (!answer) return <p role="status">{problem ?? 'Looking through the entries …'}</p>;
+  const { filled, losing, lost, values } = answer;
   const options = field.options ?? [];
   const missing = values
     .filter(({ value }) => !options.some((o) => o.label.toLowerCase() === value.toLowerCase()))
@@ -47,7 +47,7 @@ export function Conversion({
   return (
     <div className="my-1.5 border-l-2 border-spruce pl-3" role="status">
       <p>{problem ?? summary(filled, losing)}</p>
-      {lost.length > 0 && <Lost {...outcome} />}
+      {lost.length > 0 && <Lost {...answer} />}
       {field.kind === 'choice' && missing.length > 0 && (
         <button type="button" className="button mt-1.5" onClick={addOptions}>
           {`Make ${counted(missing.length, 'option')} of the values in use`}

@@ -12,19 +12,7 @@ import { KindLine } from './kind-line.tsx';
 import { TakeFieldAway } from './take-field-away.tsx';
 import { Wrong } from './names-settings.tsx';
 
-/** All that is set of one field. */
-export function FieldPanel({
-  field,
-  detail,
-  others,
-  issues,
-  stored,
-  clock,
-  readOnly,
-  onChange,
-  onRename,
-  onRemove,
-}: {
+interface Props {
   field: Field;
   detail: TypeDetail;
   /** The other fields of the type. */
@@ -37,13 +25,57 @@ export function FieldPanel({
   onChange: (field: Field) => void;
   onRename: (key: string) => void;
   onRemove: () => void;
-}) {
+}
+
+/** All that is set of one field. */
+export function FieldPanel({
+  field,
+  detail,
+  others,
+  issues,
+  stored,
+  clock,
+  readOnly,
+  onChange,
+  onRename,
+  onRemove,
+}: Props) {
   const id = `field-${field.id}`;
   const Settings = FIELD_SETTINGS[field.kind];
-  const { help: _, ...rest } = field;
   return (
     <div className="border-l-2 border-rule pb-3 pl-3">
       <Wrong issues={issues} />
+      <NameLines {...{ id, field, stored, readOnly, onChange, onRename }} />
+      <KindLine {...{ id, field, stored, detail, readOnly, onChange }} />
+      {stored && field.replaces?.field === stored.id && (
+        <Conversion {...{ field, stored, detail, clock, onChange }} />
+      )}
+      {Settings && (
+        <Settings id={id} field={field} detail={detail} readOnly={readOnly} onChange={onChange} />
+      )}
+      <details className="border-t border-rule py-1.5">
+        <summary className="cursor-pointer text-muted">
+          {`In the form: ${formWords(field)}`}
+        </summary>
+        <FormSettings {...{ id, field, detail, readOnly, onChange, others }} />
+      </details>
+      <Marks field={field} readOnly={readOnly} onChange={onChange} />
+      {!readOnly && <TakeFieldAway {...{ field, stored, detail, clock, onRemove }} />}
+    </div>
+  );
+}
+
+/** What a field is called: in forms, and in patterns. */
+function NameLines({
+  id,
+  field,
+  stored,
+  readOnly,
+  onChange,
+  onRename,
+}: Pick<Props, 'field' | 'stored' | 'readOnly' | 'onChange' | 'onRename'> & { id: string }) {
+  return (
+    <>
       <Line label="Name" htmlFor={`${id}-label`}>
         <input
           id={`${id}-label`}
@@ -68,23 +100,22 @@ export function FieldPanel({
           maxLength={2000}
           value={field.help ?? ''}
           readOnly={readOnly}
-          onChange={({ target: { value } }) =>
-            onChange(value === '' ? rest : { ...field, help: value })
-          }
+          onChange={({ target: { value } }) => onChange(having(field, 'help', value || undefined))}
         />
       </Line>
-      <KindLine {...{ id, field, stored, detail, readOnly, onChange }} />
-      {stored && field.replaces?.field === stored.id && (
-        <Conversion {...{ field, stored, detail, clock, onChange }} />
-      )}
-      {Settings && (
-        <Settings id={id} field={field} detail={detail} readOnly={readOnly} onChange={onChange} />
-      )}
-      <FormSettings {...{ id, field, detail, readOnly, onChange, others }} />
-      <Marks field={field} readOnly={readOnly} onChange={onChange} />
-      {!readOnly && <TakeFieldAway {...{ field, stored, detail, clock, onRemove }} />}
-    </div>
+    </>
   );
+}
+
+/** What is set of how the form has a field. */
+function formWords({ section, control, hidden, shownIf, default: start }: Field): string {
+  const set = [
+    hidden ? 'never shown' : shownIf ? 'shown by another field' : '',
+    section ? `begins “${section}”` : '',
+    start === undefined ? '' : 'starts with a value',
+    control ? 'another control' : '',
+  ].filter(Boolean);
+  return set.join(', ') || 'as usual';
 }
 
 /** Marks that fields have or do not have; `half` is left out where it is not set. */
@@ -107,7 +138,7 @@ function Marks({
     ['half', 'Half as wide as the form'],
   ] as const;
   return (
-    <fieldset className="flex flex-col gap-1 py-1.5">
+    <fieldset className="relative flex flex-col gap-1 py-1.5">
       <legend className="sr-only">Options</legend>
       {marks.map(([key, label]) => (
         <label key={key} className="flex items-center gap-2">

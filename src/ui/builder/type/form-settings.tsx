@@ -1,5 +1,5 @@
 import type { Field } from '@/core/design/field.ts';
-import type { ControlName } from '@/core/design/kinds/definition.ts';
+import type { ControlName } from '@/core/design/controls.ts';
 import { kindOf } from '@/core/design/kinds/index.ts';
 import { Line } from '@/ui/primitives/line.tsx';
 import type { FieldSettingsProps } from './field-settings/definition.ts';

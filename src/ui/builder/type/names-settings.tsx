@@ -1,4 +1,5 @@
 import type { Issue } from '@/core/issue.ts';
+import { singleName } from '@/core/design/environment.ts';
 import { kindOf } from '@/core/design/kinds/index.ts';
 import type { TypeDetail } from '@/server/queries/type.ts';
 import { Line } from '@/ui/primitives/line.tsx';
@@ -71,8 +72,31 @@ export function NamesSettings({
         />
         <Wrong issues={issuesAt('summary')} />
       </Line>
+      <Line label="How many" help={singleHelp(spec)}>
+        <label className="flex items-center gap-2 py-1">
+          <input
+            type="checkbox"
+            className="h-4 w-4 accent-spruce"
+            checked={spec.single ?? false}
+            disabled={readOnly}
+            onChange={(e) => onChange(singleOr(spec, e.target.checked))}
+          />
+          Exactly one entry
+        </label>
+        <Wrong issues={issuesAt('single')} />
+      </Line>
     </>
   );
+}
+
+function singleOr({ single: _, ...rest }: Spec, on: boolean): Spec {
+  return (on ? { ...rest, single: true } : rest) as Spec;
+}
+
+function singleHelp({ single, key, fields }: Spec): string | null {
+  if (!single) return 'Such as the settings of a club: patterns everywhere can read it.';
+  const field = fields[0]?.key ?? 'field';
+  return `Patterns everywhere read it: {site.${singleName(key)}.${field}}.`;
 }
 
 function FieldChoice({

@@ -123,6 +123,7 @@ const EXAMPLES = [
   ['inside (within)', 'the page that this one sits within'],
   ['title (required)', 'cannot be left blank'],
   ['Sponsor (no pages): name, logo', 'a type without pages of its own'],
+  ['Settings (single): phone, address', 'a type with one entry, read everywhere'],
 ] as const;
 
 function HowToWrite() {

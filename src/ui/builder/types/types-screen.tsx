@@ -84,9 +84,11 @@ const COLUMNS: TableColumn<TypeLine>[] = [
   {
     key: 'address',
     head: 'Address',
-    cell: ({ address }) =>
+    cell: ({ address, single }) =>
       address === null ? (
-        <span className="text-muted">no pages of its own</span>
+        <span className="text-muted">
+          {single ? 'one entry, read everywhere' : 'no pages of its own'}
+        </span>
       ) : (
         <span className="font-mono text-note break-all">{address}</span>
       ),

@@ -1,7 +1,7 @@
 'use client';
 
 import type { ComponentType } from 'react';
-import type { ControlName } from '@/core/design/kinds/definition.ts';
+import type { ControlName } from '@/core/design/controls.ts';
 import { RichTextControl } from '../rich-text/rich-text-control.tsx';
 import { OptionControl, YesNoControl } from './choice.tsx';
 import type { ControlProps } from './definition.ts';

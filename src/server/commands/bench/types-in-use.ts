@@ -1,0 +1,54 @@
+import type { Issue } from '@/core/issue.ts';
+import type { ContentType } from '@/core/design/spec.ts';
+import type { CompiledSite } from '@/core/site/compile.ts';
+import type { Connection } from '../../db/connection.ts';
+import { statement } from '../../store/statement.ts';
+
+/** Types that go although there are entries of them. */
+export function typesInUse(
+  connection: Connection,
+  before: CompiledSite,
+  after: CompiledSite,
+): Issue[] {
+  const count = statement<number>(
+    connection,
+    'SELECT count(*) FROM entry WHERE type = ? AND deleted IS NULL',
+  ).pluck();
+  const gone = [...before.types.values()].filter(({ id }) => !after.types.has(id));
+  return gone.flatMap((type: ContentType) => {
+    const entries = count.get(type.id)!;
+    if (entries === 0) return [];
+    return [
+      {
+        code: 'type-in-use',
+        path: `types/${type.key}`,
+        message: `There ${entries === 1 ? 'is 1 entry' : `are ${entries} entries`} of the type ${type.label}, which would go.`,
+        fix: 'Delete them first.',
+      },
+    ];
+  });
+}
+
+/** Types that are to have one entry, and have more. */
+export function singlesInUse(
+  connection: Connection,
+  before: CompiledSite,
+  after: CompiledSite,
+): Issue[] {
+  const count = statement<number>(
+    connection,
+    'SELECT count(*) FROM entry WHERE type = ? AND deleted IS NULL',
+  ).pluck();
+  return [...after.types.values()].flatMap(({ id, key, label, single }) => {
+    const entries = single && !before.types.get(id)?.single ? count.get(id)! : 0;
+    if (entries < 2) return [];
+    return [
+      {
+        code: 'single-type',
+        path: `types/${key}`,
+        message: `There are ${entries} entries of the type ${label}, which is to have one.`,
+        fix: 'Delete all but one first.',
+      },
+    ];
+  });
+}
