@@ -11,6 +11,7 @@ export const CONTROLS = [
   'picture',
   'entry',
   'subject',
+  'tags',
   'radio',
   'checks',
   'slider',

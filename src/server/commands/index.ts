@@ -10,6 +10,8 @@ import { release } from './bench/release.ts';
 import { undoRelease } from './bench/undo-release.ts';
 import { restoreEntry } from './restore-entry.ts';
 import { saveEntry } from './save-entry.ts';
+import { addSubjects } from './subjects/add-subjects.ts';
+import { deleteSubject } from './subjects/delete-subject.ts';
 import { startSite } from './start-site.ts';
 
 /** Every command the writer thread carries out, by name. */
@@ -20,6 +22,8 @@ export const COMMANDS = {
   cancelPlan,
   deleteEntry,
   restoreEntry,
+  addSubjects,
+  deleteSubject,
   editDesign,
   undoEdit,
   redoEdit,

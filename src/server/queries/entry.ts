@@ -61,6 +61,8 @@ export type FormField = Pick<
   options: Option[];
   /** Types whose entries are searched for, null for all; undefined where it holds no entries. */
   entryTypes?: string[] | null;
+  /** The id of the subject set that its values are of, and the language they are compared in. */
+  subjects?: { set: string; language: string };
   /** Names of the entries it points at, by id. */
   names: Record<string, string>;
 };
@@ -182,6 +184,11 @@ function defaultsOf(type: ContentType, zone: string, now: Instant): Values {
   );
 }
 
+function setOf(view: SiteView, key: string, at: Instant): { set: string; language: string } {
+  const { design, setIds } = view.at(at)!.site;
+  return { set: setIds.get(key) ?? key, language: design.site.language };
+}
+
 function limitsOf({ maxLength, min, max, decimals, unit }: Field): FormField['limits'] {
   return { maxLength, min, max, decimals, unit };
 }
@@ -209,6 +216,7 @@ function formType(
       many: f.many,
       help: f.help ?? null,
       options: optionsOf(view, f, at),
+      ...(target?.of === 'subjects' ? { subjects: setOf(view, target.set, at) } : {}),
       ...(target?.of === 'entries' ? { entryTypes: target.types && [...target.types] } : {}),
       names: Object.fromEntries(named.map(({ key }) => [key, entryName(view, key)])),
     };

@@ -9,6 +9,7 @@ import { findEntries } from './offers.ts';
 import { settingsDetail, settingsOutcome } from './settings.ts';
 import type { SiteView } from './site-view.ts';
 import { publicFile } from './public-file.ts';
+import { subjectsDetail } from './subjects.ts';
 import { todayDetail } from './today.ts';
 import { typeDetail, typeOutcome } from './type.ts';
 import { typesDetail } from './types.ts';
@@ -20,6 +21,7 @@ export const QUERIES = {
   benchDetail,
   settingsDetail,
   settingsOutcome,
+  subjectsDetail,
   contentTable,
   entryDetail,
   newEntry,

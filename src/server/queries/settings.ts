@@ -21,6 +21,7 @@ export interface SettingsDetail {
   frontName: string | null;
   /** The settings of the site's own: single types, each with its entry, if it is written. */
   own: { key: string; label: string; entry: { id: string; name: string } | null }[];
+  sets: { key: string; label: string; kind: 'tags' | 'tree' }[];
   /** What the bench holds of it, a sentence each. */
   onBench: string[];
 }
@@ -45,6 +46,7 @@ export function settingsDetail(
     own: design.types.flatMap(({ id, key, label, single }) =>
       single ? [{ key, label, entry: entryOfType(view, id) }] : [],
     ),
+    sets: design.subjectSets.map(({ key, label, kind }) => ({ key, label, kind })),
     onBench: past ? [] : sentencesAbout(view, 'site', at),
   };
 }

@@ -32,7 +32,7 @@ export function subjectsOf(
     asText: (stored) => sentence(String(stored)),
     fromText: (text, language) => slugText(text, language) || null,
     control: 'subject',
-    otherControls: ({ many }) => (many ? ['checks', 'search'] : ['radio', 'search']),
+    otherControls: ({ many }) => (many ? ['checks'] : ['radio', 'search']),
     display: (stored, field, world) =>
       world.nameOf({ of: 'subject', key: String(stored), set: field.set ?? '' }) ?? String(stored),
     family: 'members',

@@ -11,6 +11,7 @@ export const tags: FieldKind<'tags'> = {
   spoken: ['tags', 'labels'],
   suggestedBy: ['tags', 'keywords', 'topics'],
   alwaysMany: true,
+  control: 'tags',
   example: {
     field: { set: 'traits', many: true },
     raw: ' early ',

@@ -29,6 +29,7 @@ export function SiteForm(props: Props) {
       <Freshness {...props} />
       <Rules {...props} />
       <Own {...props.detail} />
+      <Sets {...props.detail} />
     </div>
   );
 }
@@ -58,6 +59,27 @@ function Own({ own }: SettingsDetail) {
         </Line>
       ))}
     </>
+  );
+}
+
+/** The subject sets, each with a screen of its own. */
+function Sets({ sets }: SettingsDetail) {
+  return (
+    <Line label="Subject sets">
+      <ul className="flex flex-wrap gap-x-4 pt-1.5">
+        {sets.map(({ key, label, kind }) => (
+          <li key={key}>
+            <ClockLink className="link" href={`/build/subjects/${key}`}>
+              {label}
+            </ClockLink>
+            <span className="text-muted">{kind === 'tree' ? ' (categories)' : ' (tags)'}</span>
+          </li>
+        ))}
+        {sets.length === 0 && (
+          <li className="text-muted">None yet: a field of tags or a category makes one.</li>
+        )}
+      </ul>
+    </Line>
   );
 }
 

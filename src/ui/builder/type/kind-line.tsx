@@ -25,7 +25,7 @@ export function KindLine({
 }) {
   const change = (kind: string, many: boolean): void => {
     const next = withKind(field, stored, { kind, many }, newId);
-    const wantsSet = kindOf(next).control === 'subject' && next.set === undefined;
+    const wantsSet = 'set' in kindOf(next).properties && next.set === undefined;
     onChange(wantsSet ? { ...next, set: setFor(next.label, kind, detail) } : next);
   };
   const { alwaysMany, doc } = kindOf(field);

@@ -11,6 +11,7 @@ import { DayControl, InstantControl } from './moment.tsx';
 import { PictureControl } from './picture.tsx';
 import { SearchControl } from './search.tsx';
 import { Several } from './several.tsx';
+import { TagsControl } from './tags.tsx';
 import { ChecksControl, RadioControl, SliderControl } from './ticked.tsx';
 
 /** A control, and whether it holds several values itself. */
@@ -30,6 +31,7 @@ const CONTROLS: Record<ControlName, Control> = {
   instant: { draw: InstantControl },
   option: { draw: OptionControl, holdsMany: true },
   subject: { draw: OptionControl, holdsMany: true },
+  tags: { draw: TagsControl, holdsMany: true },
   radio: { draw: RadioControl },
   checks: { draw: ChecksControl, holdsMany: true },
   slider: { draw: SliderControl },

@@ -1,6 +1,7 @@
 import { setKindOf } from '@/core/design/kinds/subjects.ts';
 import { freeKey, typeKeyOf } from '@/core/outline/names.ts';
 import { Line } from '@/ui/primitives/line.tsx';
+import { ClockLink } from '../../shell/clock-link.tsx';
 import type { FieldSettingsProps } from './definition.ts';
 
 /** The subject set that tags or a category are taken from; a new one is made with the field. */
@@ -34,6 +35,13 @@ export function SubjectSettings({ id, field, detail, readOnly, onChange }: Field
         {isNew && <option value={field.set}>{`New: ${field.set}`}</option>}
         {field.set !== own && <option value={own}>{`A new one: ${own}`}</option>}
       </select>
+      {field.set !== undefined && !isNew && (
+        <p className="mt-1">
+          <ClockLink className="link" href={`/build/subjects/${field.set}`}>
+            What is in it
+          </ClockLink>
+        </p>
+      )}
     </Line>
   );
 }
