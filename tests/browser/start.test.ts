@@ -21,8 +21,16 @@ serveBuilder({ folder: null });
 const OUTLINE = [
   'Boat: name, built (number), class (four / eight)',
   'Person: name, photo',
-  'Race: title, day, boats, winner (→ Boot), report (rich text)',
+  'Race: title, day, place, boats, winner (→ Boot), traits (tags), report (rich text)',
+  'Club (single): phone, motto',
 ];
+
+/** Does something with the keyboard alone, from where the focus is. */
+const type = (...keys: string[]): Promise<void> =>
+  browser
+    .actions()
+    .sendKeys(...keys)
+    .perform();
 
 test('a site is made from nothing: named, outlined, released, written and seen', async () => {
   await write('start-name', 'Rivermouth Rowing Club');
@@ -50,6 +58,15 @@ test('a site is made from nothing: named, outlined, released, written and seen',
   await see('Released');
   await open('/build/content/new/race');
   await write('field-title', 'Spring Regatta');
+  await write('field-place', 'Lower Weir');
+  await write('field-traits', 'Junior');
+  await type(Key.ENTER);
+  await ready(By.css('[aria-label="Remove Junior"]'));
+  await write('field-traits', 'Juniors');
+  await type(',');
+  await see('Is it');
+  await press('a new one: Juniors');
+  await expectAccessible();
   await press('Save');
   await pressStarting('Publish');
   await see('Live at');
@@ -57,13 +74,6 @@ test('a site is made from nothing: named, outlined, released, written and seen',
   await open('/build');
   await see('✓ done');
 });
-
-/** Does something with the keyboard alone, from where the focus is. */
-const type = (...keys: string[]): Promise<void> =>
-  browser
-    .actions()
-    .sendKeys(...keys)
-    .perform();
 
 test('fields are added, set and arranged with the keyboard, and seen at once', async () => {
   await open('/build/types/boat');
@@ -90,6 +100,42 @@ test('fields are added, set and arranged with the keyboard, and seen at once', a
   await see('On the bench: Boat: field Rig added');
   // What was kept stays on the screen while it is drawn anew.
   expect(await order()).toEqual(['Rig', 'Name', 'Built', 'Class']);
+});
+
+test('a text becomes a choice of the values in use, and is that text again when taken back', async () => {
+  await open('/build/types/race');
+  await pressStarting('Fields');
+  await pressStarting('Place text');
+  await write('field-place-kind', 'Choice');
+  await see('1 entry holds a value in it; none of them fit as a whole.');
+  await see('Spring Regatta');
+  await press('Make 1 option of the values in use');
+  await see('1 entry holds a value in it; all of them fit.');
+  await inPreview('Lower Weir');
+  await see('No page changes.');
+  await expectAccessible();
+  await press('Keep on the bench');
+  await see('On the bench: Race: Place holds choice, was text');
+  await press('Undo');
+  await see('Taken off the bench again.');
+});
+
+test('settings of the site’s own are written once, and patterns read them', async () => {
+  await open('/build/settings');
+  await (await ready(By.linkText('Not written yet: write it'))).click();
+  await write('field-phone', '555 0100');
+  await press('Save');
+  await pressStarting('Publish');
+  await see('Club · live');
+  await open('/build/types/race');
+  await pressStarting('SEO');
+  await write('seo-title', '{title} · {site.club.phone}');
+  await pressStarting('Release this now');
+  await press('Release now');
+  await see('Released');
+  expect(await publicPage('/races/spring-regatta')).toContain('Spring Regatta · 555 0100');
+  await open('/build/content?type=club');
+  await see('There is one Club and no more');
 });
 
 test('a field is renamed, tags bring their set along, and a type goes when it has no entries', async () => {

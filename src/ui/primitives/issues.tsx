@@ -1,10 +1,27 @@
+'use client';
+
+import { type RefObject, useEffect, useRef } from 'react';
 import type { Issue } from '@/core/issue.ts';
 
 /** What stands in the way: each issue with its place, reason and remedy. */
-export function Issues({ issues, title }: { issues: Issue[]; title?: string }) {
+export function Issues({
+  issues,
+  title,
+  answers,
+}: {
+  issues: Issue[];
+  title?: string;
+  /** Whether they answer something just done, and so come into sight. */
+  answers?: boolean;
+}) {
+  const ref = useInSight(answers && issues.length > 0 ? issues : null);
   if (issues.length === 0) return null;
   return (
-    <div role="alert" className="border-l-[3px] border-alarm bg-white px-3 py-2">
+    <div
+      ref={ref}
+      role="alert"
+      className="scroll-mt-24 border-l-[3px] border-alarm bg-white px-3 py-2"
+    >
       {title && <p className="font-semibold text-alarm">{title}</p>}
       <ul>
         {issues.map((issue, i) => (
@@ -32,11 +49,13 @@ export function SaidLine({
 }: {
   said: { words: string; undo?: { label: string; run: () => void } | undefined } | null;
 }) {
+  const ref = useInSight(said);
   return (
     <div
+      ref={ref}
       role="status"
       aria-live="polite"
-      className={said ? 'border-l-[3px] border-spruce bg-white px-3 py-2' : 'sr-only'}
+      className={said ? 'scroll-mt-24 border-l-[3px] border-spruce bg-white px-3 py-2' : 'sr-only'}
     >
       {said?.words}
       {said?.undo && (
@@ -46,4 +65,13 @@ export function SaidLine({
       )}
     </div>
   );
+}
+
+/** Brings an element into sight whenever what it tells is another. */
+function useInSight(told: unknown): RefObject<HTMLDivElement | null> {
+  const ref = useRef<HTMLDivElement>(null);
+  useEffect(() => {
+    if (told) ref.current?.scrollIntoView({ block: 'nearest' });
+  }, [told]);
+  return ref;
 }

@@ -39,7 +39,7 @@ export function BenchScreen({
         <div className="flex flex-col gap-4">
           <LongWork work={bench.work} />
           <SaidLine said={bench.said} />
-          <Issues issues={bench.issues} title="Not done" />
+          <Issues issues={bench.issues} title="Not done" answers />
           {empty ? <Empty /> : <BenchLines detail={detail} bench={bench} clock={clock} />}
           {!empty && <ReleaseForm bench={bench} clock={clock} />}
           <ReachPanel input={bench.reach} />

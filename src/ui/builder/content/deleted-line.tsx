@@ -27,7 +27,7 @@ export function DeletedLine({ deleted }: { deleted: { id: string; name: string }
           undo: { label: 'Undo', run: () => void restore() },
         }}
       />
-      <Issues issues={issues} title="Not brought back" />
+      <Issues issues={issues} title="Not brought back" answers />
     </div>
   );
 }

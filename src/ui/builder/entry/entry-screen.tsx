@@ -46,7 +46,11 @@ export function EntryScreen({ detail, outcome: first, clock }: Props) {
       settings={
         <div className="flex flex-col gap-3">
           <SaidLine said={entry.said} />
-          <Issues issues={issues.filter((i) => !isAtField(detail, i.path))} title="Not done" />
+          <Issues
+            issues={issues.filter((i) => !isAtField(detail, i.path))}
+            title="Not done"
+            answers
+          />
           {overtaken && (
             <Overtaken
               detail={detail}

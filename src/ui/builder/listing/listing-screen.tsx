@@ -52,7 +52,7 @@ export function ListingScreen({ detail, outcome: first, clock }: Props) {
       settings={
         <div className="flex flex-col gap-3">
           <SaidLine said={said} />
-          <Issues issues={issues} title="Not saved" />
+          <Issues issues={issues} title="Not saved" answers />
           {panel}
           <Issues issues={outcome.issues} title="To mend" />
           <ReachPanel input={reachOf(clock, edits.steps, outcome.issues)} />

@@ -51,7 +51,7 @@ export function SettingsScreen({
       settings={
         <div className="flex flex-col gap-3">
           <SaidLine said={said} />
-          <Issues issues={issues} title="Not saved" />
+          <Issues issues={issues} title="Not saved" answers />
           {panel}
           <Issues issues={elsewhere(outcome.issues)} title="To mend" />
           <ReachPanel input={reachOf(clock, edits.steps, outcome.issues)} />

@@ -69,7 +69,7 @@ function Sets({ sets }: SettingsDetail) {
       <ul className="flex flex-wrap gap-x-4 pt-1.5">
         {sets.map(({ key, label, kind }) => (
           <li key={key}>
-            <ClockLink className="link" href={`/build/subjects/${key}`}>
+            <ClockLink className="link" href={`/build/settings/subjects/${key}`}>
               {label}
             </ClockLink>
             <span className="text-muted">{kind === 'tree' ? ' (categories)' : ' (tags)'}</span>

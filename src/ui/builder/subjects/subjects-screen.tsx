@@ -24,7 +24,7 @@ export function SubjectsScreen({ detail, clock }: { detail: SubjectsDetail; cloc
       settings={
         <div className="flex flex-col gap-3">
           <SaidLine said={said} />
-          <Issues issues={issues} title="Not done" />
+          <Issues issues={issues} title="Not done" answers />
           {!readOnly && <AddSubjects detail={detail} busy={busy} attempt={attempt} />}
           <Table
             label={set.label}

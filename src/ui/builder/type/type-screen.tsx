@@ -58,7 +58,7 @@ export function TypeScreen({
       settings={
         <div className="flex flex-col gap-3">
           <SaidLine said={said} />
-          <Issues issues={issues} title="Not saved" />
+          <Issues issues={issues} title="Not saved" answers />
           {panel}
           <ReachPanel input={reachOf(clock, edits.steps, outcome.issues)} />
           <OnBench lines={detail.onBench} />

@@ -37,7 +37,7 @@ export function SubjectSettings({ id, field, detail, readOnly, onChange }: Field
       </select>
       {field.set !== undefined && !isNew && (
         <p className="mt-1">
-          <ClockLink className="link" href={`/build/subjects/${field.set}`}>
+          <ClockLink className="link" href={`/build/settings/subjects/${field.set}`}>
             What is in it
           </ClockLink>
         </p>

@@ -1,7 +1,7 @@
 import { notFound } from 'next/navigation';
 import { lookingOf } from '@/ui/builder/looking.ts';
 import { SubjectsScreen } from '@/ui/builder/subjects/subjects-screen.tsx';
-import { type SearchParams, openScreen } from '../../../screen.ts';
+import { type SearchParams, openScreen } from '../../../../screen.ts';
 
 export const metadata = { title: 'Subjects' };
 
