@@ -150,6 +150,10 @@ test('a field is renamed, tags bring their set along, and a type goes when it ha
   await press('Add field');
   await press('Keep on the bench');
   await see('On the bench: subject set Colours added');
+  await press('Make another like it …');
+  await writeInto('Name of the new type', 'Launch');
+  await press('Make it on the bench');
+  await see('/launches/');
   await open('/build/types/race');
   await press('Take this type away …');
   await see('There is 1 entry of it. Delete them first');

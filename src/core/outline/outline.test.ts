@@ -5,6 +5,7 @@ import type { Design } from '../design/spec.ts';
 import { designSpec } from '../design/spec.ts';
 import { type OutlineType, readOutline, withKind } from './read.ts';
 import { outlineSteps } from './steps.ts';
+import { STARTING_POINTS } from './starting-points.ts';
 import { fieldWords, typeSentence } from './words.ts';
 
 const SITE = { name: 'Club', url: 'https://club.example', zone: 'UTC', language: 'en' };
@@ -104,6 +105,19 @@ describe('an outline is read', () => {
     );
     expect(made('Sponsor (no pages): name').types[0]!.address).toBeUndefined();
   });
+
+  test.each(STARTING_POINTS.map(({ label, line }) => [label, line] as const))(
+    'without a question where one begins with: %s',
+    (_, line) => {
+      const types = readOutline(line, EMPTY);
+      const asked = types.flatMap(({ findings, fields }) => [
+        ...findings,
+        ...fields.flatMap((field) => field.findings),
+      ]);
+      expect(asked).toEqual([]);
+      expect(made(line).types).toHaveLength(1);
+    },
+  );
 
   test('as one entry that patterns read everywhere where that is said', () => {
     const [type] = readOutline('Club (single): phone', EMPTY);

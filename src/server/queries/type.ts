@@ -39,7 +39,7 @@ export interface TypeDetail {
   /** What the bench holds of it, a sentence each. */
   onBench: string[];
   /** What fields may lead to: types, and subject sets. */
-  types: { key: string; label: string }[];
+  types: Pick<ContentType, 'key' | 'label' | 'address' | 'clash' | 'seo'>[];
   sets: { key: string; label: string; kind: 'tags' | 'tree' }[];
   /** Ids that fields had before: values are stored under them, so that new ones have others. */
   taken: string[];
@@ -93,7 +93,13 @@ function changesOf(
 ): Pick<TypeDetail, 'types' | 'sets' | 'taken' | 'takenSets' | 'entries' | 'removal'> {
   const sets = statement<string>(connection, 'SELECT DISTINCT "set" FROM subject').pluck();
   return {
-    types: design.types.map(({ key, label }) => ({ key, label })),
+    types: design.types.map(({ key, label, address, clash, seo }) => ({
+      key,
+      label,
+      address,
+      clash,
+      seo,
+    })),
     sets: design.subjectSets.map(({ key, label, kind }) => ({ key, label, kind })),
     taken: earlierFields(connection, spec).map(({ id }) => id),
     takenSets: [...sets.all(), ...design.subjectSets.map(({ id }) => id)],

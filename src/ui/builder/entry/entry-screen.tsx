@@ -28,6 +28,7 @@ export function EntryScreen({ detail, outcome: first, clock }: Props) {
   const canSave = !busy && overtaken === null && (past ? !changed : unsaved);
   useSaveKey(canSave ? () => void entry.save() : null);
   const found = [...issues, ...outcome.issues];
+  const elsewhere = issues.filter((i) => !isAtField(detail, i.path));
   return (
     <Panes
       problem={clock.problem}
@@ -46,11 +47,7 @@ export function EntryScreen({ detail, outcome: first, clock }: Props) {
       settings={
         <div className="flex flex-col gap-3">
           <SaidLine said={entry.said} />
-          <Issues
-            issues={issues.filter((i) => !isAtField(detail, i.path))}
-            title="Not done"
-            answers
-          />
+          <Issues issues={elsewhere} title="Not done" answers />
           {overtaken && (
             <Overtaken
               detail={detail}

@@ -28,6 +28,7 @@ export function SiteForm(props: Props) {
       <Frame {...props} />
       <Freshness {...props} />
       <Rules {...props} />
+      <h2 className="mt-3">The site’s own words</h2>
       <Own {...props.detail} />
       <Sets {...props.detail} />
     </div>

@@ -9,8 +9,10 @@ import { AddressParts } from '../address-parts.tsx';
 import { counted } from '../format.ts';
 import { ClockLink } from '../shell/clock-link.tsx';
 import { PatternInput } from '../pattern-input.tsx';
+import { CopyFrom } from './copy-from.tsx';
 import { FieldsEditor } from './fields-editor.tsx';
 import { NamesSettings } from './names-settings.tsx';
+import { SeoSettings } from './seo-settings.tsx';
 
 type Spec = TypeDetail['spec'];
 
@@ -105,21 +107,36 @@ function fieldsLink(props: Props, issuesAt: IssuesAt): ChainLink {
   };
 }
 
-function addressLink({ spec, outcome, readOnly, onChange }: Props, issues: Issue[]): ChainLink {
+function addressLink(
+  { spec, detail, outcome, readOnly, onChange }: Props,
+  issues: Issue[],
+): ChainLink {
   return {
     key: 'address',
     label: 'Address',
     set: spec.address !== undefined,
     gives: outcome.path ?? outcome.noPath ?? '',
     content: (
-      <AddressSettings
-        spec={spec}
-        outcome={outcome}
-        readOnly={readOnly}
-        issues={issues}
-        onAddress={(v) => onChange(setOrDrop(spec, 'address', v))}
-        onClash={(clash) => onChange({ ...spec, clash })}
-      />
+      <>
+        {!readOnly && (
+          <CopyFrom
+            what="address"
+            own={detail.spec.key}
+            types={detail.types}
+            onPick={({ address = '', clash }) =>
+              onChange({ ...setOrDrop(spec, 'address', address), clash })
+            }
+          />
+        )}
+        <AddressSettings
+          spec={spec}
+          outcome={outcome}
+          readOnly={readOnly}
+          issues={issues}
+          onAddress={(v) => onChange(setOrDrop(spec, 'address', v))}
+          onClash={(clash) => onChange({ ...spec, clash })}
+        />
+      </>
     ),
   };
 }
@@ -242,61 +259,6 @@ function AddressSettings({
         >
           <option value="number">the later entry is numbered: -2, -3, …</option>
           <option value="refuse">the later entry is refused</option>
-        </select>
-      </Line>
-    </>
-  );
-}
-
-function SeoSettings({
-  spec,
-  outcome,
-  readOnly,
-  issuesAt,
-  onChange,
-}: Omit<Props, 'onRename'> & { issuesAt: IssuesAt }) {
-  const seo = (key: 'title' | 'description', value: string): void => {
-    const { [key]: _, ...rest } = spec.seo;
-    onChange({ ...spec, seo: value === '' ? rest : { ...rest, [key]: value } });
-  };
-  return (
-    <>
-      <Line label="Title" htmlFor="seo-title" result={outcome.title}>
-        <PatternInput
-          id="seo-title"
-          value={spec.seo.title ?? ''}
-          placeholder={`{${spec.naming}}`}
-          readOnly={readOnly}
-          issues={issuesAt('seo/title')}
-          onChange={(v) => seo('title', v)}
-        />
-      </Line>
-      <Line
-        label="Description"
-        htmlFor="seo-description"
-        result={outcome.description ?? <span className="text-muted">none</span>}
-      >
-        <PatternInput
-          id="seo-description"
-          value={spec.seo.description ?? ''}
-          placeholder={spec.summary ? `{${spec.summary}}` : 'the first paragraph'}
-          readOnly={readOnly}
-          issues={issuesAt('seo/description')}
-          onChange={(v) => seo('description', v)}
-        />
-      </Line>
-      <Line label="Search engines" htmlFor="seo-index">
-        <select
-          id="seo-index"
-          className="control"
-          disabled={readOnly}
-          value={spec.seo.index === false ? 'no' : 'yes'}
-          onChange={(e) =>
-            onChange({ ...spec, seo: { ...spec.seo, index: e.target.value === 'yes' } })
-          }
-        >
-          <option value="yes">may list these pages</option>
-          <option value="no">may not list these pages</option>
         </select>
       </Line>
     </>

@@ -28,11 +28,7 @@ export function TakeAway({
   };
   return (
     <>
-      <button
-        type="button"
-        className="button-quiet self-start text-alarm"
-        onClick={() => setAsking(true)}
-      >
+      <button type="button" className="button-quiet text-alarm" onClick={() => setAsking(true)}>
         Take this type away …
       </button>
       <Dialog open={asking} onOpenChange={setAsking} title={`Take ${spec.label} away?`}>

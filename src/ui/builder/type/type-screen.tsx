@@ -16,6 +16,7 @@ import { Snippet } from '../snippet.tsx';
 import { useOutcome } from '../use-outcome.ts';
 import { DesignTense, useRelease } from '../use-release.tsx';
 import { BindingChain } from './binding-chain.tsx';
+import { DuplicateType } from './duplicate-type.tsx';
 import { TakeAway } from './take-away.tsx';
 import { useRenaming } from './use-renaming.ts';
 import { useTypeEdits } from './use-type-edits.ts';
@@ -72,7 +73,12 @@ export function TypeScreen({
             onChange={edits.change}
             onRename={rename}
           />
-          {!readOnly && <TakeAway detail={detail} attempt={attempt} />}
+          {!readOnly && (
+            <div className="flex flex-wrap gap-4">
+              <DuplicateType detail={detail} attempt={attempt} />
+              <TakeAway detail={detail} attempt={attempt} />
+            </div>
+          )}
         </div>
       }
       outcome={

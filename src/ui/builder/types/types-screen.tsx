@@ -9,6 +9,7 @@ import { Panes } from '../panes.tsx';
 import { ClockLink } from '../shell/clock-link.tsx';
 import { DesignTense, useRelease } from '../use-release.tsx';
 import { OutlineReadings } from './outline-readings.tsx';
+import { StartingPoints } from './starting-points.tsx';
 import { useOutline } from './use-outline.ts';
 
 /** All content types, and the outline that makes several at once. */
@@ -54,6 +55,9 @@ export function TypesScreen({ detail, clock }: { detail: TypesDetail; clock: Clo
                 }
                 value={text}
                 onChange={(e) => outline.write(e.target.value)}
+              />
+              <StartingPoints
+                onPick={(line) => outline.write(`${text.trimEnd()}\n${line}`.trimStart())}
               />
             </div>
           )}
