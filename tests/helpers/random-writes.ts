@@ -68,6 +68,11 @@ const bench = fc.oneof(
   fc.record({ do: fc.constantFrom('undo' as const, 'redo' as const, 'discard' as const) }),
   fc.record({ do: fc.constantFrom('rebase' as const, 'take back' as const) }),
   fc.record({
+    do: fc.constantFrom('subject' as const, 'no subject' as const),
+    name: fc.constantFrom('Slow', 'Pea', 'Bean', '2'),
+    set: fc.constantFrom('traits', 'family'),
+  }),
+  fc.record({
     do: fc.constant('kind' as const),
     field: fc.constantFrom('title', 'stock', 'sow', 'shade', 'ease', 'grower'),
     kind: fc.constantFrom(...FIELD_KINDS.map(({ kind }) => kind), null, null),
@@ -155,6 +160,13 @@ export class LivedSite {
         run('release', { edit: { steps: kindSteps(design, 'variety', field.id, wanted) } });
         break;
       }
+      case 'subject':
+        run('addSubjects', { set: what.set, names: [what.name] });
+        break;
+      case 'no subject':
+        run('addSubjects', { set: what.set, names: ['Gone'] });
+        run('deleteSubject', { set: what.set, key: 'gone' });
+        break;
       case 'undo':
         run('undoEdit', {});
         break;

@@ -51,7 +51,11 @@ function storedRows({ driver }: Connection): Record<string, unknown[]> {
          FROM planned_change ORDER BY entry, at, sequence`,
     ),
     byHand: all('SELECT entry, path, starts, ends FROM by_hand ORDER BY entry, starts, path, ends'),
-    subjects: all('SELECT * FROM subject ORDER BY position'),
+    // Of a place it is kept who stands before whom.
+    subjects: all(
+      `SELECT "set", parent, key, name, slug, description FROM subject
+         ORDER BY "set", parent, position`,
+    ),
     media: all('SELECT * FROM media ORDER BY id'),
     designs: all('SELECT * FROM design_version ORDER BY starts, id'),
     bench: all(`SELECT person, made, edit FROM design_edit WHERE state = 'open' ORDER BY id`),
@@ -146,7 +150,7 @@ const NOTE = {
   ],
 };
 
-test('what the design does not say any more comes back: fields, types, names', async () => {
+test('what the design does not say any more comes back: options, fields, types, names', async () => {
   const { connection, view, data } = await loadFiles({
     'types/note.json': { ...NOTE, address: '/{entry.id}' },
     'types/aside.json': { key: 'aside', address: '/a/{title}', fields: NOTE.fields.slice(0, 1) },
@@ -170,6 +174,9 @@ Some *words*, \`code\` and | pipes
   };
   const form = { title: 'After', story: null, tint: 'red', about: ['n1'] };
   site.run('saveEntry', { id: 'n1', type: 'note', values: form, seen: null });
+  const onlyBlue = { ...NOTE.fields[2], options: ['blue'] };
+  release('types/note', { fields: [NOTE.fields[0], NOTE.fields[1], onlyBlue, NOTE.fields[3]] });
+  await expectTheSame({ connection, view, data });
   release('types/note', { fields: [NOTE.fields[0], NOTE.fields[1]], label: 'Memo' });
   site.run('deleteEntry', { entry: 'a1' });
   release('site', { name: 'Zurück' });

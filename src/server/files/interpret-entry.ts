@@ -1,7 +1,9 @@
 import { valuesAs } from '@/core/design/conversion.ts';
 import { checkMentions, checkWhole, type ValueWorld } from '@/core/design/check-values.ts';
 import { parseValue, valueKindOf } from '@/core/design/field-values.ts';
+import type { Field } from '@/core/design/field.ts';
 import type { Given } from '@/core/design/kinds/definition.ts';
+import { kindOf } from '@/core/design/kinds/index.ts';
 import type { ContentType, Design } from '@/core/design/spec.ts';
 import type { Subject, Values } from '@/core/design/values.ts';
 import { didYouMean } from '@/core/did-you-mean.ts';
@@ -202,7 +204,7 @@ export class EntryReader {
       const field = fields.find((f) => f.id === id);
       const languages = (value as { languages?: object } | null)?.languages;
       const all = languages ? Object.values(languages) : [value];
-      if (!field || all.every((one) => parseValue(one, field, this.given).ok)) continue;
+      if (!field || all.every((one) => this.mayBeStored(one, field))) continue;
       const message = `What is stored for ${field.label} is none of its kind.`;
       told(
         ['entry', 'stored', id],
@@ -211,6 +213,13 @@ export class EntryReader {
         'Take it out, or write it under its key.',
       );
     }
+  }
+
+  /** An option may be gone by now that was one when it was chosen. */
+  private mayBeStored(value: unknown, field: Field): boolean {
+    if (parseValue(value, field, this.given).ok) return true;
+    const parts = field.many && Array.isArray(value) ? value : [value];
+    return kindOf(field).family === 'choice' && parts.every((part) => typeof part === 'string');
   }
 
   /** Of a single type there is one entry. */

@@ -10,6 +10,7 @@ import { startAuth } from './auth.ts';
 import { BuilderHandler } from './builder-handler.ts';
 import { setContainer } from './container.ts';
 import { dataFolder } from './data-folder.ts';
+import { DemoSite } from './demo-site.ts';
 import { HttpServer } from './http-server.ts';
 import { ReaderThread } from './reader-thread.ts';
 import { Saver } from './save-thread.ts';
@@ -31,17 +32,14 @@ async function start(): Promise<void> {
   });
   const data = dataFolder();
   openDatabase(data.database).close(); // says plainly what is wrong with it, before any thread starts
-  const [writer, reader, comparer] = await Promise.all([
-    WriterThread.start(data.database),
-    ReaderThread.start(data.database),
-    ReaderThread.start(data.database),
-  ]);
+  const [writer, reader, comparer] = await startThreads(data.database);
   const view = new SiteView(openDatabase(data.database, { readonly: true }));
   const auth = startAuth(data, settings.baseUrl);
   auth.catch(() => undefined); // told below, and to whoever asks
   const saver = new Saver(data);
   const long = new LongWrites(data.database, writer);
-  setContainer({ view, writer, reader, comparer, saver, long, auth, baseUrl: settings.baseUrl });
+  const shared = { view, writer, reader, comparer, saver, demo: new DemoSite(data), long, auth };
+  setContainer({ ...shared, baseUrl: settings.baseUrl });
   const delivery = new Delivery(view, data.folder, (path, at) =>
     reader.ask('publicFile', path, at),
   );
@@ -62,6 +60,15 @@ async function start(): Promise<void> {
     () => process.send?.({ builder: true }),
     (error: unknown) => log.error(error),
   );
+}
+
+/** The writer, what answers screens, and what compares whole sites. */
+function startThreads(database: string): Promise<[WriterThread, ReaderThread, ReaderThread]> {
+  return Promise.all([
+    WriterThread.start(database),
+    ReaderThread.start(database),
+    ReaderThread.start(database),
+  ]);
 }
 
 /** What changes within the hour, in the site's zone, for whoever started the server. */

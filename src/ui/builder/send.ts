@@ -26,6 +26,15 @@ export async function command<N extends CommandName>(
   return failure({ ...UNREACHABLE, code: 'refused', ...wordsOf(body) }) as CommandResult<N>;
 }
 
+/** Loads the demo where there is no site. */
+export async function openDemo(): Promise<Result<{ entries: number }>> {
+  const answer = await post('/api/demo', {});
+  if (answer === null) return failure(UNREACHABLE);
+  const { body } = answer;
+  if (isResult(body)) return body as Result<{ entries: number }>;
+  return failure({ ...UNREACHABLE, code: 'refused', ...wordsOf(body) });
+}
+
 /**
  * Asks what something would come to; null where the server cannot be reached or refuses, with the
  * words.

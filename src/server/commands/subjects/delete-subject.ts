@@ -5,6 +5,7 @@ import { subject } from '../../db/schema.ts';
 import { statement } from '../../store/statement.ts';
 import { raisePublic } from '../../store/write.ts';
 import { type CommandContext, Refused, command } from '../definition.ts';
+import { deriveWaiting } from './waiting.ts';
 import { setOf } from './sets.ts';
 
 /** Takes a subject away that nothing has and nothing stands below. */
@@ -41,6 +42,7 @@ export const deleteSubject = command({
       .where(and(eq(subject.set, set), eq(subject.key, key)))
       .run();
     raisePublic(context.connection, [readKey.subjects]);
+    deriveWaiting(context, setKey);
     return { set, key };
   },
 });

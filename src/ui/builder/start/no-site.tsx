@@ -3,7 +3,7 @@
 import { useEffect, useState } from 'react';
 import { Issues } from '@/ui/primitives/issues.tsx';
 import { Line } from '@/ui/primitives/line.tsx';
-import { command } from '../send.ts';
+import { command, openDemo } from '../send.ts';
 import { useAttempts } from '../use-attempts.ts';
 
 const FIELDS = [
@@ -65,12 +65,23 @@ export function NoSite() {
         </form>
         <h2 className="mt-6">Or bring one along</h2>
         <p className="mt-1 text-muted">
-          A folder of your own, as docs/site-folder.md describes it, or the demo. This screen fills
-          as soon as it is there.
+          The demo is a seed library: varieties, growers and swap days, with pages, lists and plans.
         </p>
-        <pre className="mt-2 font-mono text-table">
-          {'npx bontel load FOLDER\nnpx bontel load demo/site'}
-        </pre>
+        <button
+          type="button"
+          className="button mt-2"
+          disabled={busy}
+          onClick={() =>
+            void attempt(openDemo, ({ entries }) => ({ words: `${entries} entries.` }))
+          }
+        >
+          {busy ? 'A moment …' : 'Open the demo'}
+        </button>
+        <p className="mt-4 text-muted">
+          A folder of your own, as docs/site-folder.md describes it, is loaded from a command line;
+          this screen fills as soon as it is there.
+        </p>
+        <pre className="mt-2 font-mono text-table">npx bontel load FOLDER</pre>
       </div>
     </main>
   );
