@@ -1,6 +1,7 @@
 import type { Command } from 'commander';
 import { COMMAND_LINE } from '@/server/permit.ts';
 import { openDatabase, problemOf } from '@/server/db/connection.ts';
+import type { SiteToLoad } from '@/server/files/read-site.ts';
 import { dataFolder } from '@/server/process/data-folder.ts';
 import { type Exit, printJson, reportIssues } from './output.ts';
 
@@ -11,20 +12,20 @@ export function loadCommand(program: Command, exit: Exit): void {
     .description('Replace the site by the one in a folder; all of it or nothing.')
     .argument('<folder>', 'a site folder, as described in docs/site-folder.md')
     .option('--data <dir>', 'data folder (default: BONTEL_DATA, else ./data)')
+    .option('--dry-run', 'tell what it would do, and do nothing')
     .option('--json', 'print the result as JSON')
-    .action(async (folder: string, options: { data?: string; json?: boolean }) => {
+    .action(async (folder: string, options: LoadOptions) => {
       // Loaded here, so that commands which only read start fast.
       const [{ readSite }, { loadSite }] = await Promise.all([
         import('@/server/files/read-site.ts'),
         import('@/server/commands/load-site.ts'),
       ]);
       const now = Date.now();
-      const tell = (step: string): void =>
-        void (options.json || process.stderr.write(`${step} …\n`));
       tell(`Reading ${folder}`);
       const { site, issues } = await readSite(folder, now);
       if (!site) return void exit(refuse(issues, options.json));
       const paths = dataFolder(options.data);
+      if (options.dryRun) return void exit(await dryRun(paths.database, site, now, options));
       const connection = openDatabase(paths.database);
       try {
         const result = loadSite(connection, paths.folder, COMMAND_LINE, site, now, tell);
@@ -42,6 +43,38 @@ export function loadCommand(program: Command, exit: Exit): void {
         connection.close();
       }
     });
+}
+
+interface LoadOptions {
+  data?: string;
+  json?: boolean;
+  dryRun?: boolean;
+}
+
+/** Steps are told beside the result, which is all that stands on standard output. */
+function tell(step: string): void {
+  process.stderr.write(`${step} …\n`);
+}
+
+/** Tells what a load would do; ends as the load would. */
+async function dryRun(
+  database: string,
+  site: SiteToLoad,
+  now: number,
+  { json }: LoadOptions,
+): Promise<number> {
+  const { tryLoad } = await import('@/server/commands/load/trial.ts');
+  const trial = tryLoad(database, COMMAND_LINE, site, now, tell);
+  if (!trial.ok) return refuse(trial.issues, json);
+  if (json) printJson({ tried: true, ...trial.value });
+  else {
+    for (const sort of ['types', 'listings', 'entries', 'pictures'] as const) {
+      const { created, changed, gone } = trial.value[sort];
+      process.stdout.write(`${sort}: ${created} created, ${changed} changed, ${gone} gone\n`);
+    }
+    reportIssues(trial.value.findings);
+  }
+  return 0;
 }
 
 /** How many issues are printed as JSON. */

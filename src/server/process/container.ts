@@ -1,8 +1,9 @@
 import type { Auth } from './auth.ts';
 import type { SiteView } from '../queries/site-view.ts';
 import type { ReaderThread } from './reader-thread.ts';
-import type { DemoSite } from './demo-site.ts';
+import type { FolderLoads } from './folder-loads.ts';
 import type { LongWrites } from './long-writes.ts';
+import type { Uploads } from '../uploads/uploads.ts';
 import type { Saver } from './save-thread.ts';
 import type { WriterThread } from './writer-thread.ts';
 
@@ -18,8 +19,10 @@ export interface Container {
   long: LongWrites;
   /** Saves the site for downloads. */
   saver: Saver;
-  /** The demo, for whoever has no site yet. */
-  demo: DemoSite;
+  /** Loads site folders, the demo among them. */
+  loads: FolderLoads;
+  /** Site folders that browsers send. */
+  uploads: Uploads;
   /** Ready once the sign-in library has been loaded. */
   auth: Promise<Auth>;
   /** Scheme, host and port the builder is used at. */

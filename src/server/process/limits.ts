@@ -10,6 +10,8 @@ export interface Denial {
 /** Largest body of somebody who is signed in, and of anybody else, in bytes. */
 const MAX_BODY = 1024 * 1024;
 const MAX_BODY_OF_STRANGERS = 4096;
+/** Largest body with pieces of files, in bytes. */
+const MAX_PIECES = 9 * 1024 * 1024;
 
 const METHODS: readonly { under: RegExp; methods: readonly string[] }[] = [
   { under: /^\/api(\/|$)/, methods: ['GET', 'HEAD', 'POST', 'DELETE'] },
@@ -36,10 +38,16 @@ function denyBody({ headers }: IncomingMessage, path: string): Denial | null {
     return { status: 411, message: 'A request says how long it is (Content-Length).' };
   const length = Number(headers['content-length'] ?? 0);
   const isKnown = /(^|;\s*)bontel\.session_token=/.test(headers.cookie ?? '');
-  const most = isKnown && !path.startsWith('/api/session') ? MAX_BODY : MAX_BODY_OF_STRANGERS;
+  const most = isKnown ? mostOf(path) : MAX_BODY_OF_STRANGERS;
   return length <= most
     ? null
     : { status: 413, message: `A request holds at most ${most} bytes, and this has ${length}.` };
+}
+
+/** Largest body at a path, of somebody who is signed in, in bytes. */
+function mostOf(path: string): number {
+  if (path.startsWith('/api/session')) return MAX_BODY_OF_STRANGERS;
+  return /^\/api\/upload\/[^/]+$/.test(path) ? MAX_PIECES : MAX_BODY;
 }
 
 /** Whether every percent code of an address is UTF-8; the framework answers others with a fault. */

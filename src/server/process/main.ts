@@ -6,11 +6,12 @@ import { DatabaseProblem } from '../db/problem.ts';
 import { Delivery } from '../delivery/deliver.ts';
 import { changeInWords, comingChanges } from '../queries/coming.ts';
 import { SiteView } from '../queries/site-view.ts';
+import { Uploads } from '../uploads/uploads.ts';
 import { startAuth } from './auth.ts';
 import { BuilderHandler } from './builder-handler.ts';
 import { setContainer } from './container.ts';
 import { dataFolder } from './data-folder.ts';
-import { DemoSite } from './demo-site.ts';
+import { FolderLoads } from './folder-loads.ts';
 import { HttpServer } from './http-server.ts';
 import { ReaderThread } from './reader-thread.ts';
 import { Saver } from './save-thread.ts';
@@ -38,7 +39,8 @@ async function start(): Promise<void> {
   auth.catch(() => undefined); // told below, and to whoever asks
   const saver = new Saver(data);
   const long = new LongWrites(data.database, writer);
-  const shared = { view, writer, reader, comparer, saver, demo: new DemoSite(data), long, auth };
+  const [loads, uploads] = [new FolderLoads(data), new Uploads(data.folder)];
+  const shared = { view, writer, reader, comparer, saver, loads, uploads, long, auth };
   setContainer({ ...shared, baseUrl: settings.baseUrl });
   const delivery = new Delivery(view, data.folder, (path, at) =>
     reader.ask('publicFile', path, at),

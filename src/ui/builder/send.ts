@@ -3,7 +3,8 @@
 import type { Issue, Result } from '@/core/issue.ts';
 import type { CommandInput, CommandName, CommandResult } from '@/server/commands/index.ts';
 
-const UNREACHABLE: Issue = {
+/** Said where no answer comes. */
+export const UNREACHABLE: Issue = {
   code: 'unreachable',
   message: 'The server cannot be reached; nothing was changed.',
   fix: 'Your words are kept in this browser. Try again in a moment.',
@@ -90,6 +91,7 @@ function isResult(body: unknown): body is Result<unknown> {
   return typeof (body as { ok?: unknown } | null)?.ok === 'boolean';
 }
 
-function failure(issue: Issue): Result<never> {
+/** A refusal by one issue. */
+export function failure(issue: Issue): Result<never> {
   return { ok: false, issues: [issue] };
 }

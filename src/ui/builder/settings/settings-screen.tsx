@@ -4,6 +4,8 @@ import type { Issue } from '@/core/issue.ts';
 import type { Clock } from '@/server/queries/clock.ts';
 import type { SettingsDetail, SettingsOutcome } from '@/server/queries/settings.ts';
 import { Issues, SaidLine } from '@/ui/primitives/issues.tsx';
+import { Line } from '@/ui/primitives/line.tsx';
+import { LoadFolder } from '../start/load-folder.tsx';
 import { instantWords } from '../format.ts';
 import { lookingOf } from '../looking.ts';
 import { OnBench } from '../on-bench.tsx';
@@ -66,6 +68,12 @@ export function SettingsScreen({
             onChange={edits.change}
           />
           <SaveSite />
+          <Line
+            label="From files"
+            help="A folder or a .zip as it is saved above, or written by hand. You are told what it would do before anything is done."
+          >
+            <LoadFolder replaces={spec.name} />
+          </Line>
         </div>
       }
       outcome={

@@ -5,6 +5,7 @@ import { Issues } from '@/ui/primitives/issues.tsx';
 import { Line } from '@/ui/primitives/line.tsx';
 import { command, openDemo } from '../send.ts';
 import { useAttempts } from '../use-attempts.ts';
+import { LoadFolder } from './load-folder.tsx';
 
 const FIELDS = [
   ['name', 'Name', 'As visitors read it; it can be changed later, as all of this can.'],
@@ -78,10 +79,10 @@ export function NoSite() {
           {busy ? 'A moment …' : 'Open the demo'}
         </button>
         <p className="mt-4 text-muted">
-          A folder of your own, as docs/site-folder.md describes it, is loaded from a command line;
-          this screen fills as soon as it is there.
+          A folder of your own, as it is saved from here or written by hand: you are told what it
+          would do before anything is done.
         </p>
-        <pre className="mt-2 font-mono text-table">npx bontel load FOLDER</pre>
+        <LoadFolder />
       </div>
     </main>
   );

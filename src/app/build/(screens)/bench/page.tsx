@@ -1,5 +1,5 @@
-import { notFound } from 'next/navigation';
 import { BenchScreen } from '@/ui/builder/bench/bench-screen.tsx';
+import { NoSite } from '@/ui/builder/start/no-site.tsx';
 import { type SearchParams, openScreen } from '../../screen.ts';
 
 export const metadata = { title: 'Bench' };
@@ -10,6 +10,6 @@ export default async function Page({ searchParams }: { searchParams: SearchParam
     ask('benchDetail', clock.at),
     ask('tryAddress', search.page ?? '/', clock.at, 'bench'),
   ]);
-  if (!detail) notFound();
+  if (!detail) return <NoSite />;
   return <BenchScreen detail={detail} page={page} clock={clock} />;
 }

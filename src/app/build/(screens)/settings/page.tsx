@@ -1,6 +1,6 @@
-import { notFound } from 'next/navigation';
 import { lookingOf } from '@/ui/builder/looking.ts';
 import { SettingsScreen } from '@/ui/builder/settings/settings-screen.tsx';
+import { NoSite } from '@/ui/builder/start/no-site.tsx';
 import { type SearchParams, openScreen } from '../../screen.ts';
 
 export const metadata = { title: 'Settings' };
@@ -12,6 +12,6 @@ export default async function Page({ searchParams }: { searchParams: SearchParam
     ask('settingsDetail', looking),
     ask('settingsOutcome', { steps: [] }, looking),
   ]);
-  if (!detail || !outcome) notFound();
+  if (!detail || !outcome) return <NoSite />;
   return <SettingsScreen detail={detail} outcome={outcome} clock={clock} />;
 }
