@@ -81,6 +81,9 @@ const story = fc.record({
   traits: fc.subarray(['tall', 'early']),
   family: fc.option(fc.constantFrom('legumes', 'beans')),
   when: fc.option(day.map((d) => d.slice(0, 10))),
+  see: fc.option(
+    fc.constantFrom({ entry: 'g0' }, { entry: 'p1', words: 'There' }, { to: '/now', words: 'Now' }),
+  ),
   live: intervals(2),
 });
 const page = fc.record({

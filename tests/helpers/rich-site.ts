@@ -21,6 +21,7 @@ export const RICH_FILES: Files = {
       { key: 'traits', kind: 'tags', set: 'traits' },
       { key: 'family', kind: 'category', set: 'family' },
       { key: 'when', kind: 'date' },
+      { key: 'see', kind: 'link' },
     ],
   },
   'listings/stories.json': {
@@ -52,7 +53,7 @@ export const RICH_FILES: Files = {
     type: 'story',
     blocks: [
       { block: 'heading', text: '{title}', level: 1 },
-      { block: 'fieldSheet', fields: ['when', 'about', 'family'] },
+      { block: 'fieldSheet', fields: ['when', 'about', 'family', 'see'] },
       { block: 'subjects', field: 'traits', label: 'Traits' },
       { block: 'columns', columns: [[{ block: 'cards', field: 'about' }], []] },
       { block: 'richText', field: 'body' },
@@ -68,6 +69,7 @@ export const RICH_FILES: Files = {
       { block: 'heading', text: '{title}', level: 3, link: true },
       { block: 'cards', field: 'about' },
       { block: 'date', field: 'when' },
+      { block: 'link', to: '{see.url}', text: '{see}' },
     ],
   },
   'templates/list-page.json': {

@@ -1,4 +1,4 @@
-import type { SiteScope } from '../design/environment.ts';
+import type { SiteScope } from '../design/site-scope.ts';
 import type { EntryView, Media, Subject } from '../design/values.ts';
 import { MAX_STEPS } from '../pattern/compile.ts';
 import type { Instant } from '../time/interval.ts';

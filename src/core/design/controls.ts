@@ -8,6 +8,7 @@ export const CONTROLS = [
   'day',
   'instant',
   'option',
+  'link',
   'picture',
   'entry',
   'subject',

@@ -9,21 +9,9 @@ import {
 import type { Field } from './field.ts';
 import { targetOf } from './field-values.ts';
 import { kindOf } from './kinds/index.ts';
+import type { SiteScope } from './site-scope.ts';
 import type { ContentType, Design } from './spec.ts';
-import { type EntryView, type Media, type Subject, nameOf } from './values.ts';
-
-/**
- * What reading an entry's values may ask for: other entries, subjects and media, as of the
- * scope's instant.
- */
-export interface SiteScope extends Scope {
-  entry(id: string): EntryView | null;
-  subject(set: string, key: string): Subject | null;
-  media(id: string): Media | null;
-  pathOf(entry: EntryView): string | null;
-  /** The live entry of a single type, by the type's key; null where there is none. */
-  single(type: string): EntryView | null;
-}
+import { type EntryView, type Subject, nameOf } from './values.ts';
 
 /** What the entry of a single type is called in patterns, after `site.`: `clubRules`. */
 export function singleName(key: string): string {
@@ -137,11 +125,14 @@ export class Environments {
         field: id,
       };
     const single = kindOf(field).valueType(field);
-    if (many)
+    const { object: of } = single;
+    const why = of?.naming === undefined ? undefined : of.member(of.naming)?.notInAddress;
+    if (many || of)
       return {
         type: () => ({ ...single, many }),
         read: reader(id, many, (v) => v),
         field: id,
+        ...(why === undefined ? {} : { notInAddress: why }),
       };
     const isPlainText = single.kind === 'text';
     return { type: () => single, read: plainReader(id), isPlainText, field: id };

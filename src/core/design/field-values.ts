@@ -74,6 +74,11 @@ export function isReference(field: Field): boolean {
   return targetOf(field)?.of === 'entries';
 }
 
+/** Whether a field's values may lead to entries of every type. */
+export function leadsAnywhere(field: Field): boolean {
+  return field.kind === 'link' || (isReference(field) && field.types === undefined);
+}
+
 /** What a field's values are in patterns. */
 export function valueKindOf(field: Field): ValueKind {
   return targetOf(field)?.of === 'media' ? 'media' : kindOf(field).valueType(field).kind;

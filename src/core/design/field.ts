@@ -29,6 +29,8 @@ export interface Field {
   kind: string;
   help?: string | undefined;
   required: boolean;
+  /** No two entries of the type have the same value. */
+  unique?: boolean | undefined;
   many: boolean;
   column: boolean;
   /** Its values so far are read as values of this field where it has none of its own. */

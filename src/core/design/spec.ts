@@ -53,6 +53,8 @@ const common = {
   label: label.optional(),
   help: z.string().max(2000).optional(),
   required: z.boolean().default(false),
+  /** No two entries of the type have the same value: texts, numbers, days and instants. */
+  unique: z.boolean().optional(),
   /** Holds several values. */
   many: z.boolean().default(false),
   /** Shown as a column of the content table. */

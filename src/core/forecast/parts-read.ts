@@ -2,7 +2,7 @@ import { mentionsIn } from '../design-edit/mentions.ts';
 import { type Part, type PartPath, partAt, rootOf } from '../design-edit/parts.ts';
 import { partsNamed } from '../design-edit/touches.ts';
 import { blocksWithin } from '../design/block-ids.ts';
-import { isReference } from '../design/field-values.ts';
+import { leadsAnywhere } from '../design/field-values.ts';
 import type { ContentType, Design } from '../design/spec.ts';
 import { readKey } from './read-set.ts';
 
@@ -62,7 +62,7 @@ export class PartsRead {
 
   /** A reference of no type named may lead to all of them. */
   private noteReferences({ id, fields }: ContentType): void {
-    if (!fields.some((f) => isReference(f) && f.types === undefined)) return;
+    if (!fields.some(leadsAnywhere)) return;
     for (const other of this.design.types) this.note(`types/${id}`, `types/${other.id}`);
   }
 

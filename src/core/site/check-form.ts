@@ -12,6 +12,7 @@ export function checkForm(field: Field, type: ContentType, design: Design, path:
   return [
     ...checkDefault(field, design, path),
     ...checkControl(field, path),
+    ...checkUnique(field, path),
     ...checkShown(field, type, path),
     ...ordered(field, path, [field.minCount, field.maxCount]),
   ];
@@ -45,6 +46,26 @@ function checkControl(field: Field, path: string): Issue[] {
       path: `${path}/control`,
       message: `${label} cannot be edited with "${control}" as it is set.`,
       fix: `There are: ${fitting.join(', ')}.`,
+    },
+  ];
+}
+
+/** Families of kinds whose values can be told apart at a glance. */
+const COMPARED = ['text', 'number', 'day', 'instant'];
+
+/** Whether a field may be one of which no two entries have the same value. */
+export function canBeUnique(field: Field): boolean {
+  return !field.many && COMPARED.includes(kindOf(field).family);
+}
+
+function checkUnique(field: Field, path: string): Issue[] {
+  if (!field.unique || canBeUnique(field)) return [];
+  return [
+    {
+      code: 'wrong-unique',
+      path: `${path}/unique`,
+      message: `${field.label} cannot be unique: only one text, number, day or instant can.`,
+      fix: 'Take the mark away.',
     },
   ];
 }

@@ -1,5 +1,5 @@
 import type { Issue } from '../issue.ts';
-import type { SiteScope } from '../design/environment.ts';
+import type { SiteScope } from '../design/site-scope.ts';
 import type { Block } from '../design/block.ts';
 import type { Environment } from '../pattern/types.ts';
 import type { Field } from '../design/field.ts';

@@ -1,6 +1,9 @@
 import { eq } from 'drizzle-orm';
 import { z } from 'zod';
 import { entry, plannedChange } from '../db/schema.ts';
+import type { ContentType } from '@/core/design/spec.ts';
+import { valuesOfType } from '../store/stored-values.ts';
+import { doubledValues } from '../store/unique-values.ts';
 import { statement } from '../store/statement.ts';
 import { type CommandContext, Refused, command } from './definition.ts';
 import { thereAlready } from './there-already.ts';
@@ -21,7 +24,9 @@ export const restoreEntry = command({
         fix: 'Go back to Content and choose one.',
       });
     const type = context.site.types.get(row.type);
-    const wrong = type ? thereAlready(context, type) : [];
+    const wrong = type
+      ? [...thereAlready(context, type), ...takenMeanwhile(context, type, id)]
+      : [];
     if (wrong.length > 0) throw new Refused(...wrong);
     tables.update(entry).set({ deleted: null }).where(eq(entry.id, id)).run();
     const revision = liveUntil(context, id, row.deleted);
@@ -42,6 +47,18 @@ export const restoreEntry = command({
     return { entry: id, at: context.at };
   },
 });
+
+/** Unique values that others took since it was deleted. */
+function takenMeanwhile(
+  { connection, site }: CommandContext,
+  type: ContentType,
+  id: string,
+): Refused['issues'] {
+  const sql = 'SELECT "values" FROM revision WHERE entry = ? ORDER BY number DESC LIMIT 1';
+  const json = statement<string>(connection, sql).pluck().get(id) ?? '{}';
+  const values = valuesOfType(type, json, site.design.site);
+  return doubledValues(connection, type, values, { entry: id, site: site.design.site });
+}
 
 /** The revision that was live until an instant; null where none was. */
 function liveUntil({ connection }: CommandContext, id: string, at: number): number | null {

@@ -15,6 +15,7 @@ import { deriveEntry } from './derive-entry.ts';
 import { thereAlready } from './there-already.ts';
 import { entryOf } from './entry-lookup.ts';
 import { carriedValues } from '../store/carried-values.ts';
+import { doubledValues } from '../store/unique-values.ts';
 import { valuesOfForm } from '../store/form-values.ts';
 
 const MAX_DEPTH = 50;
@@ -40,6 +41,9 @@ export const saveEntry = command({
     const { values, issues } = valuesOfForm(connection, site, type, form, at);
     issues.push(...blankName(type, values, given));
     if (given === null) issues.push(...thereAlready(context, type));
+    issues.push(
+      ...doubledValues(connection, type, values, { entry: given, site: site.design.site }),
+    );
     if (issues.length > 0) throw new Refused(...issues);
     const number = (newestOf(context, id) ?? 0) + 1;
     if (given !== null) {

@@ -7,6 +7,7 @@ import { kindOf } from '@/core/design/kinds/index.ts';
 import type { ContentType, Design } from '@/core/design/spec.ts';
 import type { Subject, Values } from '@/core/design/values.ts';
 import { didYouMean } from '@/core/did-you-mean.ts';
+import { isBlank } from '@/core/pattern/types.ts';
 import type { Issue } from '@/core/issue.ts';
 import type { ByHand, HeldFact } from '@/core/address/model.ts';
 import type { Revision } from '@/core/publication/model.ts';
@@ -59,6 +60,8 @@ export class EntryReader {
   private readonly world: ValueWorld;
   private readonly ids = new Map<string, EntryToLoad>();
   private readonly subjects = new Map<string, Set<string>>();
+  /** Which file has each value that may be there once, by type, field and value. */
+  private readonly unique = new Map<string, string>();
   /** Where the entry of each single type stands, by the type's id. */
   private readonly singles = new Map<string, string>();
   /** Which file and line text that is read as Markdown begins at. */
@@ -159,6 +162,7 @@ export class EntryReader {
           told([issue.path ?? ''], issue.code, issue.message, issue.fix ?? '');
         }
       this.checkDepth(entry, told);
+      this.checkUnique(entry, told);
     }
   }
 
@@ -319,6 +323,23 @@ export class EntryReader {
         if (!seen.has(path)) told([path], code, message, fix);
         seen.add(path);
       }
+  }
+
+  /** Of entries that are there no two have the same where that is said. */
+  private checkUnique({ type, revisions, deleted, raw }: EntryToLoad, told: Told): void {
+    const newest = revisions.at(-1);
+    const unique = type.fields.filter((f) => f.unique);
+    if (!newest || unique.length === 0 || deleted !== null) return;
+    const values = valuesAs(type.fields, newest.values, this.design.site);
+    for (const field of unique) {
+      if (isBlank(values[field.id])) continue;
+      const key = JSON.stringify([type.id, field.id, values[field.id]]);
+      const first = this.unique.get(key);
+      this.unique.set(key, first ?? raw.file);
+      if (first === undefined) continue;
+      const message = `${field.label} is unique, and ${first} has the same.`;
+      told([field.key], 'not-unique', message, 'Give it another value.');
+    }
   }
 
   private checkDepth({ id, type, revisions }: EntryToLoad, told: Told): void {

@@ -3,6 +3,7 @@ import { choice } from './choice.ts';
 import { date } from './date.ts';
 import { datetime } from './datetime.ts';
 import type { FieldKind } from './definition.ts';
+import { link } from './link.ts';
 import { media } from './media.ts';
 import { number } from './number.ts';
 import { paragraphs } from './paragraphs.ts';
@@ -22,6 +23,7 @@ export const FIELD_KINDS: readonly FieldKind[] = [
   date,
   datetime,
   choice,
+  link,
   media,
   reference,
   tags,

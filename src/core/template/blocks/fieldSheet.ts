@@ -3,6 +3,8 @@ import { defineBlock } from '../definition.ts';
 import { classes, element } from '../html.ts';
 import { isReference } from '../../design/field-values.ts';
 import type { Field } from '../../design/field.ts';
+import { shownLink } from '../../design/link-value.ts';
+import { isSafeLink } from '../../link.ts';
 import { nameOf, valuesOf } from '../../design/values.ts';
 import { namesIn } from '../../pattern/names.ts';
 import { escapeHtml } from '../../text.ts';
@@ -21,9 +23,8 @@ export const fieldSheet = defineBlock({
     const rows = fields.map((key, i) => {
       const field = c.type?.fields.find((f) => f.key === key);
       const words = c.pattern(`{${key}}`, `fields/${i + 1}`);
-      const links = field && isReference(field);
-      if (links) c.needs.push([field.id]);
-      const shown = links ? linksOf(field) : (scope: RenderScope) => words(scope) ?? '';
+      if (field && isReference(field)) c.needs.push([field.id]);
+      const shown = (field && linksOf(field)) ?? ((scope: RenderScope) => words(scope) ?? '');
       const reached = namesIn(`{${key}}`, c.env).at(-1)?.member.label;
       return { label: escapeHtml(reached ?? key), shown };
     });
@@ -43,15 +44,30 @@ export const fieldSheet = defineBlock({
   },
 });
 
-/** The entries that are live, by name. */
-function linksOf(field: Field): Render {
+/** How the values of a field are drawn as links; null where they lead nowhere. */
+function linksOf(field: Field): Render | null {
+  const html = isReference(field) ? entryHtml : field.kind === 'link' ? linkHtml : null;
+  if (!html) return null;
   return (scope) =>
     valuesOf(scope.own?.values ?? {}, field.id)
-      .flatMap((id) => {
-        const entry = scope.entry(String(id));
-        if (!entry) return [];
-        const [name, path] = [escapeHtml(nameOf(entry)), scope.pathOf(entry)];
-        return path === null ? name : `<a href="${escapeHtml(path)}">${name}</a>`;
-      })
+      .flatMap((value) => html(value, scope) ?? [])
       .join(', ');
+}
+
+/** An entry by name; null where it is not live. */
+function entryHtml(id: unknown, scope: RenderScope): string | null {
+  const entry = scope.entry(String(id));
+  if (!entry) return null;
+  const [name, path] = [nameOf(entry), scope.pathOf(entry)];
+  return path === null ? escapeHtml(name) : anchor(name, path);
+}
+
+function linkHtml(value: unknown, scope: RenderScope): string | null {
+  const link = shownLink(value, scope);
+  if (!link) return null;
+  return isSafeLink(link.href) ? anchor(link.words, link.href) : escapeHtml(link.words);
+}
+
+function anchor(words: string, href: string): string {
+  return `<a href="${escapeHtml(href)}">${escapeHtml(words)}</a>`;
 }

@@ -12,7 +12,7 @@ import { TooManyForOneWrite } from '../../store/too-many.ts';
 import { raisePublic } from '../../store/write.ts';
 import { type CommandContext, Refused } from '../definition.ts';
 import { takenOffline } from '../derive-entry.ts';
-import { singlesInUse, typesInUse } from './types-in-use.ts';
+import { doublesInUse, singlesInUse, typesInUse } from './types-in-use.ts';
 
 const SHOWN = 10;
 
@@ -37,6 +37,7 @@ export function deriveRelease(context: CommandContext, change: Change): void {
     ...pagesHidden(connection, before.addresses, after.addresses, starts),
     ...typesInUse(connection, before, after),
     ...singlesInUse(connection, before, after),
+    ...doublesInUse(connection, before, after),
   ];
   if (wrong.length > 0) throw new Refused(...wrong);
   const moving = entriesOf(connection, typesToDealAnew(before.addresses, after.addresses));

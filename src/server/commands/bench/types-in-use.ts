@@ -2,6 +2,7 @@ import type { Issue } from '@/core/issue.ts';
 import type { ContentType } from '@/core/design/spec.ts';
 import type { CompiledSite } from '@/core/site/compile.ts';
 import type { Connection } from '../../db/connection.ts';
+import { fieldsWithDoubles } from '../../store/unique-values.ts';
 import { statement } from '../../store/statement.ts';
 
 /** Types that go although there are entries of them. */
@@ -26,6 +27,21 @@ export function typesInUse(
         fix: 'Delete them first.',
       },
     ];
+  });
+}
+
+/** Fields that are to have no value twice from now on, and have. */
+export function doublesInUse(
+  connection: Connection,
+  before: CompiledSite,
+  after: CompiledSite,
+): Issue[] {
+  return [...after.types.values()].flatMap((type) => {
+    const already = before.types.get(type.id)?.fields ?? [];
+    const fields = type.fields.filter(
+      ({ id, unique }) => unique && !already.some((f) => f.id === id && f.unique),
+    );
+    return fieldsWithDoubles(connection, type, fields, after.design.site);
   });
 }
 

@@ -1,4 +1,5 @@
 import type { Issue } from '@/core/issue.ts';
+import { canBeUnique } from '@/core/site/check-form.ts';
 import type { Field } from '@/core/design/field.ts';
 import type { Clock } from '@/server/queries/clock.ts';
 import type { TypeDetail } from '@/server/queries/type.ts';
@@ -118,10 +119,13 @@ function formWords({ section, control, hidden, shownIf, default: start }: Field)
   return set.join(', ') || 'as usual';
 }
 
-/** Marks that fields have or do not have; `half` is left out where it is not set. */
-function marked(field: Field, key: 'required' | 'column' | 'half', on: boolean): Field {
-  return key === 'half' ? having(field, key, on || undefined) : { ...field, [key]: on };
+/** Marks that fields have or do not have; some are left out where they are not set. */
+function marked(field: Field, key: Mark, on: boolean): Field {
+  const isLeftOut = key === 'half' || key === 'unique';
+  return isLeftOut ? having(field, key, on || undefined) : { ...field, [key]: on };
 }
+
+type Mark = 'required' | 'unique' | 'column' | 'half';
 
 function Marks({
   field,
@@ -134,6 +138,7 @@ function Marks({
 }) {
   const marks = [
     ['required', 'Required'],
+    ...(canBeUnique(field) ? ([['unique', 'Unique: no two entries have the same']] as const) : []),
     ['column', 'Shown as a column of the content table'],
     ['half', 'Half as wide as the form'],
   ] as const;

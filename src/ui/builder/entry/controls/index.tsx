@@ -6,6 +6,7 @@ import { RichTextControl } from '../rich-text/rich-text-control.tsx';
 import { OptionControl, YesNoControl } from './choice.tsx';
 import type { ControlProps } from './definition.ts';
 import { EntryControl } from './entry.tsx';
+import { LinkControl } from './link.tsx';
 import { LineControl, LinesControl, NumberControl } from './line.tsx';
 import { DayControl, InstantControl } from './moment.tsx';
 import { PictureControl } from './picture.tsx';
@@ -36,6 +37,7 @@ const CONTROLS: Record<ControlName, Control> = {
   checks: { draw: ChecksControl, holdsMany: true },
   slider: { draw: SliderControl },
   search: { draw: SearchControl, holdsMany: true },
+  link: { draw: LinkControl },
   picture: { draw: PictureControl, holdsMany: true },
   entry: { draw: EntryControl, holdsMany: true },
 };

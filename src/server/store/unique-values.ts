@@ -1,0 +1,127 @@
+import type { Field } from '@/core/design/field.ts';
+import type { Converting } from '@/core/design/conversion.ts';
+import type { ContentType } from '@/core/design/spec.ts';
+import type { Values } from '@/core/design/values.ts';
+import type { Issue } from '@/core/issue.ts';
+import { isBlank } from '@/core/pattern/types.ts';
+import type { Connection } from '../db/connection.ts';
+import { statement } from './statement.ts';
+import { valuesOfType } from './stored-values.ts';
+
+/** How many doubled values are named. */
+const SHOWN = 5;
+
+const indexed = new WeakMap<Connection['driver'], Set<string>>();
+
+const NEWEST = `FROM revision AS r JOIN entry AS e ON e.id = r.entry AND e.newest = r.number
+  WHERE e.type = ? AND e.deleted IS NULL`;
+
+/**
+ * Values that another entry of the type has already, in fields where no two may have the same:
+ * the newest revisions of entries that are there are compared.
+ */
+export function doubledValues(
+  connection: Connection,
+  type: ContentType,
+  values: Values,
+  { entry, site }: { entry: string | null; site: Converting },
+): Issue[] {
+  return type.fields.flatMap((field) => {
+    const value = values[field.id];
+    if (!field.unique || isBlank(value)) return [];
+    const name = field.replaces
+      ? converted(connection, type, field, site).find(
+          (other) => other.entry !== entry && other.value === value,
+        )?.name
+      : nameOfHolder(connection, type, field, { value, entry, language: site.language });
+    return name === undefined ? [] : [doubled(field, name)];
+  });
+}
+
+/** Fields that are to have no value twice, and have. */
+export function fieldsWithDoubles(
+  connection: Connection,
+  type: ContentType,
+  fields: readonly Field[],
+  site: Converting,
+): Issue[] {
+  return fields.flatMap((field) => {
+    const seen = new Map<unknown, string>();
+    const twice: string[] = [];
+    for (const { value, name } of converted(connection, type, field, site)) {
+      if (isBlank(value)) continue;
+      const first = seen.get(value);
+      if (first === undefined) seen.set(value, name);
+      else twice.push(`“${first}” and “${name}”`);
+    }
+    if (twice.length === 0) return [];
+    const shown = twice.slice(0, SHOWN).join(', ');
+    const more = twice.length > SHOWN ? ` and ${twice.length - SHOWN} more` : '';
+    return [
+      {
+        code: 'not-unique',
+        path: `types/${type.key}/fields/${field.key}`,
+        message: `${field.label} is to be unique, and these have the same: ${shown}${more}.`,
+        fix: 'Change them first.',
+      },
+    ];
+  });
+}
+
+function doubled(field: Field, name: string): Issue {
+  return {
+    code: 'not-unique',
+    path: field.key,
+    message: `${field.label} is unique, and “${name}” has the same.`,
+    fix: 'Give it another value.',
+  };
+}
+
+/** What an index finds: of a field that holds a value for each language, that of one. */
+function stored(field: Field, language: string): string {
+  const own = `json_extract(r."values", '$."${field.id}"')`;
+  return field.translated
+    ? `coalesce(json_extract(r."values", '$."${field.id}"."languages"."${language}"'), ${own})`
+    : own;
+}
+
+function nameOfHolder(
+  connection: Connection,
+  type: ContentType,
+  field: Field,
+  { value, entry, language }: { value: unknown; entry: string | null; language: string },
+): string | undefined {
+  const expression = stored(field, language);
+  ensureIndex(connection, `unique_${field.id}_${field.translated ? language : ''}`, expression);
+  const compared = typeof value === 'boolean' ? Number(value) : value;
+  return statement<string>(
+    connection,
+    `SELECT r.name ${NEWEST} AND e.id IS NOT ? AND ${expression} = ? LIMIT 1`,
+  )
+    .pluck()
+    .get(type.id, entry, compared);
+}
+
+function ensureIndex(connection: Connection, name: string, expression: string): void {
+  const { driver } = connection;
+  const known = indexed.get(driver) ?? new Set();
+  indexed.set(driver, known);
+  if (known.has(name)) return;
+  const own = expression.replaceAll('r."values"', '"values"');
+  driver.exec(`CREATE INDEX IF NOT EXISTS "${name}" ON revision (${own}) WHERE ${own} IS NOT NULL`);
+  known.add(name);
+}
+
+/** The value that each entry has in a field, whatever it was stored under. */
+function converted(
+  connection: Connection,
+  type: ContentType,
+  { id }: Field,
+  site: Converting,
+): { entry: string; name: string; value: unknown }[] {
+  const rows = statement<{ entry: string; name: string; json: string }>(
+    connection,
+    `SELECT r.entry, r.name, r."values" AS json ${NEWEST} ORDER BY e.created, e.id`,
+  ).all(type.id);
+  return rows.map(({ json, ...row }) => ({ ...row, value: valuesOfType(type, json, site)[id] }));
+}
