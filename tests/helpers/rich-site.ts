@@ -12,7 +12,7 @@ export const RICH_FILES: Files = {
     naming: 'title',
     summary: 'lead',
     retired: { path: '/now' },
-    seo: { title: '{title}[ · {about.title}]', description: '{limit(plain(body), 60)}' },
+    seo: { title: '{told}[ · {about.title}]', description: '{limit(plain(body), 60)}' },
     fields: [
       { key: 'title', kind: 'text' },
       { key: 'lead', kind: 'paragraphs' },
@@ -22,6 +22,8 @@ export const RICH_FILES: Files = {
       { key: 'family', kind: 'category', set: 'family' },
       { key: 'when', kind: 'date' },
       { key: 'see', kind: 'link' },
+      { key: 'said', kind: 'computed', pattern: '{title}[ on {date(when, "long")}]' },
+      { key: 'told', kind: 'computed', pattern: '{title}[ of {about}][ ({family})]' },
     ],
   },
   'listings/stories.json': {
@@ -44,7 +46,7 @@ export const RICH_FILES: Files = {
     key: 'legumes',
     type: 'story',
     where: { field: 'family', op: 'is', value: 'legumes' },
-    sort: ['-title'],
+    sort: ['-said'],
     card: 'story-card',
   },
   'templates/story.json': {
@@ -53,7 +55,7 @@ export const RICH_FILES: Files = {
     type: 'story',
     blocks: [
       { block: 'heading', text: '{title}', level: 1 },
-      { block: 'fieldSheet', fields: ['when', 'about', 'family', 'see'] },
+      { block: 'fieldSheet', fields: ['when', 'about', 'family', 'see', 'said', 'told'] },
       { block: 'subjects', field: 'traits', label: 'Traits' },
       { block: 'columns', columns: [[{ block: 'cards', field: 'about' }], []] },
       { block: 'richText', field: 'body' },

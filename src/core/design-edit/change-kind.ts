@@ -23,7 +23,7 @@ export function withKind(
   newId: () => string,
 ): Field {
   const wanted = kindOf({ kind });
-  const many = asked || wanted.alwaysMany;
+  const many = wanted.alwaysMany || (asked && !wanted.derived);
   const common = Object.fromEntries(
     COMMON.flatMap((name) => (field[name] === undefined ? [] : [[name, field[name]]])),
   );
@@ -42,7 +42,7 @@ export function withKind(
   return { ...next, id, replaces: beforeOf(stored) };
 }
 
-function beforeOf({ id, kind, many, options, replaces }: Field): FieldBefore {
+function beforeOf({ id, kind, many, options, pattern, replaces }: Field): FieldBefore {
   return {
     field: id,
     kind,
@@ -50,6 +50,7 @@ function beforeOf({ id, kind, many, options, replaces }: Field): FieldBefore {
     ...(options === undefined
       ? {}
       : { labels: Object.fromEntries(options.map((o) => [o.id, o.label])) }),
+    ...(pattern === undefined ? {} : { pattern }),
     ...(replaces === undefined ? {} : { replaces }),
   };
 }

@@ -82,9 +82,12 @@ function ofType(type: ContentType, environments: Environments): Mention[] {
       typeof retired === 'object' && 'listing' in retired && retired.listing,
     ),
     ...type.fields.flatMap((field) => {
-      const own = namer(`types/${type.id}/fields/${field.id}`, type, []);
+      const path = `types/${type.id}/fields/${field.id}`;
+      const own = namer(path, type, []);
+      const pattern = namer(path, type, [environments.ofType(type)]);
       return [
         ...(field.types ?? []).flatMap((key, i) => own('type', `types.${i}`, key)),
+        ...pattern('pattern', 'pattern', field.pattern),
         ...own('set', 'set', field.set),
         ...own('field', 'shownIf.field', field.shownIf?.field),
         ...own('option', 'shownIf.is', field.shownIf?.is, field.shownIf?.field),

@@ -1,5 +1,6 @@
 import { expect, test } from 'vitest';
 import { designOf, typeOf } from '../../../tests/helpers/design.ts';
+import { Environments } from './environment.ts';
 import { checkDesign } from '../site/check-design.ts';
 import type { Block } from './block.ts';
 import { withBlockIds } from './block-ids.ts';
@@ -50,7 +51,7 @@ test('a design that is read has ids on all blocks, and read again has the same',
   const [template] = design.templates;
   expect(template!.slots.side).toMatchObject([{ id: 'b5' }]);
   expect(designSpec.parse(structuredClone(design))).toEqual(design);
-  expect(checkDesign(design)).toEqual([]);
+  expect(checkDesign(design, new Environments(design))).toEqual([]);
 });
 
 test('two blocks with one id are named', () => {
@@ -62,5 +63,7 @@ test('two blocks with one id are named', () => {
     types: [typeOf('note')],
     templates: [{ key: 't', kind: 'page', type: 'note', blocks: twice }],
   });
-  expect(checkDesign(design)).toMatchObject([{ code: 'doubled-id', path: 'templates/t/blocks' }]);
+  expect(checkDesign(design, new Environments(design))).toMatchObject([
+    { code: 'doubled-id', path: 'templates/t/blocks' },
+  ]);
 });

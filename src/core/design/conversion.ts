@@ -1,5 +1,6 @@
 import { paragraphsOf } from '../rich-text.ts';
 import type { Field, FieldBefore } from './field.ts';
+import { isDerived, withComputed, withComputedBefore } from './computed.ts';
 import { kindOf } from './kinds/index.ts';
 import { isReference } from './field-values.ts';
 import { type Values, valuesOf } from './values.ts';
@@ -24,10 +25,11 @@ type Side = Pick<Field, 'kind' | 'many' | 'options'>;
  * another has that one's values where it has none of its own. What is stored stays; the same
  * values are given back where no field has taken another's place.
  */
-export function valuesAs(fields: readonly Field[], values: Values, how: Converting): Values {
+export function valuesAs(fields: readonly Field[], stored: Values, how: Converting): Values {
+  const values = withComputedBefore(fields, stored, how);
   let read = values;
   for (const field of fields) {
-    if (!field.replaces || Object.hasOwn(values, field.id)) continue;
+    if (isDerived(field) || !field.replaces || Object.hasOwn(values, field.id)) continue;
     if (read === values) read = { ...values };
     read[field.id] = convert(
       valueBefore(field.replaces, values, how),
@@ -36,7 +38,7 @@ export function valuesAs(fields: readonly Field[], values: Values, how: Converti
       how,
     ).value;
   }
-  return read;
+  return withComputed(fields, read, how);
 }
 
 function valueBefore(before: FieldBefore, values: Values, how: Converting): unknown {
@@ -89,6 +91,7 @@ export function valuesBefore(
   for (const field of fields) {
     let [after, value]: [Side, unknown] = [field, values[field.id] ?? null];
     for (let before = field.replaces; before; before = before.replaces) {
+      if (isDerived(field) || isDerived(before)) break;
       const side = sideOf(before);
       const known = convert(stored[before.field] ?? null, side, after, how).value;
       const { value: own, lost } = convert(value, after, side, how);

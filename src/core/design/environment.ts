@@ -8,7 +8,10 @@ import {
 } from '../pattern/types.ts';
 import type { Field } from './field.ts';
 import { targetOf } from './field-values.ts';
-import { kindOf } from './kinds/index.ts';
+import { compilePattern } from '../pattern/compile.ts';
+import { isDerived, readsOwnAlone } from './computed.ts';
+import { LINK, NOT_IN_ADDRESS } from './link-value.ts';
+import { plainMember, reader } from './members.ts';
 import type { SiteScope } from './site-scope.ts';
 import type { ContentType, Design } from './spec.ts';
 import { type EntryView, type Subject, nameOf } from './values.ts';
@@ -89,7 +92,7 @@ export class Environments {
       const members = new Map<string, Member>(
         type.fields.map((field) => [
           field.key,
-          { ...this.member(field), label: field.label, owners: [type.id] },
+          { ...this.memberOf(field, type), label: field.label, owners: [type.id] },
         ]),
       );
       for (const [name, extra] of Object.entries(ENTRY_EXTRAS))
@@ -98,6 +101,18 @@ export class Environments {
       this.objects.set(type.key, found);
     }
     return found;
+  }
+
+  /** The member of a type's field; of a computed one that reads others, what works it out. */
+  private memberOf(field: Field, type: ContentType): Member {
+    if (!isDerived(field) || readsOwnAlone(field, type.fields)) return this.member(field);
+    const read = followed(() => compilePattern(field.pattern ?? '', this.ofType(type), 'metadata'));
+    return {
+      type: () => one('text'),
+      read,
+      field: field.id,
+      notInAddress: 'it is worked out from more than the entry itself',
+    };
   }
 
   /** The member a field is. */
@@ -124,18 +139,14 @@ export class Environments {
         read: reader(id, many, (v, scope) => site(scope).media(String(v))),
         field: id,
       };
-    const single = kindOf(field).valueType(field);
-    const { object: of } = single;
-    const why = of?.naming === undefined ? undefined : of.member(of.naming)?.notInAddress;
-    if (many || of)
+    if (target?.of === 'link')
       return {
-        type: () => ({ ...single, many }),
+        type: () => object(LINK, many),
         read: reader(id, many, (v) => v),
         field: id,
-        ...(why === undefined ? {} : { notInAddress: why }),
+        notInAddress: NOT_IN_ADDRESS,
       };
-    const isPlainText = single.kind === 'text';
-    return { type: () => single, read: plainReader(id), isPlainText, field: id };
+    return plainMember(field);
   }
 
   private referenced(keys: readonly string[] | null): ObjectType {
@@ -170,34 +181,26 @@ function common(types: ContentType[], all: ObjectType[], name: string): Member |
   };
 }
 
-/** Reads a single stored value as it is. */
-function plainReader(id: string): Member['read'] {
-  return (owner) => {
-    const value = (owner as EntryView).values[id];
-    return (Array.isArray(value) ? value[0] : value) ?? null;
+/**
+ * Reads a value that is worked out anew each time, from its owner and what that leads to. Computed
+ * fields do not read each other, so it comes to an end.
+ */
+function followed(compile: () => ReturnType<typeof compilePattern>): Member['read'] {
+  let pattern: ReturnType<typeof compilePattern>['pattern'] | undefined;
+  let isReading = false;
+  return (owner, scope) => {
+    pattern ??= compile().pattern;
+    if (!pattern || isReading) return null;
+    isReading = true;
+    try {
+      return pattern.text(Object.create(scope, { own: { value: owner }, steps: STEPS }) as Scope);
+    } finally {
+      isReading = false;
+    }
   };
 }
 
-function reader(
-  id: string,
-  many: boolean,
-  read: (value: unknown, scope: Scope) => unknown,
-): Member['read'] {
-  const single = (value: unknown, scope: Scope): unknown =>
-    value === null || value === undefined ? null : (read(value, scope) ?? null);
-  if (!many) {
-    return (owner, scope) => {
-      const value = (owner as EntryView).values[id];
-      return single(Array.isArray(value) ? value[0] : value, scope);
-    };
-  }
-  return (owner, scope) => {
-    const value = (owner as EntryView).values[id];
-    return (Array.isArray(value) ? value : value === undefined ? [] : [value])
-      .map((v) => single(v, scope))
-      .filter((v) => v !== null);
-  };
-}
+const STEPS = { value: 0, writable: true };
 
 function objectType(name: string, members: Map<string, Member>, naming?: string): ObjectType {
   return {

@@ -36,6 +36,7 @@ export function parseValues(
   const issues: Issue[] = [];
   const values: Values = {};
   for (const field of fields) {
+    if (kindOf(field).derived) continue;
     const parsed = parseValue(Object.hasOwn(given, field.id) ? given[field.id] : null, field, how);
     if (parsed.ok) values[field.id] = parsed.value;
     else issues.push(...parsed.issues);
@@ -76,7 +77,7 @@ export function isReference(field: Field): boolean {
 
 /** Whether a field's values may lead to entries of every type. */
 export function leadsAnywhere(field: Field): boolean {
-  return field.kind === 'link' || (isReference(field) && field.types === undefined);
+  return targetOf(field)?.of === 'link' || (isReference(field) && field.types === undefined);
 }
 
 /** What a field's values are in patterns. */

@@ -8,6 +8,13 @@ export interface FieldOption {
   label: string;
 }
 
+/** Where a link leads: to an entry, wherever its page is, or to an address; and its words. */
+export interface LinkValue {
+  entry?: string;
+  to?: string;
+  words?: string;
+}
+
 /** What a field was before its kind, or whether it holds several, was changed. */
 export interface FieldBefore {
   /** Its id: values stored so far stand under it. */
@@ -16,6 +23,8 @@ export interface FieldBefore {
   many: boolean;
   /** What the options of a choice were called, by id. */
   labels?: Record<string, string> | undefined;
+  /** What it was computed by. */
+  pattern?: string | undefined;
   replaces?: FieldBefore | undefined;
 }
 
@@ -64,6 +73,8 @@ export interface Field {
   latest?: string | undefined;
   /** Choices, in their order. */
   options?: FieldOption[] | undefined;
+  /** What a computed field is worked out by. */
+  pattern?: string | undefined;
   /** Content types a reference may point at, by key. */
   types?: string[] | undefined;
   /** What the other side of a reference is called. */

@@ -1,14 +1,8 @@
 import type { Member, ObjectType, Scope } from '../pattern/types.ts';
 import { one } from '../pattern/types.ts';
+import type { LinkValue } from './field.ts';
 import type { SiteScope } from './site-scope.ts';
 import { type EntryView, nameOf } from './values.ts';
-
-/** Where a link leads: to an entry, wherever its page is, or to an address; and its words. */
-export interface LinkValue {
-  entry?: string;
-  to?: string;
-  words?: string;
-}
 
 /** A link as it can be drawn: its words, and where it leads. */
 interface ShownLink {
@@ -25,11 +19,14 @@ export function shownLink(value: unknown, scope: Pick<SiteScope, 'entry' | 'path
   return entry && href !== null ? { words: words ?? nameOf(entry), href } : null;
 }
 
+/** Why no address reads a link. */
+export const NOT_IN_ADDRESS = 'where a link leads may change at any time';
+
 function part(of: keyof ShownLink, kind: 'text' | 'path'): Member {
   return {
     type: () => one(kind),
     read: (value, scope: Scope) => shownLink(value, scope as SiteScope)?.[of] ?? null,
-    notInAddress: 'where a link leads may change at any time',
+    notInAddress: NOT_IN_ADDRESS,
   };
 }
 

@@ -41,6 +41,8 @@ const before = z.strictObject({
   many: z.boolean().default(false),
   /** What the options of a choice were called, by id. */
   labels: z.record(key, z.string().max(200)).optional(),
+  /** What it was computed by. */
+  pattern: z.string().max(4000).optional(),
   get replaces() {
     return before.optional();
   },
@@ -105,7 +107,7 @@ export const fieldSpec = z
       label: name ?? sentence(own),
       ...rest,
       required: rest.required ?? false,
-      many: kind.alwaysMany || (rest.many ?? false),
+      many: kind.alwaysMany || (!kind.derived && (rest.many ?? false)),
       column: rest.column ?? false,
       translated: translated ?? kind.translated,
     };

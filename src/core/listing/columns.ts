@@ -1,5 +1,6 @@
 import type { Field } from '../design/field.ts';
 import type { FilterFamily, Target } from '../design/kinds/definition.ts';
+import { isDerived, readsOwnAlone } from '../design/computed.ts';
 import { kindOf } from '../design/kinds/index.ts';
 import type { ContentType } from '../design/spec.ts';
 import { type Values, valuesOf } from '../design/values.ts';
@@ -35,7 +36,9 @@ const META = ['created', 'published', 'updated'] as const;
 /** The columns of a type, by name. */
 export function columnsOf(type: ContentType): Map<string, Column> {
   const columns = new Map<string, Column>();
-  for (const field of type.fields) columns.set(field.key, fieldColumn(field));
+  for (const field of type.fields)
+    if (!isDerived(field) || readsOwnAlone(field, type.fields))
+      columns.set(field.key, fieldColumn(field));
   for (const meta of META)
     columns.set(`entry.${meta}`, {
       name: `entry.${meta}`,

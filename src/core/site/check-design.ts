@@ -1,14 +1,15 @@
 import type { Issue } from '../issue.ts';
 import { unknownName } from '../did-you-mean.ts';
 import { doubledBlockIds } from '../design/block-ids.ts';
-import { singleName } from '../design/environment.ts';
+import { type Environments, singleName } from '../design/environment.ts';
 import type { DesignNames } from '../design/field.ts';
 import { kindOf } from '../design/kinds/index.ts';
+import { checkComputed } from './check-computed.ts';
 import { checkForm } from './check-form.ts';
 import type { ContentType, Design } from '../design/spec.ts';
 
 /** What is wrong with a design beyond its shape: doubled keys, and names that lead nowhere. */
-export function checkDesign(design: Design): Issue[] {
+export function checkDesign(design: Design, environments: Environments): Issue[] {
   const names = { types: design.types.map((t) => t.key), sets: design.subjectSets };
   return [
     ...doubled(
@@ -43,6 +44,7 @@ export function checkDesign(design: Design): Issue[] {
       })),
     ),
     ...design.types.flatMap((t) => checkType(t, design, names)),
+    ...checkComputed(design, environments),
   ];
 }
 

@@ -1,5 +1,6 @@
 import type { Issue } from '../issue.ts';
 import { unknownName } from '../did-you-mean.ts';
+import { isDerived } from '../design/computed.ts';
 import { parseValue } from '../design/field-values.ts';
 import type { Field } from '../design/field.ts';
 import { kindOf } from '../design/kinds/index.ts';
@@ -55,7 +56,7 @@ const COMPARED = ['text', 'number', 'day', 'instant'];
 
 /** Whether a field may be one of which no two entries have the same value. */
 export function canBeUnique(field: Field): boolean {
-  return !field.many && COMPARED.includes(kindOf(field).family);
+  return !field.many && !isDerived(field) && COMPARED.includes(kindOf(field).family);
 }
 
 function checkUnique(field: Field, path: string): Issue[] {

@@ -75,7 +75,7 @@ export function compileSite(design: Design): { site: CompiledSite; issues: Issue
     styleKey: fingerprint(css),
   };
   const issues = [
-    ...checkDesign(design),
+    ...checkDesign(design, environments),
     ...listings.issues,
     ...addresses.issues,
     ...templates.issues,

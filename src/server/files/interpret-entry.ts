@@ -1,3 +1,4 @@
+import { isDerived } from '@/core/design/computed.ts';
 import { valuesAs } from '@/core/design/conversion.ts';
 import { checkMentions, checkWhole, type ValueWorld } from '@/core/design/check-values.ts';
 import { parseValue, valueKindOf } from '@/core/design/field-values.ts';
@@ -273,6 +274,11 @@ export class EntryReader {
         const keys = type.fields.map((f) => f.key);
         const fix = didYouMean(key, keys, `It has: ${keys.slice(0, 30).join(', ')}.`);
         told([...at, key], 'unknown-field', `${type.label} has no field "${key}".`, fix);
+        continue;
+      }
+      if (isDerived(field)) {
+        const message = `${field.label} is computed, and not written.`;
+        told([...at, key], 'computed', message, 'Take it out; its pattern says what it is.');
         continue;
       }
       const isBody = raw.body !== null && given === raw.body.text;

@@ -15,6 +15,7 @@ import type { EntryView, Values } from '@/core/design/values.ts';
 import type { PathPiece } from '@/core/address/pieces.ts';
 import { type Removal, removalOf } from '@/core/design-edit/removal.ts';
 import type { Step } from '@/core/design-edit/steps.ts';
+import { withComputed } from '@/core/design/computed.ts';
 import { displayValues } from '@/core/design/field-values.ts';
 import { kindOf } from '@/core/design/kinds/index.ts';
 import type { CompiledSite } from '@/core/site/compile.ts';
@@ -210,7 +211,8 @@ function standInValues(type: ContentType, view: SiteView, at: Instant): Values {
     const value = kindOf(f).standIn(f, world);
     return [f.id, f.many && value !== null ? [value] : value];
   });
-  return Object.fromEntries(values);
+  const { site } = view.at(at)!.site.design;
+  return withComputed(type.fields, Object.fromEntries(values), site);
 }
 
 function cardHtml(

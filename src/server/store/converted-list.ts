@@ -2,11 +2,12 @@ import { evaluateListing } from '@/core/listing/evaluate.ts';
 import { cell, type Column, type ListingRow } from '@/core/listing/columns.ts';
 import { type ListingPlan, conditionsOf } from '@/core/listing/plan.ts';
 import type { Converting } from '@/core/design/conversion.ts';
+import { isDerived } from '@/core/design/computed.ts';
 import type { Instant } from '@/core/time/interval.ts';
 import type { Connection } from '../db/connection.ts';
 import { asOf } from './as-of.ts';
 import { namesOf } from './index-columns.ts';
-import { madeColumns } from './index-tables.ts';
+import { isComputedAlike, madeColumns } from './index-tables.ts';
 import { statement } from './statement.ts';
 import type { Subjects } from './subject-store.ts';
 import { valuesOfType } from './stored-values.ts';
@@ -22,6 +23,18 @@ export function readsConverted(connection: Connection, plan: ListingPlan): boole
   if (converted.length === 0) return false;
   const made = madeColumns(connection, plan.type);
   return converted.some((column) => namesOf(column).some((name) => !made.has(name)));
+}
+
+/** Whether a listing reads a computed field that its column holds by another pattern. */
+export function readsComputedOtherwise(
+  connection: Connection,
+  plan: ListingPlan,
+  site: Converting,
+): boolean {
+  return [...conditionsOf(plan.filter), ...plan.sort].some(
+    ({ column: { field } }) =>
+      field !== null && isDerived(field) && !isComputedAlike(connection, plan.type, field, site),
+  );
 }
 
 /** Such a listing as of an instant: its rows are read and converted one by one. */

@@ -1,5 +1,6 @@
 import { and, eq, isNull } from 'drizzle-orm';
 import type { ContentType } from '@/core/design/spec.ts';
+import { withComputed } from '@/core/design/computed.ts';
 import { parseValues } from '@/core/design/field-values.ts';
 import { checkMentions, type ValueWorld } from '@/core/design/check-values.ts';
 import type { Values } from '@/core/design/values.ts';
@@ -20,7 +21,9 @@ export function valuesOfForm(
   now: Instant,
 ): { values: Values; issues: Issue[] } {
   const { zone } = site.design.site;
-  const { values, issues } = parseValues(type.fields, given, { now, zone, richText: paragraphsOf });
+  const read = parseValues(type.fields, given, { now, zone, richText: paragraphsOf });
+  const { issues } = read;
+  const values = withComputed(type.fields, read.values, site.design.site);
   const wrong = checkMentions(type.fields, values, storedWorld(connection, site));
   return { values, issues: [...issues, ...wrong] };
 }

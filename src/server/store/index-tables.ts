@@ -1,4 +1,5 @@
 import type { Connection } from '../db/connection.ts';
+import { isDerived } from '@/core/design/computed.ts';
 import type { Field } from '@/core/design/field.ts';
 import type { ContentType } from '@/core/design/spec.ts';
 import type { CompiledSite } from '@/core/site/compile.ts';
@@ -124,18 +125,19 @@ export function ensureIndexTables(connection: Connection, designs: DesignsAhead)
   const known = ENSURED.get(connection.driver);
   if (known && same(known.sites, sites)) return { rebuilt: new Set(), types: known.types };
   const plans = sites.flatMap(({ listings }) => [...listings.values()]);
+  const { site } = designs.first.design;
   const rebuilt = new Set<string>();
   let changed = false;
   const types = new Map<string, ContentType>();
   for (const type of typesOf(sites)) {
     const own = plans.filter((p) => p.type.id === type.id);
-    const wide = ensureTables(connection, type, own);
+    const wide = ensureTables(connection, type, own, site);
     types.set(type.id, wide.type);
     if (wide.made) rebuilt.add(type.id);
     else if (ensureIndexes(connection, type, own)) changed = true;
   }
   for (const type of goneTypes(connection, types)) {
-    types.set(type.id, ensureTables(connection, type, []).type);
+    types.set(type.id, ensureTables(connection, type, [], site).type);
     rebuilt.add(type.id);
   }
   // What this transaction made goes with it where it is not kept.
@@ -152,7 +154,8 @@ export function haveTheirForm(connection: Connection, designs: DesignsAhead): bo
   const plans = sites.flatMap(({ listings }) => [...listings.values()]);
   return typesOf(sites).every((type) => {
     const own = plans.filter((p) => p.type.id === type.id);
-    if (storedForm(connection, type)?.form !== formOf(type, own)) return false;
+    const form = formOf(type, own, designs.first.design.site);
+    if (storedForm(connection, type)?.form !== form) return false;
     const there = new Set(indexesThere(connection, type));
     return [...indexesOf(type, own).keys()].every((name) => there.has(name));
   });
@@ -192,9 +195,10 @@ function ensureTables(
   connection: Connection,
   type: ContentType,
   plans: ListingPlan[],
+  site: Written,
 ): { type: ContentType; made: boolean } {
   const { driver } = connection;
-  const form = formOf(type, plans);
+  const form = formOf(type, plans, site);
   const known = storedForm(connection, type);
   if (known?.form === form) return { type: withFields(type, known.earlier), made: false };
   const earlier = earlierFields(connection, type);
@@ -206,7 +210,10 @@ function ensureTables(
   statement(
     connection,
     'INSERT INTO meta (key, value) VALUES (?, ?) ON CONFLICT (key) DO UPDATE SET value = excluded.value',
-  ).run(`index:${type.id}`, JSON.stringify({ form, earlier } satisfies StoredForm));
+  ).run(
+    `index:${type.id}`,
+    JSON.stringify({ form, earlier, computed: computedBy(type, site) } satisfies StoredForm),
+  );
   return { type: widened, made: true };
 }
 
@@ -237,11 +244,37 @@ interface StoredForm {
   form: string;
   /** Fields that earlier designs had. */
   earlier: Field[];
+  /** What the computed columns hold. */
+  computed?: Record<string, string>;
 }
 
-function formOf(type: ContentType, plans: ListingPlan[]): string {
+function formOf(type: ContentType, plans: ListingPlan[], site: Written): string {
   const fields = type.fields.map((f) => [f.id, f.kind, f.many, f.options?.map((o) => o.id)]);
-  return fingerprint(tablesOf(type, plans).join(';') + JSON.stringify(fields));
+  const computed = computedBy(type, site);
+  const words = Object.keys(computed).length === 0 ? '' : JSON.stringify(computed);
+  return fingerprint(tablesOf(type, plans).join(';') + JSON.stringify(fields) + words);
+}
+
+/** What the words of computed values depend on besides the entry. */
+type Written = Pick<CompiledSite['design']['site'], 'zone' | 'language'>;
+
+/** What the computed columns of a type hold, by field id: by which pattern, for whom. */
+function computedBy({ fields }: ContentType, { zone, language }: Written): Record<string, string> {
+  return Object.fromEntries(
+    fields
+      .filter(isDerived)
+      .map(({ id, pattern }) => [id, JSON.stringify([pattern, zone, language])]),
+  );
+}
+
+/** Whether a computed column holds what its field is computed by now. */
+export function isComputedAlike(
+  connection: Connection,
+  type: ContentType,
+  { id }: Field,
+  site: Written,
+): boolean {
+  return storedForm(connection, type)?.computed?.[id] === computedBy(type, site)[id];
 }
 
 /** A type with more fields; their keys may be in use by others now. */

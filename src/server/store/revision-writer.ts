@@ -1,6 +1,7 @@
 import type { Connection } from '../db/connection.ts';
 import type { ContentType } from '@/core/design/spec.ts';
-import { referenceIds } from '@/core/design/conversion.ts';
+import { withComputed } from '@/core/design/computed.ts';
+import { referenceIds, type Converting } from '@/core/design/conversion.ts';
 import { searchKey } from '@/core/text.ts';
 import { type Values, nameOf, valuesOf } from '@/core/design/values.ts';
 import type { Revision } from '@/core/publication/model.ts';
@@ -18,8 +19,9 @@ interface RevisionToWrite extends Revision {
 /** Writes revisions in a language, each the newest of its entry, with the references they hold. */
 export function revisionWriter(
   connection: Connection,
-  language: string,
+  site: Converting,
 ): (entry: string, type: ContentType, revision: RevisionToWrite) => void {
+  const { language } = site;
   const insert = statement(
     connection,
     'INSERT INTO revision (entry, number, saved, author, "values", name, search) VALUES (?, ?, ?, ?, ?, ?, ?)',
@@ -37,7 +39,8 @@ export function revisionWriter(
   return (entry, type, { number, saved, author, values: own, stored, name: given }) => {
     const json = JSON.stringify({ ...storedValues(type, own, language), ...stored });
     const values = stored ? readValues(json, language) : own;
-    const name = given ?? nameOf({ id: entry, type, values });
+    const named = withComputed(type.fields, values, site);
+    const name = given ?? nameOf({ id: entry, type, values: named });
     insert.run(entry, number, saved, author, json, name, searchKey(name));
     newest.run(number, entry);
     const fields = new Set(type.fields.flatMap(referenceIds));

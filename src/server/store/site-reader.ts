@@ -8,7 +8,7 @@ import { type ListingPlan, conditionsOf } from '@/core/listing/plan.ts';
 import type { Column } from '@/core/listing/columns.ts';
 import type { Instant, Validity } from '@/core/time/interval.ts';
 import { cellColumn, indexTable } from './index-columns.ts';
-import { ConvertedList, readsConverted } from './converted-list.ts';
+import { ConvertedList, readsComputedOtherwise, readsConverted } from './converted-list.ts';
 import { tableSeen } from './index-tables.ts';
 import { RowCache } from './row-cache.ts';
 import { hasListingIndex } from './listing-index.ts';
@@ -221,9 +221,13 @@ export class StoredReader implements SiteReader {
     return { ids, total };
   }
 
-  /** Whether a list is over a field that has no column so far, and its values are another's. */
+  /** Whether a list is over a field whose column is not there, or holds something else. */
   private isConverted(plan: ListingPlan): boolean {
-    return !hasListingIndex(this.connection, plan) && readsConverted(this.connection, plan);
+    const { connection } = this;
+    return (
+      readsComputedOtherwise(connection, plan, this.site.design.site) ||
+      (!hasListingIndex(connection, plan) && readsConverted(connection, plan))
+    );
   }
 
   /** A stretch of such a list; all of it is read, and remembered. */

@@ -1,4 +1,5 @@
 import { type Converting, valuesAs } from '@/core/design/conversion.ts';
+import { isDerived } from '@/core/design/computed.ts';
 import type { ContentType } from '@/core/design/spec.ts';
 import type { Values } from '@/core/design/values.ts';
 
@@ -14,13 +15,14 @@ function isTranslated(value: unknown): value is Translated {
 /** Values as a revision stores them, by field id: a translated field holds a value per language. */
 export function storedValues(type: ContentType, values: Values, language: string): Values {
   const translated = new Set(type.fields.filter((f) => f.translated).map((f) => f.id));
+  const derived = new Set(type.fields.filter(isDerived).map((f) => f.id));
   return Object.fromEntries(
-    Object.entries(values).map(([id, value]) => [
-      id,
-      translated.has(id) && value !== null
-        ? ({ languages: { [language]: value } } satisfies Translated)
-        : value,
-    ]),
+    Object.entries(values).flatMap(([id, value]) => {
+      if (derived.has(id)) return [];
+      const isLaidOut = translated.has(id) && value !== null;
+      const laidOut: Translated = { languages: { [language]: value } };
+      return [[id, isLaidOut ? laidOut : value]];
+    }),
   );
 }
 

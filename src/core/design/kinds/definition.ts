@@ -23,7 +23,8 @@ export type FilterFamily =
 export type Target =
   | { of: 'entries'; types: readonly string[] | null }
   | { of: 'subjects'; set: string; tree: boolean }
-  | { of: 'media' };
+  | { of: 'media' }
+  | { of: 'link' };
 
 /** Something else of the site that a value names. */
 export type Mention =
@@ -74,6 +75,8 @@ export interface FieldKind<K extends string = string> {
   names: boolean;
   /** Whether its values are kept for each language where nothing else is said. */
   translated: boolean;
+  /** Whether its values are worked out, and never written. */
+  derived: boolean;
   /** Whether it always holds several values. */
   alwaysMany: boolean;
   /** Its type in patterns; of kinds with a target only `many` counts. */
@@ -117,6 +120,7 @@ export const PLAIN = {
   suggestedBy: [],
   names: false,
   translated: false,
+  derived: false,
   alwaysMany: false,
   print: (stored) => stored,
   toJson: (stored) => stored,

@@ -1,5 +1,6 @@
 import { category } from './category.ts';
 import { choice } from './choice.ts';
+import { computed } from './computed.ts';
 import { date } from './date.ts';
 import { datetime } from './datetime.ts';
 import type { FieldKind } from './definition.ts';
@@ -28,6 +29,7 @@ export const FIELD_KINDS: readonly FieldKind[] = [
   reference,
   tags,
   category,
+  computed,
 ];
 const BY_NAME = new Map(FIELD_KINDS.map((kind) => [kind.kind, kind]));
 

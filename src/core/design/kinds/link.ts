@@ -2,7 +2,8 @@ import { z } from 'zod';
 import { ok } from '../../issue.ts';
 import { isSafeLink } from '../../link.ts';
 import { foldSpace } from '../../text.ts';
-import { LINK, type LinkValue } from '../link-value.ts';
+import { one } from '../../pattern/types.ts';
+import type { LinkValue } from '../field.ts';
 import { type FieldKind, PLAIN, notA } from './definition.ts';
 
 const given = z.union([
@@ -23,7 +24,8 @@ export const link: FieldKind<'link'> = {
   doc: 'A link to an entry or an address, with words of its own.',
   spoken: ['link', 'url', 'web address', 'website'],
   suggestedBy: ['link', 'website', 'homepage'],
-  valueType: () => ({ kind: 'object', many: false, object: LINK }),
+  valueType: () => one('text'),
+  target: () => ({ of: 'link' }),
   parse: (raw, field) => {
     const read = given.safeParse(raw);
     const fix = 'Give an address ("https://…", "/path"), or { entry: ID }, and words.';

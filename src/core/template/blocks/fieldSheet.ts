@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import { defineBlock } from '../definition.ts';
 import { classes, element } from '../html.ts';
-import { isReference } from '../../design/field-values.ts';
+import { isReference, targetOf } from '../../design/field-values.ts';
 import type { Field } from '../../design/field.ts';
 import { shownLink } from '../../design/link-value.ts';
 import { isSafeLink } from '../../link.ts';
@@ -46,7 +46,7 @@ export const fieldSheet = defineBlock({
 
 /** How the values of a field are drawn as links; null where they lead nowhere. */
 function linksOf(field: Field): Render | null {
-  const html = isReference(field) ? entryHtml : field.kind === 'link' ? linkHtml : null;
+  const html = isReference(field) ? entryHtml : targetOf(field)?.of === 'link' ? linkHtml : null;
   if (!html) return null;
   return (scope) =>
     valuesOf(scope.own?.values ?? {}, field.id)

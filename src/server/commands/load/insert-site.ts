@@ -99,7 +99,7 @@ function insertEntries(connection: Connection, { entries, design, history }: Sit
     'INSERT INTO entry (id, type, created, author, deleted) VALUES (?, ?, ?, ?, ?)',
   );
   for (const e of entries) entry.run(e.id, e.type.id, e.created, e.author, e.deleted);
-  const writeRevision = revisionWriter(connection, language);
+  const writeRevision = revisionWriter(connection, design.site);
   const plan = statement(
     connection,
     `INSERT INTO planned_change

@@ -1,5 +1,6 @@
 import type { Issue } from '@/core/issue.ts';
 import { canBeUnique } from '@/core/site/check-form.ts';
+import { isDerived } from '@/core/design/computed.ts';
 import type { Field } from '@/core/design/field.ts';
 import type { Clock } from '@/server/queries/clock.ts';
 import type { TypeDetail } from '@/server/queries/type.ts';
@@ -137,7 +138,7 @@ function Marks({
   onChange: (field: Field) => void;
 }) {
   const marks = [
-    ['required', 'Required'],
+    ...(isDerived(field) ? [] : ([['required', 'Required']] as const)),
     ...(canBeUnique(field) ? ([['unique', 'Unique: no two entries have the same']] as const) : []),
     ['column', 'Shown as a column of the content table'],
     ['half', 'Half as wide as the form'],

@@ -28,7 +28,7 @@ export function KindLine({
     const wantsSet = 'set' in kindOf(next).properties && next.set === undefined;
     onChange(wantsSet ? { ...next, set: setFor(next.label, kind, detail) } : next);
   };
-  const { alwaysMany, doc } = kindOf(field);
+  const { alwaysMany, derived, doc } = kindOf(field);
   return (
     <Line label="Kind" htmlFor={`${id}-kind`} help={doc}>
       <div className="flex items-center gap-4">
@@ -50,7 +50,7 @@ export function KindLine({
             type="checkbox"
             className="h-4 w-4 accent-spruce"
             checked={field.many}
-            disabled={readOnly || alwaysMany}
+            disabled={readOnly || alwaysMany || derived}
             onChange={(e) => change(field.kind, e.target.checked)}
           />
           Holds several

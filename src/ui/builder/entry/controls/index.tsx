@@ -4,6 +4,7 @@ import type { ComponentType } from 'react';
 import type { ControlName } from '@/core/design/controls.ts';
 import { RichTextControl } from '../rich-text/rich-text-control.tsx';
 import { OptionControl, YesNoControl } from './choice.tsx';
+import { ComputedControl } from './computed.tsx';
 import type { ControlProps } from './definition.ts';
 import { EntryControl } from './entry.tsx';
 import { LinkControl } from './link.tsx';
@@ -38,6 +39,7 @@ const CONTROLS: Record<ControlName, Control> = {
   slider: { draw: SliderControl },
   search: { draw: SearchControl, holdsMany: true },
   link: { draw: LinkControl },
+  computed: { draw: ComputedControl },
   picture: { draw: PictureControl, holdsMany: true },
   entry: { draw: EntryControl, holdsMany: true },
 };

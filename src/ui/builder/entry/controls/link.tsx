@@ -1,7 +1,7 @@
 'use client';
 
 import { useState } from 'react';
-import type { LinkValue } from '@/core/design/link-value.ts';
+import type { LinkValue } from '@/core/design/field.ts';
 import { EntryPicker } from '../../entry-picker.tsx';
 import { type ControlProps, common } from './definition.ts';
 

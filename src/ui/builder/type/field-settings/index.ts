@@ -1,4 +1,5 @@
 import { ChoiceSettings } from './choice.tsx';
+import { ComputedSettings } from './computed.tsx';
 import type { FieldSettings } from './definition.ts';
 import { DaySettings, LengthSettings, NumberSettings } from './limits.tsx';
 import { ReferenceSettings } from './reference.tsx';
@@ -13,6 +14,7 @@ export const FIELD_SETTINGS: Readonly<Record<string, FieldSettings>> = {
   date: DaySettings,
   datetime: DaySettings,
   choice: ChoiceSettings,
+  computed: ComputedSettings,
   reference: ReferenceSettings,
   richtext: RichTextSettings,
   tags: SubjectSettings,
