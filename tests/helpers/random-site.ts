@@ -136,7 +136,7 @@ export const DESIGN: Files = {
       { key: 'ease', kind: 'choice', options: ['easy', 'hard'] },
       { key: 'traits', kind: 'tags', set: 'traits' },
       { key: 'family', kind: 'category', set: 'family' },
-      { key: 'grower', kind: 'reference', types: ['grower'] },
+      { key: 'grower', kind: 'reference', types: ['grower'], otherSide: 'varieties' },
     ],
   },
   'types/page.json': {

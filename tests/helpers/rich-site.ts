@@ -74,6 +74,15 @@ export const RICH_FILES: Files = {
       { block: 'link', to: '{see.url}', text: '{see}' },
     ],
   },
+  'templates/grower.json': {
+    key: 'grower',
+    kind: 'page',
+    type: 'grower',
+    blocks: [
+      { block: 'heading', text: '{title}[, with {varieties.title}]', level: 1 },
+      { block: 'cards', field: 'varieties', heading: 'Keeps' },
+    ],
+  },
   'templates/list-page.json': {
     key: 'list-page',
     kind: 'page',
@@ -101,6 +110,9 @@ export const RICH_FILES: Files = {
 /** Types of the others that a rich site has otherwise. */
 export const RICH_TYPES: Record<string, object> = {
   'types/variety.json': { retired: { listing: 'all' } },
-  'types/grower.json': { seo: { description: 'Of {title}' } },
+  'types/grower.json': {
+    template: 'grower',
+    seo: { description: 'Of {title}[: {varieties}]' },
+  },
   'types/part.json': { single: true },
 };

@@ -22,6 +22,7 @@ export function addressScope(reads: AddressReads, entry: EntryView): SiteScope {
   const pathOf = (e: EntryView): string | null => reads.pathOf(e.id);
   return {
     single: () => null, // an address reads none
+    referring: () => [], // nor these
     language: reads.language,
     zone: reads.zone,
     address: true,

@@ -1,4 +1,5 @@
 import type { Design } from '../design/spec.ts';
+import { otherSidesOf } from '../design/other-sides.ts';
 import { namesIn } from '../pattern/names.ts';
 import { type Mention, mentionsIn } from './mentions.ts';
 import type { PartPath } from './parts.ts';
@@ -54,14 +55,18 @@ export function partsNamed(design: Design, mention: Mention): PartPath[] {
   }
 }
 
-function fieldPaths({ types }: Design, type: string | undefined, key: string): PartPath[] {
-  const field = types.find((t) => t.id === type)?.fields.find((f) => f.key === key);
-  return field ? [`types/${type}/fields/${field.id}`] : [];
+function fieldPaths(design: Design, type: string | undefined, key: string): PartPath[] {
+  const own = design.types.find((t) => t.id === type);
+  const field = own?.fields.find((f) => f.key === key);
+  if (field) return [`types/${type}/fields/${field.id}`];
+  const other = own && otherSidesOf(own, design).find(({ name }) => name === key);
+  return other ? [`types/${other.type.id}/fields/${other.field.id}`] : [];
 }
 
 function fieldsOfPattern({ environments }: Mention, source: string): PartPath[] {
   return environments.flatMap((env) =>
-    namesIn(source, env).flatMap(({ member: { field, single, owners = [] } }) => [
+    namesIn(source, env).flatMap(({ member: { field, single, otherSide, owners = [] } }) => [
+      ...(otherSide ? [`types/${otherSide.type}/fields/${otherSide.field}`] : []),
       ...(single === undefined ? [] : [`types/${single}`]),
       ...(field === undefined ? [] : owners.map((type) => `types/${type}/fields/${field}`)),
     ]),

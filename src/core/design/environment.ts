@@ -11,6 +11,7 @@ import { targetOf } from './field-values.ts';
 import { compilePattern } from '../pattern/compile.ts';
 import { isDerived, readsOwnAlone } from './computed.ts';
 import { LINK, NOT_IN_ADDRESS } from './link-value.ts';
+import { type OtherSide, otherSideId, otherSidesOf } from './other-sides.ts';
 import { plainMember, reader } from './members.ts';
 import type { SiteScope } from './site-scope.ts';
 import type { ContentType, Design } from './spec.ts';
@@ -95,12 +96,31 @@ export class Environments {
           { ...this.memberOf(field, type), label: field.label, owners: [type.id] },
         ]),
       );
+      for (const side of otherSidesOf(type, this.design))
+        if (!members.has(side.name)) members.set(side.name, this.otherSide(side));
       for (const [name, extra] of Object.entries(ENTRY_EXTRAS))
         if (!members.has(name)) members.set(name, extra);
       found = objectType(type.label.toLowerCase(), members, type.naming);
       this.objects.set(type.key, found);
     }
     return found;
+  }
+
+  /** The entries whose reference leads to an entry: one where no two lead to the same. */
+  private otherSide(side: OtherSide): Member {
+    const { type, field } = side;
+    const id = otherSideId(side);
+    const many = !field.unique;
+    return {
+      type: () => object(this.objectOf(type), many),
+      read: (owner, scope) => {
+        const found = site(scope).referring(id, (owner as EntryView).id);
+        return many ? found : (found[0] ?? null);
+      },
+      otherSide: { type: type.id, field: field.id, many },
+      label: field.otherSide ?? side.name,
+      notInAddress: 'it is decided by other entries',
+    };
   }
 
   /** The member of a type's field; of a computed one that reads others, what works it out. */

@@ -77,8 +77,9 @@ export interface Field {
   pattern?: string | undefined;
   /** Content types a reference may point at, by key. */
   types?: string[] | undefined;
-  /** What the other side of a reference is called. */
+  /** What the other side of a reference is called, in words and in patterns. */
   otherSide?: string | undefined;
+  otherKey?: string | undefined;
   /** Marks the one reference that makes the tree of pages. */
   sitsWithin?: boolean | undefined;
   /** The subject set of tags or a category, by key. */

@@ -10,6 +10,8 @@ export interface SiteScope extends Scope {
   subject(set: string, key: string): Subject | null;
   media(id: string): Media | null;
   pathOf(entry: EntryView): string | null;
+  /** The live entries whose reference, by `otherSideId`, leads to an entry. */
+  referring(reference: string, entry: string): EntryView[];
   /** The live entry of a single type, by the type's key; null where there is none. */
   single(type: string): EntryView | null;
 }

@@ -8,6 +8,7 @@ import { FIELD_KINDS, kindOf } from './kinds/index.ts';
 import { blockShape } from './block.ts';
 import { withBlockIds, withIds } from './block-ids.ts';
 import { listingSpec } from './listing-spec.ts';
+import { slugText } from '../pattern/slug.ts';
 import { sentence } from './words.ts';
 import { isZone } from '../time/zone.ts';
 
@@ -100,6 +101,7 @@ export const fieldSpec = z
   )
   .transform((given): Field => {
     const { id, key: own, label: name, translated, ...rest } = given as GivenField;
+    const { otherSide, otherKey = otherSide && otherKeyOf(otherSide) } = rest;
     const kind = kindOf(rest);
     return {
       id: id ?? own,
@@ -110,8 +112,16 @@ export const fieldSpec = z
       many: kind.alwaysMany || (!kind.derived && (rest.many ?? false)),
       column: rest.column ?? false,
       translated: translated ?? kind.translated,
+      ...(otherKey === undefined ? {} : { otherKey }),
     };
   });
+
+/** What the other side of a reference is called in patterns: "companion of" → "companionOf". */
+export function otherKeyOf(words: string): string {
+  const camel = slugText(words, 'en').replace(/-(.)/g, (_, c: string) => c.toUpperCase());
+  const key = (/^[a-z]/.test(camel) ? camel : `other${camel}`).slice(0, 64);
+  return RESERVED_KEYS.includes(key) ? `${key}Side` : key;
+}
 
 function unknownKind(input: unknown): string {
   const kinds = FIELD_KINDS.map((k) => k.kind);

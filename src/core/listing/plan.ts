@@ -49,6 +49,8 @@ export interface ListingPlan {
   zone: string;
   filter: Filter;
   sort: SortKey[];
+  /** The id its index is named by, where that is not the listing's. */
+  index?: string;
 }
 
 /** What a plan needs to know of subjects: the keys at and below a category. */

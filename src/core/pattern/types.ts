@@ -51,6 +51,8 @@ export interface Member {
   owners?: readonly string[];
   /** Id of the single type whose entry it stands for, where it does. */
   single?: string;
+  /** Set where it stands for the entries whose reference leads to its owner. */
+  otherSide?: { type: string; field: string; many: boolean };
   /** Set on members that stand for other entries. */
   reference?: boolean;
 }

@@ -2,6 +2,7 @@ import type { Issue } from '../issue.ts';
 import { unknownName } from '../did-you-mean.ts';
 import { doubledBlockIds } from '../design/block-ids.ts';
 import { type Environments, singleName } from '../design/environment.ts';
+import { otherSidesOf } from '../design/other-sides.ts';
 import type { DesignNames } from '../design/field.ts';
 import { kindOf } from '../design/kinds/index.ts';
 import { checkComputed } from './check-computed.ts';
@@ -88,6 +89,7 @@ function checkType(type: ContentType, design: Design, names: DesignNames): Issue
     ...doubled(ids, `${path}/fields`, 'id'),
     ...checkNamed(type, path),
     ...checkTree(type, path),
+    ...checkOtherSides(type, design),
     ...checkSingle(type, design, path),
     ...checkRetired(type, design, path),
     ...type.fields.flatMap((f) => kindOf(f).check(f, `${path}/fields/${f.key}`, names)),
@@ -103,6 +105,25 @@ function checkNamed({ label, naming, summary, fields }: ContentType, path: strin
       ? []
       : [unknownName(`${path}/${property}`, `${label} has no field "${name}".`, name, keys)],
   );
+}
+
+/** Names that patterns of a type could take for two things: fields, and other sides. */
+function checkOtherSides(type: ContentType, design: Design): Issue[] {
+  const taken = new Map(type.fields.map((f) => [f.key, `the field ${f.label}`]));
+  return otherSidesOf(type, design).flatMap(({ name, type: from, field }) => {
+    const is = `the other side of ${field.label} of ${from.label}`;
+    const other = taken.get(name);
+    taken.set(name, is);
+    if (other === undefined) return [];
+    return [
+      {
+        code: 'doubled-key',
+        path: `types/${from.key}/fields/${field.key}/otherKey`,
+        message: `Patterns of ${type.label} would take "${name}" for ${other} and for ${is}.`,
+        fix: 'Call the other side something else.',
+      },
+    ];
+  });
 }
 
 function checkTree({ fields }: ContentType, path: string): Issue[] {

@@ -1,7 +1,7 @@
 import type { Issue } from '../issue.ts';
 import { unknownName } from '../did-you-mean.ts';
 import { isDerived } from '../design/computed.ts';
-import { parseValue } from '../design/field-values.ts';
+import { isReference, parseValue } from '../design/field-values.ts';
 import type { Field } from '../design/field.ts';
 import { kindOf } from '../design/kinds/index.ts';
 import { ordered } from '../design/kinds/limits.ts';
@@ -56,6 +56,7 @@ const COMPARED = ['text', 'number', 'day', 'instant'];
 
 /** Whether a field may be one of which no two entries have the same value. */
 export function canBeUnique(field: Field): boolean {
+  if (isReference(field)) return true;
   return !field.many && !isDerived(field) && COMPARED.includes(kindOf(field).family);
 }
 
@@ -65,7 +66,7 @@ function checkUnique(field: Field, path: string): Issue[] {
     {
       code: 'wrong-unique',
       path: `${path}/unique`,
-      message: `${field.label} cannot be unique: only one text, number, day or instant can.`,
+      message: `${field.label} cannot be unique: a reference can, or one text, number, day or instant.`,
       fix: 'Take the mark away.',
     },
   ];

@@ -6,6 +6,7 @@ import { isReserved, normalisePath, splitPageNumber } from '../address/path.ts';
 import { Environments } from '../design/environment.ts';
 import { listingSpec } from '../design/listing-spec.ts';
 import type { ContentType, Design } from '../design/spec.ts';
+import { planOtherSides } from '../listing/other-side.ts';
 import { type ListingPlan, planListing } from '../listing/plan.ts';
 import { type SeoBook, compileSeo } from '../metadata/rules.ts';
 import { styleOf } from '../template/default-style.ts';
@@ -26,6 +27,8 @@ export interface CompiledSite {
   listings: Map<string, ListingPlan>;
   /** Where the entry of each single type is looked for, by the type's key. */
   singles: Map<string, ListingPlan>;
+  /** Lists of the entries that lead to one by a reference, by `otherSideId`. */
+  otherSides: Map<string, ListingPlan>;
   /** Listing keys by the address they stand at. */
   listingAt: Map<string, string>;
   templates: Templates;
@@ -60,11 +63,8 @@ export function compileSite(design: Design): { site: CompiledSite; issues: Issue
     addresses: addresses.rules,
     listings: listings.plans,
     singles: planSingles(design),
-    listingAt: new Map(
-      design.listings.flatMap(({ address, key }) =>
-        address === undefined ? [] : [[address, key] as const],
-      ),
-    ),
+    otherSides: planOtherSides(design),
+    listingAt: listingsByAddress(design),
     ...frontOf(design, listings.plans),
     templates: templates.templates,
     seo: seo.seo,
@@ -85,6 +85,14 @@ export function compileSite(design: Design): { site: CompiledSite; issues: Issue
     ...redirectIssues(design),
   ];
   return { site, issues };
+}
+
+function listingsByAddress({ listings }: Design): CompiledSite['listingAt'] {
+  return new Map(
+    listings.flatMap(({ address, key }) =>
+      address === undefined ? [] : [[address, key] as const],
+    ),
+  );
 }
 
 function partsByName({

@@ -3,6 +3,7 @@ import { valuesOf } from '../design/values.ts';
 import { MAX_STEPS } from '../pattern/compile.ts';
 import type { Issue } from '../issue.ts';
 import type { Instant, Validity } from '../time/interval.ts';
+import { otherSideOf } from '../listing/other-side.ts';
 import type { ListingPlan } from '../listing/plan.ts';
 import type { CompiledTemplate } from '../template/compile.ts';
 import { pagePath } from '../address/path.ts';
@@ -18,6 +19,9 @@ export function picturePath(media: Pick<Media, 'hash'>, width: number): string {
   const step = PICTURE_WIDTHS.find((w) => w >= width) ?? PICTURE_WIDTHS.at(-1)!;
   return `/media/${media.hash}/${step}.webp`;
 }
+
+/** At most so many entries that lead to one are shown with it. */
+const MOST_REFERRING = 1000;
 
 const NO_SLOTS: Record<string, string> = {};
 
@@ -167,6 +171,12 @@ export class PageScope implements RenderScope {
       card: card.render,
       needs: card.needs,
     };
+  }
+
+  referring(reference: string, entry: string): EntryView[] {
+    const plan = this.site.otherSides.get(reference);
+    if (!plan) return [];
+    return this.entries(this.stretch(otherSideOf(plan, entry), 1, MOST_REFERRING).ids);
   }
 
   single(type: string): EntryView | null {

@@ -1,7 +1,7 @@
 import type { Issue } from '../issue.ts';
 import type { SiteScope } from '../design/site-scope.ts';
 import type { Block } from '../design/block.ts';
-import type { Environment } from '../pattern/types.ts';
+import type { Environment, Member } from '../pattern/types.ts';
 import type { Field } from '../design/field.ts';
 import type { ContentType } from '../design/spec.ts';
 import type { EntryView } from '../design/values.ts';
@@ -81,6 +81,8 @@ export interface BlockCompiler {
     fits: (field: Field) => boolean,
     words: string,
   ): Field | null;
+  /** The entries that lead to the one shown by a reference called so on this side; else null. */
+  otherSide(name: string): Member | null;
   /**
    * Blocks within the block; `inner` is what they read where that is not what the block itself
    * reads.

@@ -4,7 +4,7 @@ import type { Block } from '../design/block.ts';
 import type { Field } from '../design/field.ts';
 import type { ContentType, Design } from '../design/spec.ts';
 import { compilePattern } from '../pattern/compile.ts';
-import type { Environment } from '../pattern/types.ts';
+import type { Environment, Member } from '../pattern/types.ts';
 import { BLOCKS } from './blocks/index.ts';
 import type { BlockCompiler, BlockSurroundings, Render, RenderScope } from './context.ts';
 import type { BlockKind } from './definition.ts';
@@ -79,6 +79,11 @@ export class TreeCompiler implements BlockCompiler {
       if (chain.root === '' && chain.references > 0)
         this.needs.push(chain.fields.slice(0, chain.references));
     return pattern ? pattern.text : () => null;
+  }
+
+  otherSide(name: string): Member | null {
+    const member = this.type ? this.env.own?.member(name) : undefined;
+    return member?.otherSide ? member : null;
   }
 
   field(

@@ -6,9 +6,8 @@ import type { Field } from '@/core/design/field.ts';
 import type { Given } from '@/core/design/kinds/definition.ts';
 import { kindOf } from '@/core/design/kinds/index.ts';
 import type { ContentType, Design } from '@/core/design/spec.ts';
-import type { Subject, Values } from '@/core/design/values.ts';
+import { type Subject, type Values, valuesOf } from '@/core/design/values.ts';
 import { didYouMean } from '@/core/did-you-mean.ts';
-import { isBlank } from '@/core/pattern/types.ts';
 import type { Issue } from '@/core/issue.ts';
 import type { ByHand, HeldFact } from '@/core/address/model.ts';
 import type { Revision } from '@/core/publication/model.ts';
@@ -338,13 +337,14 @@ export class EntryReader {
     if (!newest || unique.length === 0 || deleted !== null) return;
     const values = valuesAs(type.fields, newest.values, this.design.site);
     for (const field of unique) {
-      if (isBlank(values[field.id])) continue;
-      const key = JSON.stringify([type.id, field.id, values[field.id]]);
-      const first = this.unique.get(key);
-      this.unique.set(key, first ?? raw.file);
-      if (first === undefined) continue;
-      const message = `${field.label} is unique, and ${first} has the same.`;
-      told([field.key], 'not-unique', message, 'Give it another value.');
+      for (const value of new Set(valuesOf(values, field.id))) {
+        const key = JSON.stringify([type.id, field.id, value]);
+        const first = this.unique.get(key);
+        this.unique.set(key, first ?? raw.file);
+        if (first === undefined) continue;
+        const message = `${field.label} is unique, and ${first} has the same.`;
+        told([field.key], 'not-unique', message, 'Give it another value.');
+      }
     }
   }
 

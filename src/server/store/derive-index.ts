@@ -1,19 +1,13 @@
 import type { ContentType } from '@/core/design/spec.ts';
-import type { ListingPlan } from '@/core/listing/plan.ts';
 import type { LiveInterval } from '@/core/publication/model.ts';
 import type { Instant } from '@/core/time/interval.ts';
 import type { Connection } from '../db/connection.ts';
-import { type DesignsAhead, sitesOf } from './designs-ahead.ts';
+import { type DesignsAhead, plansOf, sitesOf } from './designs-ahead.ts';
 import { indexTable, memberTable } from './index-columns.ts';
 import { type EnsuredTables, makeIndexes } from './index-tables.ts';
 import { indexWriter } from './index-writer.ts';
 import { statement } from './statement.ts';
 import { valuesOfType } from './stored-values.ts';
-
-/** The listings of all designs that hold from now on. */
-function plansOf(designs: DesignsAhead): ListingPlan[] {
-  return sitesOf(designs).flatMap(({ listings }) => [...listings.values()]);
-}
 
 /** What takes away the derived rows of a type's entries for instants after `start`. */
 export function indexForgetter(
@@ -78,7 +72,7 @@ function typeWriter(
   type: ContentType,
   settled: Instant,
 ): (id: string, rows: LiveInterval[]) => void {
-  const write = indexWriter(connection, type, plansOf(designs));
+  const write = indexWriter(connection, type, sitesOf(designs).flatMap(plansOf));
   const { site } = designs.first.design;
   const table = indexTable(type);
   const dropMembers = statement(
@@ -125,7 +119,7 @@ export function reindex(
   type: ContentType,
   settled: Instant,
 ): void {
-  const plans = plansOf(designs);
+  const plans = sitesOf(designs).flatMap(plansOf);
   const { site } = designs.first.design;
   const write = indexWriter(connection, type, plans);
   const sql = `SELECT l.entry, l.starts AS "from", l.ends AS "to", l.revision, e.created,

@@ -1,3 +1,4 @@
+import type { ListingPlan } from '@/core/listing/plan.ts';
 import type { CompiledSite } from '@/core/site/compile.ts';
 import type { Instant } from '@/core/time/interval.ts';
 import type { Connection } from '../db/connection.ts';
@@ -23,6 +24,11 @@ export function siteAt({ first, later }: DesignsAhead, at: Instant): CompiledSit
   let site = first;
   for (const next of later) if (next.starts <= at) site = next.site;
   return site;
+}
+
+/** What a design has listed: its listings, and the other sides of its references. */
+export function plansOf({ listings, otherSides }: CompiledSite): ListingPlan[] {
+  return [...listings.values(), ...otherSides.values()];
 }
 
 /** All of them, in their order. */

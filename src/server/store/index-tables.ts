@@ -6,7 +6,7 @@ import type { CompiledSite } from '@/core/site/compile.ts';
 import type { Column } from '@/core/listing/columns.ts';
 import type { ListingPlan } from '@/core/listing/plan.ts';
 import { fingerprint } from '@/core/fingerprint.ts';
-import { type DesignsAhead, sitesOf } from './designs-ahead.ts';
+import { type DesignsAhead, plansOf, sitesOf } from './designs-ahead.ts';
 import { earlierFields, goneTypes } from './earlier-designs.ts';
 import {
   cellColumn,
@@ -124,7 +124,7 @@ export function ensureIndexTables(connection: Connection, designs: DesignsAhead)
   const sites = sitesOf(designs);
   const known = ENSURED.get(connection.driver);
   if (known && same(known.sites, sites)) return { rebuilt: new Set(), types: known.types };
-  const plans = sites.flatMap(({ listings }) => [...listings.values()]);
+  const plans = sites.flatMap(plansOf);
   const { site } = designs.first.design;
   const rebuilt = new Set<string>();
   let changed = false;
@@ -151,7 +151,7 @@ export function ensureIndexTables(connection: Connection, designs: DesignsAhead)
  */
 export function haveTheirForm(connection: Connection, designs: DesignsAhead): boolean {
   const sites = sitesOf(designs);
-  const plans = sites.flatMap(({ listings }) => [...listings.values()]);
+  const plans = sites.flatMap(plansOf);
   return typesOf(sites).every((type) => {
     const own = plans.filter((p) => p.type.id === type.id);
     const form = formOf(type, own, designs.first.design.site);

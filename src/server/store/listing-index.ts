@@ -116,7 +116,7 @@ export function listingIndex(plan: ListingPlan): { name: string; sql: string } {
   const which = leading ? ` AND ${isOfField(leading)}` : '';
   const on = `${table} (${columns.join(', ')}) WHERE open = 1${which}`;
   // Designs that hold one after the other may read one listing by different indexes.
-  const name = `listing.${named(plan.listing.id)}.${fingerprint(on)}`;
+  const name = `listing.${named(plan.index ?? plan.listing.id)}.${fingerprint(on)}`;
   return { name, sql: `CREATE INDEX ${quoted(name)} ON ${on}` };
 }
 

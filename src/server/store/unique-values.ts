@@ -1,7 +1,8 @@
+import { isReference } from '@/core/design/field-values.ts';
 import type { Field } from '@/core/design/field.ts';
-import type { Converting } from '@/core/design/conversion.ts';
+import { type Converting, referenceIds } from '@/core/design/conversion.ts';
 import type { ContentType } from '@/core/design/spec.ts';
-import type { Values } from '@/core/design/values.ts';
+import { type Values, valuesOf } from '@/core/design/values.ts';
 import type { Issue } from '@/core/issue.ts';
 import { isBlank } from '@/core/pattern/types.ts';
 import type { Connection } from '../db/connection.ts';
@@ -29,6 +30,7 @@ export function doubledValues(
   return type.fields.flatMap((field) => {
     const value = values[field.id];
     if (!field.unique || isBlank(value)) return [];
+    if (isReference(field)) return ledToAlready(connection, type, field, { values, entry });
     const name = field.replaces
       ? converted(connection, type, field, site).find(
           (other) => other.entry !== entry && other.value === value,
@@ -48,12 +50,12 @@ export function fieldsWithDoubles(
   return fields.flatMap((field) => {
     const seen = new Map<unknown, string>();
     const twice: string[] = [];
-    for (const { value, name } of converted(connection, type, field, site)) {
-      if (isBlank(value)) continue;
-      const first = seen.get(value);
-      if (first === undefined) seen.set(value, name);
-      else twice.push(`“${first}” and “${name}”`);
-    }
+    for (const { value: all, name } of converted(connection, type, field, site))
+      for (const value of valuesOf({ all }, 'all')) {
+        const first = seen.get(value);
+        if (first === undefined) seen.set(value, name);
+        else if (first !== name) twice.push(`“${first}” and “${name}”`);
+      }
     if (twice.length === 0) return [];
     const shown = twice.slice(0, SHOWN).join(', ');
     const more = twice.length > SHOWN ? ` and ${twice.length - SHOWN} more` : '';
@@ -63,6 +65,37 @@ export function fieldsWithDoubles(
         path: `types/${type.key}/fields/${field.key}`,
         message: `${field.label} is to be unique, and these have the same: ${shown}${more}.`,
         fix: 'Change them first.',
+      },
+    ];
+  });
+}
+
+/** Entries that a reference leads to, and that of another entry does already. */
+function ledToAlready(
+  connection: Connection,
+  type: ContentType,
+  field: Field,
+  { values, entry }: { values: Values; entry: string | null },
+): Issue[] {
+  const holder = statement<{ holder: string; target: string }>(
+    connection,
+    `SELECT r.name AS holder, t.name AS target FROM reference_edge AS g
+       JOIN entry AS e ON e.id = g.entry AND e.newest = g.revision
+       JOIN revision AS r ON r.entry = e.id AND r.number = e.newest
+       JOIN entry AS te ON te.id = g.target
+       JOIN revision AS t ON t.entry = te.id AND t.number = te.newest
+     WHERE g.target = ? AND g.field IN (SELECT value FROM json_each(?))
+       AND e.type = ? AND e.deleted IS NULL AND e.id IS NOT ? LIMIT 1`,
+  );
+  return valuesOf(values, field.id).flatMap((target) => {
+    const found = holder.get(String(target), JSON.stringify(referenceIds(field)), type.id, entry);
+    if (!found) return [];
+    return [
+      {
+        code: 'not-unique',
+        path: field.key,
+        message: `“${found.target}” is the ${field.label} of “${found.holder}” already, and can be of one only.`,
+        fix: `Take it away from “${found.holder}” first, or choose another.`,
       },
     ];
   });

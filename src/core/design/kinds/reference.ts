@@ -18,6 +18,15 @@ export const reference: FieldKind<'reference'> = {
     types: z.array(key).max(300).optional(),
     /** What the other side of the reference is called. */
     otherSide: z.string().max(200).optional(),
+    /** Its name in patterns, read from there; made of its words where nothing else is said. */
+    otherKey: z
+      .string()
+      .regex(
+        /^[a-z][A-Za-z0-9_]*$/,
+        'It starts with a small letter and has letters and digits only.',
+      )
+      .max(64)
+      .optional(),
     /** Marks the one reference that makes the tree of pages. */
     sitsWithin: z.boolean().optional(),
   },

@@ -4,13 +4,16 @@ import { cardList } from '../card-list.ts';
 import { classes } from '../html.ts';
 import { escapeHtml } from '../../text.ts';
 import { isReference } from '../../design/field-values.ts';
+import type { Field } from '../../design/field.ts';
+import type { Member } from '../../pattern/types.ts';
+import type { RenderScope } from '../context.ts';
 import { type EntryView, valuesOf } from '../../design/values.ts';
 
-/** The entries a reference field points at, as cards; those not live are left out. */
+/** The entries that a reference leads to, or that lead here by one, as cards; those not live are left out. */
 export const cards = defineBlock({
   block: 'cards',
   label: 'Entry cards',
-  doc: 'The entries a reference field points at, as cards; those not live are left out.',
+  doc: 'The entries that a reference leads to, or that lead here by one, as cards; those not live are left out.',
   spec: {
     field: z.string(),
     card: z.string().optional(),
@@ -18,15 +21,13 @@ export const cards = defineBlock({
   },
   holds: { field: 'field', card: 'template' },
   compile: ({ field, card, heading, style }, c) => {
-    const bound = c.field(field, 'field', isReference, 'a reference');
+    const other = c.otherSide(field);
+    const bound = other ? null : c.field(field, 'field', isReference, 'a reference');
     if (bound) c.needs.push([bound.id]);
     const { render, needs } = c.card(card, 'card');
     const open = `<section${classes('entry-cards', style)}>${heading ? `<h2>${escapeHtml(heading)}</h2>` : ''}`;
     return (scope) => {
-      const ids = valuesOf(scope.own?.values ?? {}, bound?.id ?? '');
-      const entries = ids
-        .map((id) => scope.entry(String(id)))
-        .filter((e): e is EntryView => e !== null);
+      const entries = other ? leadingHere(other, scope) : ledTo(bound, scope);
       const html = cardList(entries, render, needs, scope);
       return html === '' ? '' : `${open}${html}</section>`;
     };
@@ -36,3 +37,16 @@ export const cards = defineBlock({
     html: '<section class="entry-cards"><h2>Friends</h2><ul class="cards"><li><h3><a href="/seeds/red-bean">Red bean</a></h3></li></ul></section>',
   },
 });
+
+/** The live entries that a reference of the page's own entry leads to. */
+function ledTo(field: Field | null, scope: RenderScope): EntryView[] {
+  return valuesOf(scope.own?.values ?? {}, field?.id ?? '')
+    .map((id) => scope.entry(String(id)))
+    .filter((e): e is EntryView => e !== null);
+}
+
+/** The live entries that lead to the page's own entry. */
+function leadingHere(side: Member, scope: RenderScope): EntryView[] {
+  const found = scope.own ? side.read(scope.own, scope) : null;
+  return found === null ? [] : ([found].flat() as EntryView[]);
+}

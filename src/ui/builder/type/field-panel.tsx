@@ -1,6 +1,7 @@
 import type { Issue } from '@/core/issue.ts';
 import { canBeUnique } from '@/core/site/check-form.ts';
 import { isDerived } from '@/core/design/computed.ts';
+import { isReference } from '@/core/design/field-values.ts';
 import type { Field } from '@/core/design/field.ts';
 import type { Clock } from '@/server/queries/clock.ts';
 import type { TypeDetail } from '@/server/queries/type.ts';
@@ -139,7 +140,9 @@ function Marks({
 }) {
   const marks = [
     ...(isDerived(field) ? [] : ([['required', 'Required']] as const)),
-    ...(canBeUnique(field) ? ([['unique', 'Unique: no two entries have the same']] as const) : []),
+    ...(canBeUnique(field) && !isReference(field)
+      ? ([['unique', 'Unique: no two entries have the same']] as const)
+      : []),
     ['column', 'Shown as a column of the content table'],
     ['half', 'Half as wide as the form'],
   ] as const;

@@ -1,11 +1,14 @@
+import type { Field } from '@/core/design/field.ts';
+import { otherKeyOf } from '@/core/design/spec.ts';
+import type { TypeDetail } from '@/server/queries/type.ts';
 import { Line } from '@/ui/primitives/line.tsx';
 import type { FieldSettingsProps } from './definition.ts';
+import { having } from './with.ts';
 
 /** Which types a reference leads to, and what it is called from there. */
 export function ReferenceSettings({ id, field, detail, readOnly, onChange }: FieldSettingsProps) {
-  const { types: chosen = [], otherSide = '' } = field;
+  const { types: chosen = [] } = field;
   const { types: _, ...anyType } = field;
-  const { otherSide: __, ...unnamed } = field;
   const { sitsWithin: ___, ...beside } = field;
   const toggle = (key: string, on: boolean): void => {
     const types = detail.types
@@ -42,18 +45,7 @@ export function ReferenceSettings({ id, field, detail, readOnly, onChange }: Fie
           ))}
         </div>
       </Line>
-      <Line label="Other side" htmlFor={`${id}-side`} help="What it is called from there: “saves”.">
-        <input
-          id={`${id}-side`}
-          className="control"
-          maxLength={200}
-          value={otherSide}
-          readOnly={readOnly}
-          onChange={({ target: { value } }) =>
-            onChange(value === '' ? unnamed : { ...field, otherSide: value })
-          }
-        />
-      </Line>
+      <OtherSide {...{ id, field, detail, readOnly, onChange }} />
       <label className="flex items-center gap-2 py-1">
         <input
           type="checkbox"
@@ -66,4 +58,76 @@ export function ReferenceSettings({ id, field, detail, readOnly, onChange }: Fie
       </label>
     </>
   );
+}
+
+/** What it is called from the entries it leads to, and how many of each side belong together. */
+function OtherSide({ id, field, detail, readOnly, onChange }: FieldSettingsProps) {
+  const { otherSide = '', otherKey } = field;
+  const { otherSide: _, otherKey: __, ...unnamed } = field;
+  const [here, there] = [detail.spec.label, ledTo(field, detail)];
+  const name = (words: string): void =>
+    onChange(
+      words === ''
+        ? unnamed
+        : {
+            ...field,
+            otherSide: words,
+            otherKey:
+              field.otherKey && isStored(field, detail) ? field.otherKey : otherKeyOf(words),
+          },
+    );
+  return (
+    <>
+      <Line
+        label="Other side"
+        htmlFor={`${id}-side`}
+        help={
+          otherKey === undefined
+            ? 'What it is called from there, such as “saves”; patterns can read it then.'
+            : `Patterns of ${there} read it as {${otherKey}}.`
+        }
+      >
+        <input
+          id={`${id}-side`}
+          className="control"
+          maxLength={200}
+          value={otherSide}
+          readOnly={readOnly}
+          onChange={({ target: { value } }) => name(value)}
+        />
+      </Line>
+      <Line label="How many" htmlFor={`${id}-cardinality`} result={cardinality(field, here, there)}>
+        <select
+          id={`${id}-cardinality`}
+          className="control"
+          disabled={readOnly}
+          value={field.unique ? 'one' : 'several'}
+          onChange={({ target: { value } }) =>
+            onChange(having(field, 'unique', value === 'one' || undefined))
+          }
+        >
+          <option value="several">{`${there}: of several ${here} entries`}</option>
+          <option value="one">{`${there}: of one ${here} entry only`}</option>
+        </select>
+      </Line>
+    </>
+  );
+}
+
+/** What a reference leads to, in the middle of a sentence. */
+function ledTo({ types }: Field, detail: TypeDetail): string {
+  const labels = detail.types.filter(({ key }) => types?.includes(key)).map(({ label }) => label);
+  return labels.length > 0 ? labels.join(' or ') : 'entry of any type';
+}
+
+/** Which of the four ways to belong together it is, said from both sides. */
+function cardinality({ many, unique, otherSide }: Field, here: string, there: string): string {
+  const forth = `Each ${here} leads to ${many ? 'any number of' : 'one'} ${there}`;
+  const called = otherSide ? ` (“${otherSide}”)` : '';
+  return `${forth}; each ${there} belongs to ${unique ? 'one' : 'any number of'} ${here}${called}.`;
+}
+
+/** Whether the working design has the other side already, so that patterns may read it. */
+function isStored({ id, otherKey }: Field, { spec }: TypeDetail): boolean {
+  return spec.fields.some((f) => f.id === id && f.otherKey === otherKey);
 }

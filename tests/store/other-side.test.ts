@@ -1,0 +1,116 @@
+import { expect, test } from 'vitest';
+import type { CommandInput, CommandName } from '@/server/commands/index.ts';
+import { runCommand } from '@/server/commands/run.ts';
+import { COMMAND_LINE } from '@/server/permit.ts';
+import { at, loadFiles } from '../helpers/folder.ts';
+import { releaseSet } from '../helpers/release.ts';
+
+const BOAT = { key: 'boat', kind: 'reference', types: ['boat'], otherSide: 'crews' };
+const FILES = {
+  'types/boat.json': {
+    key: 'boat',
+    address: '/{title}',
+    fields: [{ key: 'title', kind: 'text' }],
+    seo: { title: '{title}[: {crews}]' },
+  },
+  'types/crew.json': { key: 'crew', fields: [{ key: 'title', kind: 'text' }, BOAT] },
+  'entries/boat.json': ['swift', 'heron'].map((id) => ({
+    entry: { id, live: '2026-01-01/' },
+    title: id,
+  })),
+  'entries/crew.json': [
+    { entry: { id: 'a', live: '2026-01-01/2026-08-01' }, title: 'A', boat: 'swift' },
+    { entry: { id: 'b', live: '2026-09-01/' }, title: 'B', boat: 'swift' },
+  ],
+};
+
+async function site(files: object = {}) {
+  const loaded = await loadFiles({ ...FILES, ...files } as never, at('2026-07-01'));
+  let wall = at('2026-07-02');
+  const run = <N extends CommandName>(name: N, input: CommandInput<N>) =>
+    runCommand(loaded.connection, name, COMMAND_LINE, input, { wallClock: (wall += 1000) });
+  return {
+    ...loaded,
+    run,
+    now: () => wall + 1,
+    save: (id: string | null, title: string, boat: unknown) =>
+      run('saveEntry', { id, type: 'crew', values: { title, boat }, seen: null }),
+    title: (path: string, instant = wall + 1) =>
+      /<title>(.*)<\/title>/.exec(loaded.view.render(path, instant)!.body)?.[1],
+    set: (path: string, set: Record<string, unknown>) =>
+      releaseSet(loaded, path, set, (wall += 1000)),
+  };
+}
+
+test('who leads to an entry is told as of each instant, and until when', async () => {
+  const s = await site();
+  expect(s.issues).toEqual([]);
+  expect(s.title('/swift')).toBe('swift: A');
+  expect(s.view.render('/swift', s.now())!.validUntil).toBeLessThanOrEqual(at('2026-08-01'));
+  expect(s.title('/swift', at('2026-08-15'))).toBe('swift');
+  expect(s.title('/swift', at('2026-09-01'))).toBe('swift: B');
+  expect(s.title('/heron')).toBe('heron');
+});
+
+test('what is published elsewhere is seen there at once', async () => {
+  const s = await site();
+  expect(s.save('a', 'A', 'heron').ok).toBe(true);
+  expect(s.title('/swift')).toBe('swift: A');
+  const publish = { entry: 'a', action: 'publish', at: null, revision: null } as const;
+  expect(s.run('planChange', publish).ok).toBe(true);
+  expect([s.title('/swift'), s.title('/heron')]).toEqual(['swift', 'heron: A']);
+});
+
+test('what belongs to one entry only is not given to a second', async () => {
+  const fields = [FILES['types/crew.json'].fields[0], { ...BOAT, unique: true }];
+  const one = (more: object) => ({
+    'types/crew.json': { key: 'crew', fields },
+    'entries/crew.json': [FILES['entries/crew.json'][0], more],
+  });
+  const s = await site(one({ entry: { id: 'b', live: '2026-01-01/' }, title: 'B' }));
+  expect(s.issues).toEqual([]);
+  expect(s.save('b', 'B', 'swift')).toMatchObject({
+    ok: false,
+    issues: [{ code: 'not-unique', path: 'boat', message: expect.stringMatching(/swift.*of “A”/) }],
+  });
+  expect(s.save('a', 'A', 'swift').ok).toBe(true);
+  expect(s.save('a', 'A', null).ok).toBe(true);
+  expect(s.save('b', 'B', 'swift').ok).toBe(true);
+  const twice = await site(one({ title: 'B', boat: 'swift' }));
+  expect(twice.issues.map(({ code }) => code)).toEqual(['not-unique']);
+});
+
+test('of lists of entries each belongs to one list only', async () => {
+  const s = await site({
+    'types/crew.json': {
+      key: 'crew',
+      fields: [FILES['types/crew.json'].fields[0], { ...BOAT, many: true, unique: true }],
+    },
+  } as never);
+  expect(s.issues.map(({ code }) => code)).toEqual(['not-unique']);
+  const crews = [{ entry: { id: 'a', live: '2026-01-01/' }, title: 'A', boat: ['swift', 'heron'] }];
+  const many = await site({
+    'types/crew.json': {
+      key: 'crew',
+      fields: [FILES['types/crew.json'].fields[0], { ...BOAT, many: true, unique: true }],
+    },
+    'entries/crew.json': crews,
+  });
+  expect([many.title('/swift'), many.title('/heron')]).toEqual(['swift: A', 'heron: A']);
+  expect(many.save(null, 'C', ['heron'])).toMatchObject({
+    ok: false,
+    issues: [{ code: 'not-unique' }],
+  });
+});
+
+test('a reference comes to belong to one only where none belongs to two', async () => {
+  const s = await site();
+  const fields = s.view.at(s.now())!.site.typesByKey.get('crew')!.fields;
+  const unique = [fields[0], { ...fields[1], unique: true }];
+  expect(s.set('types/crew', { fields: unique })).toMatchObject({
+    ok: false,
+    issues: [{ code: 'not-unique' }],
+  });
+  expect(s.save('b', 'B', 'heron').ok).toBe(true);
+  expect(s.set('types/crew', { fields: unique })).toMatchObject({ ok: true });
+});
