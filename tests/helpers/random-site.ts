@@ -84,6 +84,19 @@ const story = fc.record({
   see: fc.option(
     fc.constantFrom({ entry: 'g0' }, { entry: 'p1', words: 'There' }, { to: '/now', words: 'Now' }),
   ),
+  parts: fc.array(
+    fc.record(
+      {
+        name: title,
+        who: fc.constantFrom('g0', 'g1'),
+        marks: fc.subarray(['tall', 'early']),
+        on: day.map((d) => d.slice(0, 10)),
+        inner: fc.constantFrom({ see: { entry: 'p0' } }, { see: '/now' }, {}),
+      },
+      { requiredKeys: [] },
+    ),
+    { maxLength: 2 },
+  ),
   live: intervals(2),
 });
 const page = fc.record({

@@ -24,6 +24,12 @@ const step = fc.oneof(
     after: fc.option(minutes),
   }),
   fc.record({ do: fc.constant('cancel' as const) }),
+  fc.record({
+    do: fc.constant('refer' as const),
+    entry: fc.constantFrom('v0', 'v1', 'v2'),
+    target: fc.constantFrom('g0', 'g1', 'p0'),
+    leads: fc.boolean(),
+  }),
   fc.record({ do: fc.constantFrom('delete' as const), entry }),
   fc.record({ do: fc.constantFrom('restore' as const), entry }),
   fc.record({ do: fc.constant('fields' as const), without: fc.constantFrom('shade', 'none') }),
@@ -123,6 +129,11 @@ export class LivedSite {
           what.entry[0]!
         ]!;
         run('saveEntry', { id: what.entry, type, values: { title: what.title }, seen: null });
+        break;
+      }
+      case 'refer': {
+        const { entry: id, target, leads } = what;
+        run('setReference', { entry: id, field: 'grower', target, leads });
         break;
       }
       case 'cancel':

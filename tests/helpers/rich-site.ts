@@ -22,6 +22,18 @@ export const RICH_FILES: Files = {
       { key: 'family', kind: 'category', set: 'family' },
       { key: 'when', kind: 'date' },
       { key: 'see', kind: 'link' },
+      {
+        key: 'parts',
+        kind: 'group',
+        many: true,
+        fields: [
+          { key: 'name', kind: 'text' },
+          { key: 'who', kind: 'reference', types: ['grower'] },
+          { key: 'marks', kind: 'tags', set: 'traits' },
+          { key: 'on', kind: 'date' },
+          { key: 'inner', kind: 'group', fields: [{ key: 'see', kind: 'link' }] },
+        ],
+      },
       { key: 'said', kind: 'computed', pattern: '{title}[ on {date(when, "long")}]' },
       { key: 'told', kind: 'computed', pattern: '{title}[ of {about}][ ({family})]' },
     ],
@@ -56,6 +68,8 @@ export const RICH_FILES: Files = {
     blocks: [
       { block: 'heading', text: '{title}', level: 1 },
       { block: 'fieldSheet', fields: ['when', 'about', 'family', 'see', 'said', 'told'] },
+      { block: 'items', field: 'parts' },
+      { block: 'text', text: '{parts.who.title}[ / {parts.inner.see}]' },
       { block: 'subjects', field: 'traits', label: 'Traits' },
       { block: 'columns', columns: [[{ block: 'cards', field: 'about' }], []] },
       { block: 'richText', field: 'body' },

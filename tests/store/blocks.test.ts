@@ -30,6 +30,16 @@ const DESIGN = {
       { key: 'photo', kind: 'media' },
       { key: 'traits', kind: 'tags', set: 'traits' },
       { key: 'friends', kind: 'reference', types: ['seed'], many: true },
+      {
+        key: 'rowers',
+        kind: 'group',
+        many: true,
+        fields: [
+          { key: 'name', kind: 'text' },
+          { key: 'seat', kind: 'number' },
+          { key: 'note', kind: 'text' },
+        ],
+      },
     ],
   },
   'listings/all.yaml': {
@@ -58,6 +68,7 @@ const DESIGN = {
       photo: 'pea.png',
       traits: ['early'],
       friends: ['red'],
+      rowers: [{ name: 'Ann', seat: 1 }, { name: 'Bo' }],
     },
     { entry: { id: 'red', ...live }, title: 'Red bean' },
   ],

@@ -2,6 +2,7 @@ import { expect, test } from 'vitest';
 import type { CommandInput, CommandName } from '@/server/commands/index.ts';
 import { runCommand } from '@/server/commands/run.ts';
 import { COMMAND_LINE } from '@/server/permit.ts';
+import { leadingHere } from '@/server/queries/leading-here.ts';
 import { at, loadFiles } from '../helpers/folder.ts';
 import { releaseSet } from '../helpers/release.ts';
 
@@ -113,4 +114,30 @@ test('a reference comes to belong to one only where none belongs to two', async 
   });
   expect(s.save('b', 'B', 'heron').ok).toBe(true);
   expect(s.set('types/crew', { fields: unique })).toMatchObject({ ok: true });
+});
+
+test('an entry is led to from its own side: the other is saved, with all else it holds', async () => {
+  const s = await site();
+  const lead = (entry: string, leads: boolean, target = 'heron') =>
+    s.run('setReference', { entry, field: 'boat', target, leads });
+  const leading = () =>
+    leadingHere(s.view, COMMAND_LINE, 'heron', s.now()).map(({ total, entries }) => [
+      total,
+      ...entries.map(({ name, live }) => `${name} ${live}`),
+    ]);
+  expect(leading()).toEqual([[0]]);
+  expect(lead('a', true)).toMatchObject({ ok: true, value: { id: 'a', revision: 2 } });
+  expect(lead('b', true).ok).toBe(true);
+  expect(leading()).toEqual([[2, 'A true', 'B false']]);
+  expect(s.title('/heron')).toBe('heron');
+  const publish = { entry: 'a', action: 'publish', at: null, revision: null } as const;
+  expect(s.run('planChange', publish).ok).toBe(true);
+  expect(s.title('/heron')).toBe('heron: A');
+  expect(lead('a', false).ok).toBe(true);
+  expect(leading()).toEqual([[1, 'B false']]);
+  expect(lead('a', true, 'a')).toMatchObject({ ok: false, issues: [{ code: 'wrong-type' }] });
+  expect(lead('a', true, 'none')).toMatchObject({ ok: false });
+  expect(
+    s.run('setReference', { entry: 'a', field: 'title', target: 'heron', leads: true }),
+  ).toEqual(expect.objectContaining({ ok: false }));
 });

@@ -2,6 +2,7 @@ import type { Block } from '../design/block.ts';
 import { blocksWithin } from '../design/block-ids.ts';
 import { Environments } from '../design/environment.ts';
 import { conditionSpecs } from '../design/listing-spec.ts';
+import type { Field } from '../design/field.ts';
 import type { ContentType, Design } from '../design/spec.ts';
 import type { Environment } from '../pattern/types.ts';
 import { BLOCKS } from '../template/blocks/index.ts';
@@ -87,6 +88,7 @@ function ofType(type: ContentType, environments: Environments): Mention[] {
       const pattern = namer(path, type, [environments.ofType(type)]);
       return [
         ...(field.types ?? []).flatMap((key, i) => own('type', `types.${i}`, key)),
+        ...inGroups(field.fields, 'fields', own),
         ...pattern('pattern', 'pattern', field.pattern),
         ...own('set', 'set', field.set),
         ...own('field', 'shownIf.field', field.shownIf?.field),
@@ -95,6 +97,19 @@ function ofType(type: ContentType, environments: Environments): Mention[] {
       ];
     }),
   ];
+}
+
+/** The types and sets that fields of a group name, however deep. */
+function inGroups(
+  fields: readonly Field[] | undefined,
+  at: string,
+  name: ReturnType<typeof namer>,
+): Mention[] {
+  return (fields ?? []).flatMap((field, i) => [
+    ...(field.types ?? []).flatMap((key, n) => name('type', `${at}.${i}.types.${n}`, key)),
+    ...name('set', `${at}.${i}.set`, field.set),
+    ...inGroups(field.fields, `${at}.${i}.fields`, name),
+  ]);
 }
 
 function ofListing(

@@ -27,8 +27,23 @@ export function checkMentions(
   values: Values,
   world: ValueWorld,
 ): Issue[] {
-  return fields.flatMap((field) =>
-    mentionsOf(values, field).flatMap((mention) => checkMention(field, mention, world) ?? []),
+  return fields.flatMap((field) => [
+    ...(field.fields ? [] : mentionsOf(values, field)).flatMap(
+      (mention) => checkMention(field, mention, world) ?? [],
+    ),
+    ...inItems(field, values, (fields, item) => checkMentions(fields, item, world)),
+  ]);
+}
+
+/** What is wrong within the items of a group, told at the group; nothing for other fields. */
+function inItems(
+  { id, key, fields }: Field,
+  values: Values,
+  check: (fields: readonly Field[], item: Values) => Issue[],
+): Issue[] {
+  if (!fields) return [];
+  return valuesOf(values, id).flatMap((item) =>
+    check(fields, item as Values).map((issue) => ({ ...issue, path: key })),
   );
 }
 
@@ -81,6 +96,7 @@ export function checkWhole(
     return [
       ...(field.required && isBlank(values[field.id]) ? [blank(field)] : []),
       ...countIssues(field, all.length),
+      ...inItems(field, values, (inner, item) => checkWhole(inner, item, given)),
       ...limits.map((words) => ({
         code: 'beyond-limits',
         path: field.key,

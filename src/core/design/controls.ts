@@ -9,6 +9,7 @@ export const CONTROLS = [
   'instant',
   'option',
   'link',
+  'group',
   'computed',
   'picture',
   'entry',

@@ -10,6 +10,7 @@ import type { Field } from './field.ts';
 import { targetOf } from './field-values.ts';
 import { compilePattern } from '../pattern/compile.ts';
 import { isDerived, readsOwnAlone } from './computed.ts';
+import { kindOf } from './kinds/index.ts';
 import { LINK, NOT_IN_ADDRESS } from './link-value.ts';
 import { type OtherSide, otherSideId, otherSidesOf } from './other-sides.ts';
 import { plainMember, reader } from './members.ts';
@@ -159,14 +160,30 @@ export class Environments {
         read: reader(id, many, (v, scope) => site(scope).media(String(v))),
         field: id,
       };
-    if (target?.of === 'link')
-      return {
-        type: () => object(LINK, many),
-        read: reader(id, many, (v) => v),
-        field: id,
-        notInAddress: NOT_IN_ADDRESS,
-      };
+    if (target?.of === 'link' || target?.of === 'group') return this.composed(field, target.of);
     return plainMember(field);
+  }
+
+  /** A value that has parts of its own. */
+  private composed(field: Field, of: 'link' | 'group'): Member {
+    const { id, many } = field;
+    const type = of === 'link' ? LINK : this.groupObject(field);
+    const owner = (value: unknown): unknown => (of === 'link' ? value : { values: value });
+    return {
+      type: () => object(type, many),
+      read: reader(id, many, owner),
+      field: id,
+      notInAddress: of === 'link' ? NOT_IN_ADDRESS : 'a group is more than one value',
+    };
+  }
+
+  /** What stands in a group as an object: its fields; the first that names stands for it. */
+  private groupObject({ label, fields = [] }: Field): ObjectType {
+    const members = new Map<string, Member>(
+      fields.map((inner) => [inner.key, { ...this.member(inner), label: inner.label }]),
+    );
+    const naming = fields.find((f) => kindOf(f).names) ?? fields[0];
+    return objectType(label.toLowerCase(), members, naming?.key);
   }
 
   private referenced(keys: readonly string[] | null): ObjectType {

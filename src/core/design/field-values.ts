@@ -1,28 +1,10 @@
-import { type Issue, type Result, ok } from '../issue.ts';
+import type { Issue } from '../issue.ts';
 import { type ValueKind, isBlank } from '../pattern/types.ts';
 import type { Field } from './field.ts';
 import type { DisplayWorld, Given, Mention, Target } from './kinds/definition.ts';
 import { kindOf } from './kinds/index.ts';
+import { parseValue } from './parse-value.ts';
 import { type Values, valuesOf } from './values.ts';
-
-/**
- * A field's stored value from what a folder or form gave: a list where the field holds many; null
- * where blank.
- */
-export function parseValue(raw: unknown, field: Field, given: Given): Result<unknown> {
-  const kind = kindOf(field);
-  if (isBlank(raw)) return ok(null);
-  if (!field.many) return kind.parse(raw, field, given);
-  const splits = typeof raw === 'string' && kind.family === 'members';
-  const parts = Array.isArray(raw) ? raw : splits ? raw.split(/[;,]/) : [raw];
-  const results = parts
-    .filter((part) => !isBlank(part))
-    .map((part) => kind.parse(part, field, given));
-  const issues = results.flatMap((r) => (r.ok ? [] : r.issues));
-  return issues.length > 0
-    ? { ok: false, issues }
-    : ok(results.flatMap((r) => (r.ok ? [r.value] : [])));
-}
 
 /**
  * Values of a form, by field id, as they are stored; every wrong one is named, and those of
@@ -59,6 +41,8 @@ export function displayValues(values: Values, field: Field, world: DisplayWorld)
     .map((value) => kindOf(field).display(value, field, world))
     .join(', ');
 }
+
+export { parseValue };
 
 /** All that a field's values name of the rest of the site. */
 export function mentionsOf(values: Values, field: Field): Mention[] {

@@ -73,6 +73,8 @@ export interface Field {
   latest?: string | undefined;
   /** Choices, in their order. */
   options?: FieldOption[] | undefined;
+  /** The fields of a group. */
+  fields?: Field[] | undefined;
   /** What a computed field is worked out by. */
   pattern?: string | undefined;
   /** Content types a reference may point at, by key. */

@@ -88,6 +88,19 @@ const common = {
   default: z.union([z.string(), z.number(), z.boolean()]).optional(),
 };
 
+function withProperties({ kind, properties }: (typeof FIELD_KINDS)[number]): z.ZodObject {
+  return z.strictObject({ ...common, kind: z.literal(kind), ...properties });
+}
+
+/** A group holds fields of any kind, groups among them. */
+const groupSpec = z.strictObject({
+  ...common,
+  kind: z.literal('group'),
+  get fields(): z.ZodOptional<z.ZodType<Field[]>> {
+    return z.array(fieldSpec).max(50).optional() as unknown as z.ZodOptional<z.ZodType<Field[]>>;
+  },
+});
+
 type GivenField = Partial<Field> & Pick<Field, 'key' | 'kind'>;
 
 /** A field of any kind: what all have, and what its kind has besides. */
@@ -95,7 +108,7 @@ export const fieldSpec = z
   .discriminatedUnion(
     'kind',
     FIELD_KINDS.map((kind) =>
-      z.strictObject({ ...common, kind: z.literal(kind.kind), ...kind.properties }),
+      kind.kind === 'group' ? groupSpec : withProperties(kind),
     ) as unknown as [z.ZodObject, ...z.ZodObject[]],
     { error: (i) => unknownKind(i.input) },
   )

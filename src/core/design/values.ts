@@ -1,8 +1,9 @@
 import type { Instant } from '../time/interval.ts';
 import type { ContentType } from './spec.ts';
 
-/** Values of one revision, by field id. Shapes by kind: see `docs/site-folder.md`. */
-export type Values = Record<string, unknown>;
+import { type Values, valuesOf } from './values-of.ts';
+
+export { type Values, valuesOf };
 
 /** A subject as patterns and templates see it. */
 export interface Subject {
@@ -40,13 +41,6 @@ export interface EntryView {
   state: string;
   /** Its current path; null while it has none. */
   path: string | null;
-}
-
-/** All values of a field as a list, blanks left out. */
-export function valuesOf(values: Values, fieldId: string): unknown[] {
-  const value = values[fieldId];
-  if (value === null || value === undefined || value === '') return [];
-  return Array.isArray(value) ? value : [value];
 }
 
 /** The text of an entry's naming field; its id where that is blank. */

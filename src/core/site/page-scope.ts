@@ -117,7 +117,8 @@ export class PageScope implements RenderScope {
     for (const chain of chains) {
       let level = entries;
       for (const field of chain) {
-        const ids = [...new Set(level.flatMap((e) => valuesOf(e.values, field).map(String)))];
+        const values = level.flatMap((e) => valuesOf(e.values, field));
+        const ids = [...new Set(values.filter((value) => typeof value === 'string'))];
         this.read(ids);
         level = ids.map((id) => this.known.get(id) ?? null).filter((e) => e !== null);
       }

@@ -8,7 +8,7 @@ import type { ContentType } from '../design/spec.ts';
 /** The blocks of a page made from a type's fields alone, where no template is bound. */
 export function automaticPage(type: ContentType): Block[] {
   const rest = type.fields.filter((f) => f.key !== type.naming && f.key !== type.summary);
-  const shownAs = (where: 'sheet' | 'picture' | 'body'): Field[] =>
+  const shownAs = (where: 'sheet' | 'picture' | 'body' | 'items'): Field[] =>
     rest.filter((f) => kindOf(f).automatic === where);
   const sheet = shownAs('sheet').map((f) => f.key);
   return [
@@ -16,6 +16,7 @@ export function automaticPage(type: ContentType): Block[] {
     ...summaryBlock(type),
     ...shownAs('picture').map((f) => ({ block: 'picture', field: f.key })),
     ...(sheet.length > 0 ? [{ block: 'fieldSheet', fields: sheet }] : []),
+    ...shownAs('items').map((f) => ({ block: 'items', field: f.key, heading: f.label })),
     ...shownAs('body').map((f) => ({ block: 'richText', field: f.key })),
   ];
 }

@@ -81,6 +81,8 @@ export interface BlockCompiler {
     fits: (field: Field) => boolean,
     words: string,
   ): Field | null;
+  /** Fields of a group, drawn from one item of it; an issue for each that is not there. */
+  inGroup(group: Field, keys: readonly string[]): { label: string; html: Render }[];
   /** The entries that lead to the one shown by a reference called so on this side; else null. */
   otherSide(name: string): Member | null;
   /**

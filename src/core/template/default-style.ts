@@ -28,6 +28,8 @@ blockquote { margin: 0 0 16px; padding-left: 16px; border-left: 3px solid var(--
 .cards > li { border-top: 1px solid var(--line); padding-top: 12px; }
 .field-sheet { display: grid; grid-template-columns: minmax(96px, max-content) 1fr; gap: 4px 24px; margin: 0 0 16px; }
 .field-sheet dd { margin: 0; }
+.items table { border-collapse: collapse; margin: 0 0 16px; }
+.items th, .items td { text-align: left; padding: 4px 24px 4px 0; vertical-align: top; }
 .subjects ul, .page-links ul { display: flex; flex-wrap: wrap; gap: 8px 16px; margin: 0 0 16px; padding: 0; list-style: none; }
 .page-links [aria-current] { font-weight: 700; text-decoration: none; }
 .months { display: grid; grid-template-columns: repeat(12, 1fr); gap: 2px; max-width: 360px; margin-bottom: 16px; }

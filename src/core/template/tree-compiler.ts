@@ -6,6 +6,7 @@ import type { ContentType, Design } from '../design/spec.ts';
 import { compilePattern } from '../pattern/compile.ts';
 import type { Environment, Member } from '../pattern/types.ts';
 import { BLOCKS } from './blocks/index.ts';
+import { linksOf } from './field-html.ts';
 import type { BlockCompiler, BlockSurroundings, Render, RenderScope } from './context.ts';
 import type { BlockKind } from './definition.ts';
 
@@ -79,6 +80,26 @@ export class TreeCompiler implements BlockCompiler {
       if (chain.root === '' && chain.references > 0)
         this.needs.push(chain.fields.slice(0, chain.references));
     return pattern ? pattern.text : () => null;
+  }
+
+  inGroup({ key: own, label, fields = [] }: Field, keys: readonly string[]) {
+    const object = this.env.own?.member(own)?.type().object ?? null;
+    return keys.flatMap((key) => {
+      const field = fields.find((f) => f.key === key);
+      if (!field) {
+        const message = `${label} has no field "${key}".`;
+        this.fail(
+          'unknown-field',
+          'fields',
+          message,
+          `It has: ${fields.map((f) => f.key).join(', ')}.`,
+        );
+        return [];
+      }
+      const { pattern } = compilePattern(`{${key}}`, { own: object, roots: new Map() }, 'text');
+      const words: Render = (scope) => pattern?.text(scope) ?? '';
+      return [{ label: field.label, html: linksOf(field) ?? words }];
+    });
   }
 
   otherSide(name: string): Member | null {

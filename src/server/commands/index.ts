@@ -10,6 +10,7 @@ import { release } from './bench/release.ts';
 import { undoRelease } from './bench/undo-release.ts';
 import { restoreEntry } from './restore-entry.ts';
 import { saveEntry } from './save-entry.ts';
+import { setReference } from './set-reference.ts';
 import { addSubjects } from './subjects/add-subjects.ts';
 import { deleteSubject } from './subjects/delete-subject.ts';
 import { startSite } from './start-site.ts';
@@ -18,6 +19,7 @@ import { startSite } from './start-site.ts';
 export const COMMANDS = {
   startSite,
   saveEntry,
+  setReference,
   planChange,
   cancelPlan,
   deleteEntry,

@@ -5,7 +5,7 @@ import { mentionsOf, parseValue, targetOf } from '@/core/design/field-values.ts'
 import type { ControlName } from '@/core/design/controls.ts';
 import { type ShownWhen, shownWhen } from '@/core/design/shown.ts';
 import { kindOf } from '@/core/design/kinds/index.ts';
-import type { Values } from '@/core/design/values.ts';
+import { type Values, valuesOf } from '@/core/design/values.ts';
 import { paragraphsOf } from '@/core/rich-text.ts';
 import { stateAt } from '@/core/publication/state.ts';
 import type { EntryState } from '@/core/publication/model.ts';
@@ -57,6 +57,8 @@ export type FormField = Pick<
   /** What limits its values, as controls show it. */
   limits: Pick<Field, 'maxLength' | 'min' | 'max' | 'decimals' | 'unit'>;
   help: string | null;
+  /** The fields of a group. */
+  fields?: FormField[];
   /** What is offered at once. */
   options: Option[];
   /** Types whose entries are searched for, null for all; undefined where it holds no entries. */
@@ -199,7 +201,24 @@ function formType(
   values: Values,
   at: Instant,
 ): EntryDetail['type'] {
-  const fields = type.fields.map((f): FormField => {
+  const fields = formFields(view, type.fields, values, at);
+  return {
+    id: type.id,
+    key: type.key,
+    label: type.label,
+    hasPages: type.address !== undefined,
+    fields,
+  };
+}
+
+/** Fields as a form has them, those of groups within theirs. */
+function formFields(
+  view: SiteView,
+  all: readonly Field[],
+  values: Values,
+  at: Instant,
+): FormField[] {
+  return all.map((f): FormField => {
     const target = targetOf(f);
     const named = mentionsOf(values, f).filter((m) => m.of === 'entry');
     return {
@@ -210,7 +229,7 @@ function formType(
       section: f.section,
       half: f.half,
       hidden: f.hidden,
-      shownWhen: shownWhen(f, type.fields),
+      shownWhen: shownWhen(f, all),
       limits: limitsOf(f),
       required: f.required,
       many: f.many,
@@ -219,13 +238,18 @@ function formType(
       ...(target?.of === 'subjects' ? { subjects: setOf(view, target.set, at) } : {}),
       ...(target?.of === 'entries' ? { entryTypes: target.types && [...target.types] } : {}),
       names: Object.fromEntries(named.map(({ key }) => [key, entryName(view, key)])),
+      ...(f.fields ? { fields: innerFields(view, f, values, at) } : {}),
     };
   });
-  return {
-    id: type.id,
-    key: type.key,
-    label: type.label,
-    hasPages: type.address !== undefined,
-    fields,
-  };
+}
+
+function innerFields(
+  view: SiteView,
+  { id, fields = [] }: Field,
+  values: Values,
+  at: Instant,
+): FormField[] {
+  const items = valuesOf(values, id) as Values[];
+  const together = fields.map((f) => [f.id, items.flatMap((item) => valuesOf(item, f.id))]);
+  return formFields(view, fields, Object.fromEntries(together), at);
 }

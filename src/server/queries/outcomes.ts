@@ -6,6 +6,7 @@ import { fieldSpec } from '@/core/design/spec.ts';
 import { SEEING } from './clock.ts';
 import { conversionOutcome } from './conversion.ts';
 import { entryOutcome, retireReach } from './entry-outcome.ts';
+import { leadingHere } from './leading-here.ts';
 import { listingOutcome } from './listing.ts';
 import { findEntries } from './offers.ts';
 import { reachSoFar } from './reach.ts';
@@ -68,6 +69,9 @@ const OUTCOMES: Record<string, Outcome> = {
       drafts: z.array(id).max(1000).default([]),
     }),
     (view, actor, input) => reachSoFar(view, actor, input),
+  ),
+  leading: outcome(z.object({ at, id, after: z.string().max(1000) }), (view, actor, input) =>
+    leadingHere(view, actor, input.id, input.at),
   ),
   retire: outcome(z.object({ at, id }), (view, actor, input) =>
     retireReach(view, actor, input.id, input.at),

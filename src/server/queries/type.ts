@@ -40,7 +40,7 @@ export interface TypeDetail {
   /** What the bench holds of it, a sentence each. */
   onBench: string[];
   /** What fields may lead to: types, and subject sets. */
-  types: Pick<ContentType, 'key' | 'label' | 'address' | 'clash' | 'seo'>[];
+  types: Pick<ContentType, 'key' | 'label' | 'plural' | 'address' | 'clash' | 'seo'>[];
   sets: { key: string; label: string; kind: 'tags' | 'tree' }[];
   /** Ids that fields had before: values are stored under them, so that new ones have others. */
   taken: string[];
@@ -94,9 +94,10 @@ function changesOf(
 ): Pick<TypeDetail, 'types' | 'sets' | 'taken' | 'takenSets' | 'entries' | 'removal'> {
   const sets = statement<string>(connection, 'SELECT DISTINCT "set" FROM subject').pluck();
   return {
-    types: design.types.map(({ key, label, address, clash, seo }) => ({
+    types: design.types.map(({ key, label, plural, address, clash, seo }) => ({
       key,
       label,
+      plural,
       address,
       clash,
       seo,

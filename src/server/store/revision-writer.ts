@@ -2,6 +2,8 @@ import type { Connection } from '../db/connection.ts';
 import type { ContentType } from '@/core/design/spec.ts';
 import { withComputed } from '@/core/design/computed.ts';
 import { referenceIds, type Converting } from '@/core/design/conversion.ts';
+import type { Field, LinkValue } from '@/core/design/field.ts';
+import { targetOf } from '@/core/design/field-values.ts';
 import { searchKey } from '@/core/text.ts';
 import { type Values, nameOf, valuesOf } from '@/core/design/values.ts';
 import type { Revision } from '@/core/publication/model.ts';
@@ -43,9 +45,43 @@ export function revisionWriter(
     const name = given ?? nameOf({ id: entry, type, values: named });
     insert.run(entry, number, saved, author, json, name, searchKey(name));
     newest.run(number, entry);
-    const fields = new Set(type.fields.flatMap(referenceIds));
+    const fields = new Set(type.fields.flatMap(idsLeadingOn));
     if (stored) for (const field of known.all(entry)) fields.add(field);
     for (const field of fields)
-      for (const target of valuesOf(values, field)) edge.run(String(target), field, entry, number);
+      for (const value of valuesOf(values, field)) {
+        const target = entryNamed(value);
+        if (target !== null) edge.run(target, field, entry, number);
+      }
+    for (const { field, target } of edgesInGroups(type.fields, values))
+      edge.run(target, field, entry, number);
   };
+}
+
+/** The entries that values within groups lead to, by the id of the field within. */
+function edgesInGroups(
+  fields: readonly Field[],
+  values: Values,
+): { field: string; target: string }[] {
+  return fields.flatMap(({ id, fields: inner }) =>
+    valuesOf(inner ? values : {}, id).flatMap((item) => [
+      ...inner!.flatMap(idsLeadingOn).flatMap((field) =>
+        valuesOf(item as Values, field).flatMap((value) => {
+          const target = entryNamed(value);
+          return target === null ? [] : [{ field, target }];
+        }),
+      ),
+      ...edgesInGroups(inner!, item as Values),
+    ]),
+  );
+}
+
+/** The ids under which values of a field may lead to entries. */
+function idsLeadingOn(field: Field): string[] {
+  return targetOf(field)?.of === 'link' ? [field.id] : referenceIds(field);
+}
+
+/** The entry that a reference, or a link, leads to; null where it leads elsewhere. */
+function entryNamed(value: unknown): string | null {
+  if (typeof value === 'string') return value;
+  return (value as LinkValue | null)?.entry ?? null;
 }

@@ -24,7 +24,8 @@ export type Target =
   | { of: 'entries'; types: readonly string[] | null }
   | { of: 'subjects'; set: string; tree: boolean }
   | { of: 'media' }
-  | { of: 'link' };
+  | { of: 'link' }
+  | { of: 'group' };
 
 /** Something else of the site that a value names. */
 export type Mention =
@@ -108,7 +109,7 @@ export interface FieldKind<K extends string = string> {
   /** An invented value; null for none. */
   standIn: (field: Field, world: StandInWorld) => unknown;
   /** Where automatic pages show it. */
-  automatic: 'sheet' | 'picture' | 'body';
+  automatic: 'sheet' | 'picture' | 'body' | 'items';
   /** What is wrong with a field of this kind beyond its shape. */
   check: (field: Field, path: string, names: DesignNames) => Issue[];
   example: KindExample;

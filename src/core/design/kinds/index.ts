@@ -4,11 +4,13 @@ import { computed } from './computed.ts';
 import { date } from './date.ts';
 import { datetime } from './datetime.ts';
 import type { FieldKind } from './definition.ts';
+import { group } from './group.ts';
 import { link } from './link.ts';
 import { media } from './media.ts';
 import { number } from './number.ts';
 import { paragraphs } from './paragraphs.ts';
 import { reference } from './reference.ts';
+import { registerKinds } from './registry.ts';
 import { richtext } from './richtext.ts';
 import { tags } from './tags.ts';
 import { text } from './text.ts';
@@ -29,16 +31,9 @@ export const FIELD_KINDS: readonly FieldKind[] = [
   reference,
   tags,
   category,
+  group,
   computed,
 ];
-const BY_NAME = new Map(FIELD_KINDS.map((kind) => [kind.kind, kind]));
+registerKinds(FIELD_KINDS);
 
-/**
- * The kind of a field. @throws Error where no such kind is registered: the design was not
- * validated
- */
-export function kindOf(field: { kind: string }): FieldKind {
-  const kind = BY_NAME.get(field.kind);
-  if (!kind) throw new Error(`There is no field kind "${field.kind}".`);
-  return kind;
-}
+export { kindOf } from './registry.ts';

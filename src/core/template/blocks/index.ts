@@ -5,6 +5,7 @@ import { date } from './date.ts';
 import { fieldSheet } from './fieldSheet.ts';
 import { group } from './group.ts';
 import { heading } from './heading.ts';
+import { items } from './items.ts';
 import { link } from './link.ts';
 import { listing } from './listing.ts';
 import { months } from './months.ts';
@@ -25,6 +26,7 @@ export const BLOCKS: readonly BlockKind[] = [
   link,
   subjects,
   fieldSheet,
+  items,
   columns,
   group,
   listing,

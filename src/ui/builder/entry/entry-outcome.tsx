@@ -5,6 +5,7 @@ import type { EntryOutcome } from '@/server/queries/entry-outcome.ts';
 import { Tabs } from '@/ui/primitives/tabs.tsx';
 import { PreviewFrame } from '../preview-frame.tsx';
 import { AddressParts } from '../address-parts.tsx';
+import { LeadingHere } from './leading-here.tsx';
 import { Snippet } from '../snippet.tsx';
 import { ClockLink } from '../shell/clock-link.tsx';
 import { instantWords } from '../format.ts';
@@ -14,7 +15,10 @@ export function EntryOutcomePane({
   outcome,
   clock,
   problem,
+  id,
 }: {
+  /** Null for an entry that was never saved. */
+  id: string | null;
   outcome: EntryOutcome;
   clock: Clock;
   problem: string | null;
@@ -47,6 +51,15 @@ export function EntryOutcomePane({
           ),
         },
         { key: 'listed', label: 'Where listed', content: <Listed outcome={outcome} /> },
+        ...(id === null
+          ? []
+          : [
+              {
+                key: 'leading',
+                label: 'What leads here',
+                content: <LeadingHere id={id} clock={clock} />,
+              },
+            ]),
         {
           key: 'address',
           label: 'Address',

@@ -27,7 +27,6 @@ export function EntryScreen({ detail, outcome: first, clock }: Props) {
   const past = clock.tense === 'past';
   const canSave = !busy && overtaken === null && (past ? !changed : unsaved);
   useSaveKey(canSave ? () => void entry.save() : null);
-  const found = [...issues, ...outcome.issues];
   const elsewhere = issues.filter((i) => !isAtField(detail, i.path));
   return (
     <Panes
@@ -86,12 +85,14 @@ export function EntryScreen({ detail, outcome: first, clock }: Props) {
             now={clock.now}
             entry={detail.id}
             readOnly={past}
-            issues={found}
+            issues={[...issues, ...outcome.issues]}
             onChange={entry.change}
           />
         </div>
       }
-      outcome={<EntryOutcomePane outcome={outcome} clock={clock} problem={entry.problem} />}
+      outcome={
+        <EntryOutcomePane id={detail.id} outcome={outcome} clock={clock} problem={entry.problem} />
+      }
     />
   );
 }

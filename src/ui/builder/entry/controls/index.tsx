@@ -7,6 +7,7 @@ import { OptionControl, YesNoControl } from './choice.tsx';
 import { ComputedControl } from './computed.tsx';
 import type { ControlProps } from './definition.ts';
 import { EntryControl } from './entry.tsx';
+import { groupControl } from './group.tsx';
 import { LinkControl } from './link.tsx';
 import { LineControl, LinesControl, NumberControl } from './line.tsx';
 import { DayControl, InstantControl } from './moment.tsx';
@@ -40,6 +41,7 @@ const CONTROLS: Record<ControlName, Control> = {
   search: { draw: SearchControl, holdsMany: true },
   link: { draw: LinkControl },
   computed: { draw: ComputedControl },
+  group: { draw: groupControl((props) => <FieldControl {...props} />), holdsMany: true },
   picture: { draw: PictureControl, holdsMany: true },
   entry: { draw: EntryControl, holdsMany: true },
 };

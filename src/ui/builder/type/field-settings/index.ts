@@ -1,6 +1,7 @@
 import { ChoiceSettings } from './choice.tsx';
 import { ComputedSettings } from './computed.tsx';
 import type { FieldSettings } from './definition.ts';
+import { groupSettings } from './group.tsx';
 import { DaySettings, LengthSettings, NumberSettings } from './limits.tsx';
 import { ReferenceSettings } from './reference.tsx';
 import { RichTextSettings } from './rich-text.tsx';
@@ -15,6 +16,7 @@ export const FIELD_SETTINGS: Readonly<Record<string, FieldSettings>> = {
   datetime: DaySettings,
   choice: ChoiceSettings,
   computed: ComputedSettings,
+  group: groupSettings((kind) => FIELD_SETTINGS[kind]),
   reference: ReferenceSettings,
   richtext: RichTextSettings,
   tags: SubjectSettings,

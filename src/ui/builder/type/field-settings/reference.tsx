@@ -64,7 +64,7 @@ export function ReferenceSettings({ id, field, detail, readOnly, onChange }: Fie
 function OtherSide({ id, field, detail, readOnly, onChange }: FieldSettingsProps) {
   const { otherSide = '', otherKey } = field;
   const { otherSide: _, otherKey: __, ...unnamed } = field;
-  const [here, there] = [detail.spec.label, ledTo(field, detail)];
+  const [here, there]: [Names, Names] = [detail.spec, ledTo(field, detail)];
   const name = (words: string): void =>
     onChange(
       words === ''
@@ -84,7 +84,7 @@ function OtherSide({ id, field, detail, readOnly, onChange }: FieldSettingsProps
         help={
           otherKey === undefined
             ? 'What it is called from there, such as “saves”; patterns can read it then.'
-            : `Patterns of ${there} read it as {${otherKey}}.`
+            : `Patterns of ${there.plural} read it as {${otherKey}}.`
         }
       >
         <input
@@ -106,25 +106,30 @@ function OtherSide({ id, field, detail, readOnly, onChange }: FieldSettingsProps
             onChange(having(field, 'unique', value === 'one' || undefined))
           }
         >
-          <option value="several">{`${there}: of several ${here} entries`}</option>
-          <option value="one">{`${there}: of one ${here} entry only`}</option>
+          <option value="several">{`Any number of ${here.plural} may lead to one ${there.label}`}</option>
+          <option value="one">{`One ${here.label} at most leads to each ${there.label}`}</option>
         </select>
       </Line>
     </>
   );
 }
 
-/** What a reference leads to, in the middle of a sentence. */
-function ledTo({ types }: Field, detail: TypeDetail): string {
-  const labels = detail.types.filter(({ key }) => types?.includes(key)).map(({ label }) => label);
-  return labels.length > 0 ? labels.join(' or ') : 'entry of any type';
+/** What a reference leads to, one and several. */
+function ledTo({ types }: Field, detail: TypeDetail): Names {
+  const led = detail.types.filter(({ key }) => types?.includes(key));
+  if (led.length === 0) return { label: 'entry', plural: 'entries of any type' };
+  const words = (of: keyof Names): string => led.map((type) => type[of]).join(' or ');
+  return { label: words('label'), plural: words('plural') };
 }
 
+type Names = Record<'label' | 'plural', string>;
+
 /** Which of the four ways to belong together it is, said from both sides. */
-function cardinality({ many, unique, otherSide }: Field, here: string, there: string): string {
-  const forth = `Each ${here} leads to ${many ? 'any number of' : 'one'} ${there}`;
+function cardinality({ many, unique, otherSide }: Field, here: Names, there: Names): string {
+  const forth = many ? `any number of ${there.plural}` : `one ${there.label}`;
+  const back = unique ? `one ${here.label}` : `any number of ${here.plural}`;
   const called = otherSide ? ` (“${otherSide}”)` : '';
-  return `${forth}; each ${there} belongs to ${unique ? 'one' : 'any number of'} ${here}${called}.`;
+  return `Each ${here.label} leads to ${forth}; to each ${there.label} leads ${back}${called}.`;
 }
 
 /** Whether the working design has the other side already, so that patterns may read it. */

@@ -1,0 +1,131 @@
+import type { Issue } from '../../issue.ts';
+import { ok } from '../../issue.ts';
+import { one } from '../../pattern/types.ts';
+import type { Field } from '../field.ts';
+import { parseValue } from '../parse-value.ts';
+import { type Values, valuesOf } from '../values-of.ts';
+import { type DisplayWorld, type FieldKind, PLAIN, notA } from './definition.ts';
+import { kindOf } from './registry.ts';
+
+/** How deep groups may stand within each other. */
+const MAX_DEPTH = 4;
+
+/** Fields that belong together, once or several times: a name and a seat for each rower. */
+export const group: FieldKind<'group'> = {
+  ...PLAIN,
+  kind: 'group',
+  label: 'Group',
+  words: 'a group of fields',
+  doc: 'Fields that belong together, once or several times: each rower with name and seat.',
+  spoken: ['group'],
+  valueType: () => one('text'),
+  parse: (raw, field, given) => {
+    const fix = `It has: ${(field.fields ?? []).map((f) => f.key).join(', ')}.`;
+    if (typeof raw !== 'object' || raw === null || Array.isArray(raw))
+      return notA(field, 'a group', raw, fix);
+    const values: Values = {};
+    const issues: Issue[] = [];
+    for (const [name, value] of Object.entries(raw)) {
+      const inner = field.fields?.find((f) => f.id === name || f.key === name);
+      if (!inner) return notA(field, 'a group', name, fix);
+      const parsed = parseValue(value, inner, given);
+      if (!parsed.ok) issues.push(...parsed.issues.map((issue) => ({ ...issue, path: field.key })));
+      else if (parsed.value !== null) values[inner.id] = parsed.value;
+    }
+    if (issues.length > 0) return { ok: false, issues };
+    return ok(Object.keys(values).length === 0 ? null : values);
+  },
+  print: (stored, field, zone) =>
+    Object.fromEntries(
+      (field.fields ?? []).flatMap((inner) => {
+        const value = (stored as Values)[inner.id];
+        if (value === undefined || value === null) return [];
+        const printed = (item: unknown): unknown => kindOf(inner).print(item, inner, zone);
+        return [[inner.key, Array.isArray(value) ? value.map(printed) : printed(value)]];
+      }),
+    ),
+  asText: () => null,
+  fromText: () => null,
+  control: 'group',
+  display: (stored, field, world) => displayed(stored as Values, field, world),
+  family: 'presence',
+  sortable: false,
+  target: () => ({ of: 'group' }),
+  mentions: (stored, field) =>
+    (field.fields ?? []).flatMap((inner) =>
+      valuesOf(stored as Values, inner.id).flatMap((value) => kindOf(inner).mentions(value, inner)),
+    ),
+  standIn: (field, world) => {
+    const values = (field.fields ?? []).flatMap((inner) => {
+      const value = kindOf(inner).standIn(inner, world);
+      return value === null ? [] : [[inner.id, inner.many ? [value] : value]];
+    });
+    return values.length === 0 ? null : Object.fromEntries(values);
+  },
+  automatic: 'items',
+  check: (field, path, names) => [
+    ...checkShape(field, path),
+    ...(field.fields ?? []).flatMap((inner) =>
+      kindOf(inner).check(inner, `${path}/fields/${inner.key}`, names),
+    ),
+  ],
+  example: {
+    field: {
+      fields: [
+        { key: 'name', kind: 'text' },
+        { key: 'seat', kind: 'number' },
+      ] as Field[],
+    },
+    raw: { name: 'Ann', seat: '7' },
+    stored: { name: 'Ann', seat: 7 },
+    printed: { name: 'Ann', seat: 7 },
+    shown: 'Ann, 7',
+    wrong: { shoe: 'left' },
+  },
+};
+
+function displayed(values: Values, field: Field, world: DisplayWorld): string {
+  return (field.fields ?? [])
+    .flatMap((inner) =>
+      valuesOf(values, inner.id).map((value) => kindOf(inner).display(value, inner, world)),
+    )
+    .join(', ');
+}
+
+/** What fields of a group cannot have, and how deep groups may stand. */
+function checkShape(field: Field, path: string): Issue[] {
+  const fields = field.fields ?? [];
+  const wrong = (message: string, fix: string): Issue => ({
+    code: 'wrong-group',
+    path,
+    message,
+    fix,
+  });
+  const keys = fields.map((f) => f.key);
+  const doubled = keys.find((k, i) => keys.indexOf(k) !== i);
+  const ids = new Set(fields.map((f) => f.id));
+  const odd = fields.find(
+    (f) => kindOf(f).derived || f.unique || f.sitsWithin || f.replaces || f.otherSide,
+  );
+  return [
+    ...(fields.length === 0 ? [wrong(`${field.label} is a group of no fields.`, 'Add one.')] : []),
+    ...(depthOf(field) > MAX_DEPTH
+      ? [wrong(`Groups stand at most ${MAX_DEPTH} deep.`, 'Take one level away.')]
+      : []),
+    ...(doubled !== undefined || ids.size < fields.length
+      ? [wrong(`${field.label} has two fields of one key or id.`, 'Give each its own.')]
+      : []),
+    ...(odd
+      ? [
+          wrong(
+            `${odd.label} cannot be in a group as it is: computed, unique, or the page it sits within.`,
+            'Make it a field of the type itself.',
+          ),
+        ]
+      : []),
+  ];
+}
+
+function depthOf(field: Field): number {
+  return 1 + Math.max(0, ...(field.fields ?? []).filter((f) => f.kind === 'group').map(depthOf));
+}
