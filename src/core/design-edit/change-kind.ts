@@ -8,7 +8,10 @@ export interface Wanted {
 }
 
 /** What all kinds have, whatever else theirs is. */
-const COMMON = ['key', 'label', 'help', 'required', 'column'] as const;
+const COMMON = [
+  ...(['key', 'label', 'help', 'required', 'column'] as const),
+  ...(['section', 'half', 'hidden', 'shownIf'] as const),
+] as const;
 
 /**
  * A field that is to hold something else: it takes the place of the one that is there, under

@@ -2,6 +2,7 @@ import { describe, expect, test } from 'vitest';
 import { designOf, typeOf } from '../../../tests/helpers/design.ts';
 import { paragraphsOf } from '../rich-text.ts';
 import { compileSite } from '../site/compile.ts';
+import { withKind } from '../design-edit/change-kind.ts';
 import { checkMentions, checkWhole } from './check-values.ts';
 import { parseValue } from './field-values.ts';
 import { kindOf } from './kinds/index.ts';
@@ -89,6 +90,15 @@ describe('a group', () => {
     ['a unique field', [{ key: 'c', kind: 'text', unique: true }]],
   ])('with %s is refused', (_, fields) => {
     expect(codesOf([crew(fields)])).toContain('wrong-group types/boat/fields/crew');
+  });
+
+  test('keeps its fields where it comes to hold one or several', () => {
+    const one = withKind(field, field, { kind: 'group', many: false }, () => 'other');
+    expect(one).toMatchObject({ many: false, fields: field.fields, id: 'other' });
+    expect(withKind(field, undefined, { kind: 'group', many: false }, String)).toMatchObject({
+      many: false,
+      fields: field.fields,
+    });
   });
 
   test('names types and sets as other fields do', () => {

@@ -1,3 +1,4 @@
+import { z } from 'zod';
 import type { Issue } from '../../issue.ts';
 import { ok } from '../../issue.ts';
 import { one } from '../../pattern/types.ts';
@@ -18,6 +19,8 @@ export const group: FieldKind<'group'> = {
   words: 'a group of fields',
   doc: 'Fields that belong together, once or several times: each rower with name and seat.',
   spoken: ['group'],
+  /** What they are is said where fields are, which they hold. */
+  properties: { fields: z.array(z.unknown()) },
   valueType: () => one('text'),
   parse: (raw, field, given) => {
     const fix = `It has: ${(field.fields ?? []).map((f) => f.key).join(', ')}.`;
