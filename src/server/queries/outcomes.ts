@@ -12,7 +12,7 @@ import { findEntries } from './offers.ts';
 import { reachSoFar } from './reach.ts';
 import { settingsOutcome } from './settings.ts';
 import type { SiteView } from './site-view.ts';
-import { typeOutcome } from './type.ts';
+import { fieldsOf, typeOutcome } from './type.ts';
 
 /** What asking for an outcome gives, as an HTTP answer. */
 export interface OutcomeAnswer {
@@ -49,6 +49,9 @@ const OUTCOMES: Record<string, Outcome> = {
   type: outcome(
     z.object({ ...clock, id: key, steps, specimen: id.nullable() }),
     (view, actor, input) => typeOutcome(view, actor, input, input),
+  ),
+  fields: outcome(z.object({ at, type: key }), (view, actor, input) =>
+    fieldsOf(view, actor, input.type, input.at),
   ),
   listing: outcome(
     z.object({ ...clock, id: key, steps, find: z.string().max(200).default('') }),

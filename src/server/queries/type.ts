@@ -6,24 +6,25 @@ import { type Prospect, entryWith, newestValues, prospectOf } from './preview.ts
 import { sentencesAbout } from './bench.ts';
 import { readerSeeing } from './drafts.ts';
 import { entriesOf } from './types.ts';
+import { type Specimen, specimensOf } from './specimens.ts';
 import { withSteps } from './unsaved.ts';
 import type { Looking, Seeing } from './clock.ts';
 import type { StoredReader } from '../store/site-reader.ts';
 import type { Issue } from '@/core/issue.ts';
+import type { Field } from '@/core/design/field.ts';
 import type { ContentType, Design, Template } from '@/core/design/spec.ts';
 import type { EntryView, Values } from '@/core/design/values.ts';
 import type { PathPiece } from '@/core/address/pieces.ts';
 import { type Removal, removalOf } from '@/core/design-edit/removal.ts';
 import type { Step } from '@/core/design-edit/steps.ts';
 import { withComputed } from '@/core/design/computed.ts';
+import { isStandIn, standInValues } from '@/core/design/stand-in.ts';
 import { displayValues } from '@/core/design/field-values.ts';
-import { kindOf } from '@/core/design/kinds/index.ts';
 import type { CompiledSite } from '@/core/site/compile.ts';
 import type { SiteReader } from '@/core/site/reader.ts';
 import { PageScope } from '@/core/site/page-scope.ts';
 import { renderEntry } from '@/core/site/render.ts';
 import { Validity, type Instant } from '@/core/time/interval.ts';
-import { asOf } from '../store/as-of.ts';
 import { earlierFields } from '../store/earlier-designs.ts';
 import { statement } from '../store/statement.ts';
 
@@ -35,7 +36,8 @@ export interface TypeDetail {
   language: string;
   /** Templates that read this type, for its choices. */
   templates: Pick<Template, 'key' | 'label' | 'kind'>[];
-  specimens: { id: string; name: string }[];
+  /** Entries to try it on, the hardest first. */
+  specimens: Specimen[];
   listings: { key: string; label: string; address: string | null }[];
   /** What the bench holds of it, a sentence each. */
   onBench: string[];
@@ -63,21 +65,13 @@ export function typeDetail(
   const design = view.editable(at, past)?.site.design;
   const spec = design?.types.find((t) => t.key === key);
   if (!design || !spec) return null;
-  const sql = `
-    SELECT e.id, r.name FROM entry AS e
-    JOIN revision AS r ON r.entry = e.id AND r.number = e.newest
-    WHERE e.type = ? AND e.deleted IS NULL
-    ORDER BY EXISTS (SELECT 1 FROM live_interval AS l WHERE l.entry = e.id AND ${asOf('l')}) DESC,
-      length(r.name) DESC, e.id LIMIT 100`;
   return {
     spec,
     language: design.site.language,
     templates: design.templates
       .filter((t) => t.type === key)
       .map(({ key: k, label, kind }) => ({ key: k, label, kind })),
-    specimens: view.connection.driver
-      .prepare<unknown[], TypeDetail['specimens'][number]>(sql)
-      .all(spec.id, at, at),
+    specimens: specimensOf(view, spec, at),
     listings: design.listings
       .filter((l) => l.type === key)
       .map((l) => ({ key: l.key, label: l.label, address: l.address ?? null })),
@@ -108,6 +102,13 @@ function changesOf(
     entries: entriesOf(connection, spec.id),
     removal: removalOf(design, spec.id),
   };
+}
+
+/** The fields of a type in the working design, for copies of one; none where it is gone. */
+export function fieldsOf(view: SiteView, actor: Actor, key: string, at: Instant): Field[] {
+  permit(actor, 'read-unpublished', SITE);
+  const types = view.editable(at, false)?.site.typesByKey;
+  return types?.get(key)?.fields ?? [];
 }
 
 /** What a type, saved or not, makes of one entry. */
@@ -189,9 +190,9 @@ function shownAs(
   const stored =
     live && seeing === 'published' ? live.values : newestValues(view, type, specimen, at);
   return {
-    id: specimen ?? `${type.key}-stand-in`,
+    id: specimen === null || isStandIn(specimen) ? `${type.key}-stand-in` : specimen,
     live,
-    values: stored ?? standInValues(type, view, at),
+    values: stored ?? inventedValues(type, view, at, specimen),
     standIn: !stored,
   };
 }
@@ -203,17 +204,18 @@ function whyNoPath({ address }: ContentType, { path, refusal }: Prospect): strin
     : (refusal?.message ?? 'It would have no address.');
 }
 
-/** Invented values by field kind, for a type without entries. */
-function standInValues(type: ContentType, view: SiteView, at: Instant): Values {
+/** Invented values, with what is computed from them. */
+function inventedValues(
+  type: ContentType,
+  view: SiteView,
+  at: Instant,
+  specimen: string | null,
+): Values {
   const subjects = view.subjects(at);
   const world = { subjects: (set: string) => subjects.all(set).map((s) => s.key) };
-  const values = type.fields.map((f): [string, unknown] => {
-    if (f.key === type.naming && kindOf(f).names) return [f.id, `A sample: ${type.label}`];
-    const value = kindOf(f).standIn(f, world);
-    return [f.id, f.many && value !== null ? [value] : value];
-  });
+  const which = specimen !== null && isStandIn(specimen) ? specimen : '~usual';
   const { site } = view.at(at)!.site.design;
-  return withComputed(type.fields, Object.fromEntries(values), site);
+  return withComputed(type.fields, standInValues(type, which, world), site);
 }
 
 function cardHtml(

@@ -5,7 +5,9 @@ import { FIELD_KINDS } from '@/core/design/kinds/index.ts';
 import { fieldKeyOf, freeKey } from '@/core/outline/names.ts';
 import type { Clock } from '@/server/queries/clock.ts';
 import type { TypeDetail, TypeOutcome } from '@/server/queries/type.ts';
+import { copyOfField } from '@/core/design-edit/copy-field.ts';
 import { newId } from '../design-steps.ts';
+import { CopyField } from './copy-field.tsx';
 import { FieldLine } from './field-line.tsx';
 import { setFor } from './field-settings/subjects.tsx';
 import { Wrong } from './names-settings.tsx';
@@ -45,8 +47,7 @@ export function FieldsEditor({
     next.splice(i + by, 0, field!);
     put(next);
   };
-  const add = (label: string, kind: string): void => {
-    const field = newField(label, kind, fields, detail);
+  const append = (field: Field): void => {
     put([...fields, field]);
     setOpen(field.id);
   };
@@ -77,20 +78,30 @@ export function FieldsEditor({
           />
         ))}
       </ol>
-      {!readOnly && <AddField onAdd={add} />}
+      {!readOnly && (
+        <>
+          <AddField onAdd={(label, kind) => append(newField(label, kind, fields, detail))} />
+          <CopyField
+            {...{ detail, at: clock.at }}
+            onCopy={(from) => append(copyOfField(from, namesFor(from.label, fields, detail)))}
+          />
+        </>
+      )}
     </div>
   );
 }
 
-/** A field with an id that no value is stored under. */
-function newField(label: string, kind: string, fields: Field[], detail: TypeDetail): Field {
-  const { taken, language } = detail;
+/** A free key made of a label, and an id that no value is stored under. */
+function namesFor(label: string, fields: Field[], { taken, language }: TypeDetail) {
   const key = freeKey(fieldKeyOf(label, language), new Set(fields.map((f) => f.key)));
   const used = new Set([...taken, ...fields.map((f) => f.id)]);
+  return { key, id: used.has(key) ? newId() : key };
+}
+
+function newField(label: string, kind: string, fields: Field[], detail: TypeDetail): Field {
   const { alwaysMany, translated } = FIELD_KINDS.find((k) => k.kind === kind)!;
   return {
-    id: used.has(key) ? newId() : key,
-    key,
+    ...namesFor(label, fields, detail),
     label,
     kind,
     required: false,

@@ -3,6 +3,7 @@
 import { useState } from 'react';
 import type { Clock } from '@/server/queries/clock.ts';
 import type { TypeDetail, TypeOutcome } from '@/server/queries/type.ts';
+import { STAND_INS } from '@/core/design/stand-in.ts';
 import { Issues, SaidLine } from '@/ui/primitives/issues.tsx';
 import { Tabs } from '@/ui/primitives/tabs.tsx';
 import { instantWords } from '../format.ts';
@@ -83,12 +84,7 @@ export function TypeScreen({
       }
       outcome={
         <>
-          <SpecimenChoice
-            specimens={detail.specimens}
-            chosen={specimen}
-            otherwise={outcome.specimen}
-            onChoose={setSpecimen}
-          />
+          <SpecimenChoice specimens={detail.specimens} chosen={specimen} onChoose={setSpecimen} />
           <OutcomeTabs outcome={outcome} problem={problem} clock={clock} changed={changed} />
         </>
       }
@@ -100,46 +96,43 @@ export function TypeScreen({
 function SpecimenChoice({
   specimens,
   chosen,
-  otherwise,
   onChoose,
 }: {
   specimens: TypeDetail['specimens'];
+  /** Null for what is invented. */
   chosen: string | null;
-  /** What is shown where there is none. */
-  otherwise: string;
-  onChoose: (id: string | null) => void;
+  onChoose: (id: string) => void;
 }) {
-  const at = specimens.findIndex((s) => s.id === chosen);
-  const stepTo = (i: number): void => onChoose(specimens.at(i % specimens.length)?.id ?? null);
+  const all = [
+    ...specimens.map(({ id, name, why }) => ({ id, label: why ? `${name} (${why})` : name })),
+    ...Object.entries(STAND_INS).map(([id, label]) => ({ id, label })),
+  ];
+  const shown = chosen ?? '~usual';
+  const at = all.findIndex((s) => s.id === shown);
+  const stepTo = (i: number): void => onChoose(all.at(i % all.length)!.id);
   return (
     <div className="flex h-10 shrink-0 items-center gap-2 border-b border-rule px-6">
       <label htmlFor="specimen" className="shrink-0 text-muted">
         Shown for
       </label>
-      {specimens.length === 0 ? (
-        <span>{otherwise}</span>
-      ) : (
-        <>
-          <select
-            id="specimen"
-            className="control !h-7 !w-64 min-w-0"
-            value={chosen ?? ''}
-            onChange={(e) => onChoose(e.target.value)}
-          >
-            {specimens.map((s) => (
-              <option key={s.id} value={s.id}>
-                {s.name}
-              </option>
-            ))}
-          </select>
-          <button type="button" className="button-quiet h-7" onClick={() => stepTo(at - 1)}>
-            Previous
-          </button>
-          <button type="button" className="button-quiet h-7" onClick={() => stepTo(at + 1)}>
-            Next
-          </button>
-        </>
-      )}
+      <select
+        id="specimen"
+        className="control !h-7 !w-64 min-w-0"
+        value={shown}
+        onChange={(e) => onChoose(e.target.value)}
+      >
+        {all.map(({ id, label }) => (
+          <option key={id} value={id}>
+            {label}
+          </option>
+        ))}
+      </select>
+      <button type="button" className="button-quiet h-7" onClick={() => stepTo(at - 1)}>
+        Previous
+      </button>
+      <button type="button" className="button-quiet h-7" onClick={() => stepTo(at + 1)}>
+        Next
+      </button>
     </div>
   );
 }
