@@ -1,4 +1,5 @@
-import type { Design } from '@/core/design/spec.ts';
+import { type SettingValues, settingsOf } from '@/core/design-edit/shared-settings.ts';
+import type { ContentType, Design } from '@/core/design/spec.ts';
 import type { KnownType, OutlineWorld } from '@/core/outline/read.ts';
 import type { Connection } from '../db/connection.ts';
 import { type Actor, SITE, permit } from '../permit.ts';
@@ -8,6 +9,7 @@ import type { SiteView } from './site-view.ts';
 
 /** A content type, as a line of the table of all. */
 export interface TypeLine {
+  id: string;
   key: string;
   label: string;
   description: string;
@@ -15,6 +17,11 @@ export interface TypeLine {
   /** Whether there is one entry of it and no more. */
   single: boolean;
   fields: number;
+  /** What the template and the card are called; null where there are automatic ones. */
+  template: string | null;
+  card: string | null;
+  /** What can be set for several types at once, by property. */
+  settings: SettingValues;
   /** How many entries there are of it, deleted ones left out; 1,001 for more than 1,000. */
   entries: number;
 }
@@ -42,17 +49,25 @@ export function typesDetail(
     'SELECT DISTINCT type FROM entry UNION SELECT DISTINCT "set" FROM subject',
   ).pluck();
   return {
-    types: design.types.map(({ id, key, label, description, address, single, fields }) => ({
-      key,
-      label,
-      description,
-      address: address ?? null,
-      single: single ?? false,
-      fields: fields.length,
-      entries: entriesOf(connection, id),
-    })),
+    types: design.types.map((type) => lineOf(type, design, connection)),
     world: worldOf(design),
     taken: used.all(),
+  };
+}
+
+function lineOf(type: ContentType, { templates }: Design, connection: Connection): TypeLine {
+  const { id, key, label, description, address, single, fields } = type;
+  const called = (template: string | undefined): string | null =>
+    templates.find((t) => t.key === template)?.label ?? null;
+  return {
+    ...{ id, key, label, description },
+    address: address ?? null,
+    single: single ?? false,
+    fields: fields.length,
+    template: called(type.template),
+    card: called(type.card),
+    settings: settingsOf(type),
+    entries: entriesOf(connection, id),
   };
 }
 

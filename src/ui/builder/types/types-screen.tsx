@@ -1,28 +1,33 @@
 'use client';
 
 import type { Clock } from '@/server/queries/clock.ts';
-import type { TypeLine, TypesDetail } from '@/server/queries/types.ts';
+import type { TypesDetail } from '@/server/queries/types.ts';
 import { Issues, SaidLine } from '@/ui/primitives/issues.tsx';
-import { Table, type TableColumn } from '@/ui/primitives/table.tsx';
-import { counted, entriesCounted } from '../format.ts';
 import { Panes } from '../panes.tsx';
-import { ClockLink } from '../shell/clock-link.tsx';
 import { DesignTense, useRelease } from '../use-release.tsx';
 import { OutlineReadings } from './outline-readings.tsx';
 import { StartingPoints } from './starting-points.tsx';
+import { TypesTable } from './types-table.tsx';
 import { useOutline } from './use-outline.ts';
+import { useShared } from './use-shared.ts';
 
 /** All content types, and the outline that makes several at once. */
 export function TypesScreen({ detail, clock }: { detail: TypesDetail; clock: Clock }) {
   const outline = useOutline(detail);
-  const { text, steps } = outline;
+  const shared = useShared(detail.types);
+  const { text } = outline;
+  const steps = [...outline.steps, ...shared.steps];
+  const drop = (): void => {
+    outline.write('');
+    shared.drop();
+  };
   const readOnly = clock.tense !== 'now';
   const { issues, said, buttons, panel } = useRelease({
     edits: {
       steps,
       changed: steps.length > 0,
-      drop: () => outline.write(''),
-      settle: () => outline.write(''),
+      drop,
+      settle: drop,
       rebase: () => undefined,
     },
     allowed: !readOnly,
@@ -37,9 +42,9 @@ export function TypesScreen({ detail, clock }: { detail: TypesDetail; clock: Clo
       settings={
         <div className="flex flex-col gap-3">
           <SaidLine said={said} />
-          <Issues issues={issues} title="Not made" />
+          <Issues issues={issues} title="Not saved" />
           {panel}
-          <DesignTense clock={clock} changed={text !== ''} />
+          <DesignTense clock={clock} changed={text !== '' || shared.steps.length > 0} />
           {!readOnly && (
             <div>
               <label htmlFor="outline" className="font-semibold">
@@ -61,7 +66,7 @@ export function TypesScreen({ detail, clock }: { detail: TypesDetail; clock: Clo
               />
             </div>
           )}
-          <TypesTable types={detail.types} />
+          <TypesTable types={detail.types} shared={shared} readOnly={readOnly} />
         </div>
       }
       outcome={
@@ -71,56 +76,5 @@ export function TypesScreen({ detail, clock }: { detail: TypesDetail; clock: Clo
         </section>
       }
     />
-  );
-}
-
-const COLUMNS: TableColumn<TypeLine>[] = [
-  {
-    key: 'type',
-    head: 'Type',
-    className: 'font-[550]',
-    cell: ({ key, label, description }) => (
-      <ClockLink href={`/build/types/${key}`} className="text-ink hover:underline">
-        <span title={description}>{label}</span>
-      </ClockLink>
-    ),
-  },
-  {
-    key: 'address',
-    head: 'Address',
-    cell: ({ address, single }) =>
-      address === null ? (
-        <span className="text-muted">
-          {single ? 'one entry, read everywhere' : 'no pages of its own'}
-        </span>
-      ) : (
-        <span className="font-mono text-note break-all">{address}</span>
-      ),
-  },
-  {
-    key: 'fields',
-    head: <span className="sr-only">Fields</span>,
-    className: 'text-right whitespace-nowrap text-muted',
-    cell: ({ fields }) => counted(fields, 'field'),
-  },
-  {
-    key: 'entries',
-    head: <span className="sr-only">Entries</span>,
-    className: 'text-right whitespace-nowrap text-muted',
-    cell: ({ entries }) => entriesCounted(entries),
-  },
-];
-
-function TypesTable({ types }: { types: TypeLine[] }) {
-  return (
-    <section aria-label="Types">
-      <Table label="Types" columns={COLUMNS} rows={types} keyOf={({ key }) => key} />
-      {types.length === 0 && (
-        <p className="border-t border-rule py-3 text-muted">
-          No types yet. Write the first one above: its name, a colon, and what each of its entries
-          holds.
-        </p>
-      )}
-    </section>
   );
 }
