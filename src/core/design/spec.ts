@@ -285,6 +285,8 @@ export const siteSpec = z.strictObject({
     .union([z.strictObject({ entry: z.string() }), z.strictObject({ listing: key })])
     .optional(),
   frame: key.optional(),
+  /** The picture of share cards that have none of their own: its file name below `media/`. */
+  sharePicture: z.string().min(1).max(400).optional(),
   /** Seconds for which a page may be reused without asking again, 0 to 60. */
   freshness: z.int().min(0).max(60).default(0),
   /** Site-wide defaults of the SEO rules. */

@@ -177,6 +177,12 @@ describe('the rules of a type', () => {
     expect(metaOf({}, { title: 'P' }).picture).toBeNull();
   });
 
+  test('share picture of the site stands where a page has none, if it is there', () => {
+    const site = { site: { sharePicture: 'p.png' } };
+    expect(metaOf({}, { title: 'P' }, site).picture).toMatchObject({ alt: 'Peas', width: 1200 });
+    expect(metaOf({}, { title: 'P' }, { site: { sharePicture: 'gone.png' } }).picture).toBeNull();
+  });
+
   test('robots are told what the type says, else the site', () => {
     const told = (rules: object, site?: object) => {
       const { index, follow } = metaOf(rules, { title: 'P' }, site && { site });

@@ -1,5 +1,5 @@
 import { encodeAddress, isSafeTarget } from '../link.ts';
-import type { EntryView } from '../design/values.ts';
+import type { EntryView, Media } from '../design/values.ts';
 import { valuesOf } from '../design/values.ts';
 import { pagePath } from '../address/path.ts';
 import type { PageMeta } from '../metadata/head.ts';
@@ -21,15 +21,28 @@ function firstOf(patterns: CompiledPattern[], scope: PageScope): string | null {
 function base(
   site: CompiledSite,
   seo: CompiledSeo | undefined,
+  scope: PageScope | null,
 ): Omit<PageMeta, 'title' | 'description' | 'canonical'> {
-  const { name, language } = site.design.site;
+  const { name, language, sharePicture: id } = site.design.site;
+  const shared = id === undefined ? null : (scope?.media(id) ?? null);
   return {
     index: seo?.index ?? true,
     follow: seo?.follow ?? true,
     language,
     siteName: name,
     shareType: seo?.shareType ?? 'website',
-    picture: null,
+    picture: shared && sharePicture(site, shared),
+  };
+}
+
+/** A picture as share cards have it, at a size that is served. */
+function sharePicture(site: CompiledSite, media: Media): NonNullable<PageMeta['picture']> {
+  const width = Math.min(1200, media.width);
+  return {
+    url: site.design.site.url + picturePath(media, width),
+    alt: media.alt,
+    width,
+    height: Math.max(1, Math.round((width * media.height) / media.width)),
   };
 }
 
@@ -39,20 +52,14 @@ export function entryMeta(site: CompiledSite, scope: PageScope, entry: EntryView
   scope.prefetch([entry], seo.needs);
   const given = seo.canonical?.text(scope) ?? null;
   const canonical = given !== null && isSafeTarget(given) ? given : entry.path;
-  const share =
+  const own =
     seo.picture === null ? null : scope.media(String(valuesOf(entry.values, seo.picture)[0] ?? ''));
-  const width = Math.min(1200, share?.width ?? 1200);
   return {
-    ...base(site, seo),
+    ...base(site, seo, scope),
     title: firstOf(seo.title, scope) ?? site.design.site.name,
     description: firstOf(seo.description, scope),
     canonical: canonical === null ? null : absolute(site, canonical),
-    picture: share && {
-      url: site.design.site.url + picturePath(share, width),
-      alt: share.alt,
-      width,
-      height: Math.max(1, Math.round((width * share.height) / share.width)),
-    },
+    ...(own ? { picture: sharePicture(site, own) } : {}),
   };
 }
 
@@ -67,7 +74,7 @@ export function listingMeta(
   const title = firstOf(seo.title, scope) ?? site.design.site.name;
   const suffix = shown.number > 1 ? ` · ${wordsOf(scope.language).page} ${shown.number}` : '';
   return {
-    ...base(site, seo),
+    ...base(site, seo, scope),
     title: title + suffix,
     description: firstOf(seo.description, scope),
     canonical: absolute(site, pagePath(path, shown.number)),
@@ -75,10 +82,10 @@ export function listingMeta(
 }
 
 /** The metadata of the automatic front page. */
-export function frontMeta(site: CompiledSite): PageMeta {
+export function frontMeta(site: CompiledSite, scope: PageScope | null): PageMeta {
   const { name, strapline } = site.design.site;
   return {
-    ...base(site, undefined),
+    ...base(site, undefined, scope),
     title: name,
     description: strapline.trim() === '' ? null : strapline,
     canonical: absolute(site, '/'),
@@ -87,7 +94,13 @@ export function frontMeta(site: CompiledSite): PageMeta {
 
 /** The metadata of a page that says why there is none. */
 export function errorMeta(site: CompiledSite, title: string): PageMeta {
-  return { ...base(site, undefined), title, description: null, canonical: null, index: false };
+  return {
+    ...base(site, undefined, null),
+    title,
+    description: null,
+    canonical: null,
+    index: false,
+  };
 }
 
 function absolute(site: CompiledSite, pathOrUrl: string): string {

@@ -37,7 +37,7 @@ export function automaticFront(site: CompiledSite): PageLine {
   return {
     path: '/',
     kind: 'front',
-    title: frontMeta(site).title,
+    title: frontMeta(site, null).title,
     type: null,
     entry: null,
     listing: null,

@@ -161,7 +161,7 @@ class Renderer {
   private front(): RenderedPage {
     const scope = new PageScope(this.site, this.reader, this.validity);
     const entries = scope.entries(this.reader.newestPages(NEWEST, this.validity));
-    const meta = frontMeta(this.site);
+    const meta = frontMeta(this.site, scope);
     const card: Render = (s) =>
       s.own ? (this.site.templates.cards.get(s.own.type.key)?.render(s) ?? '') : '';
     const render: Render = (s) => {

@@ -54,6 +54,7 @@ export async function readSite(
   all.push(...wrongHistory, ...(history ? aheadOf(history, now) : []));
   reader.checkTogether();
   all.push(...reader.issues, ...frontEntryIssues(design, entries).map(locate));
+  all.push(...sharePictureIssues(design, pictures).map(locate));
   if (all.length > 0) return { site: null, issues: all };
   const { findings } = reader;
   return { site: { design, subjects, entries, media, history, findings }, issues: [] };
@@ -88,6 +89,14 @@ function frontEntryIssues({ site: { front } }: Design, entries: EntryToLoad[]): 
   if (!front || !('entry' in front) || entries.some((e) => e.id === front.entry)) return [];
   const ids = entries.map((e) => e.id);
   return [unknownName('site/front', `There is no entry "${front.entry}".`, front.entry, ids)];
+}
+
+function sharePictureIssues(
+  { site: { sharePicture: id } }: Design,
+  pictures: Set<string>,
+): Issue[] {
+  if (id === undefined || pictures.has(id)) return [];
+  return [unknownName('site/sharePicture', `There is no picture "${id}".`, id, [...pictures])];
 }
 
 function doubledSubjects(subjects: Subject[]): Issue[] {

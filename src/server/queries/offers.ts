@@ -41,7 +41,8 @@ function subjectOptions(subjects: Subjects, set: string): Option[] {
   return subjects.all(set).map((s) => ({ value: s.key, label: path(s.key) }));
 }
 
-function pictures({ connection }: SiteView): Option[] {
+/** The site's pictures, by file name. */
+export function pictures({ connection }: SiteView): Option[] {
   const sql = `SELECT id, hash FROM media WHERE mime LIKE 'image/%' ORDER BY id LIMIT ?`;
   const rows = statement<{ id: string; hash: string }>(connection, sql).all(MAX_OPTIONS);
   return rows.map(({ id, hash }) => ({

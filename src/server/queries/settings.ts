@@ -1,12 +1,15 @@
 import type { Design } from '@/core/design/spec.ts';
 import { render } from '@/core/site/render.ts';
 import type { Step } from '@/core/design-edit/steps.ts';
+import type { Instant } from '@/core/time/interval.ts';
+import { isoInZone } from '@/core/time/zone.ts';
 import type { Issue } from '@/core/issue.ts';
 import { type Actor, SITE, permit } from '../permit.ts';
 import { sentencesAbout } from './bench.ts';
 import type { Looking } from './clock.ts';
 import { readerSeeing } from './drafts.ts';
 import { entryName } from './display.ts';
+import { type Option, pictures } from './offers.ts';
 import { statement } from '../store/statement.ts';
 import type { SiteView } from './site-view.ts';
 import { withSteps } from './unsaved.ts';
@@ -17,6 +20,8 @@ export interface SettingsDetail {
   spec: Design['site'];
   listings: { key: string; label: string }[];
   frames: { key: string; label: string }[];
+  /** What the share picture is chosen from. */
+  pictures: Option[];
   /** The name of the entry chosen for "/"; null where none is. */
   frontName: string | null;
   /** The settings of the site's own: single types, each with its entry, if it is written. */
@@ -42,6 +47,7 @@ export function settingsDetail(
     frames: design.templates
       .filter((t) => t.kind === 'frame')
       .map(({ key, label }) => ({ key, label })),
+    pictures: pictures(view),
     frontName: front && 'entry' in front ? entryName(view, front.entry) : null,
     own: design.types.flatMap(({ id, key, label, single }) =>
       single ? [{ key, label, entry: entryOfType(view, id) }] : [],
@@ -60,6 +66,8 @@ function entryOfType(view: SiteView, type: string): { id: string; name: string }
 /** What the site's settings, saved or not, make of the page at "/". */
 export interface SettingsOutcome {
   issues: Issue[];
+  /** Plans whose local time is another in the zone that is chosen. */
+  shifted: { total: number; first: ShiftedPlan[] };
   html: string;
 }
 
@@ -76,5 +84,42 @@ export function settingsOutcome(
   const { site, issues } = withSteps(current.site, steps);
   const seen = { site, reader: view.readerOf(site) };
   const reader = readerSeeing(view, { actor, at, seeing }, seen);
-  return { issues, html: render(site, reader, { path: '/', at }).body };
+  const zones = [current.site, site].map(({ design }) => design.site.zone) as [string, string];
+  return {
+    issues,
+    shifted: shiftedPlans(view, at, zones),
+    html: render(site, reader, { path: '/', at }).body,
+  };
+}
+
+/** A plan that keeps its instant, and what the clock on the wall says then, before and after. */
+export interface ShiftedPlan {
+  name: string;
+  action: 'publish' | 'retire';
+  at: Instant;
+}
+
+const SHIFTED = 10;
+
+/** The plans ahead that people read at another hour in another zone. */
+function shiftedPlans(
+  view: SiteView,
+  at: Instant,
+  [was, now]: [string, string],
+): SettingsOutcome['shifted'] {
+  if (was === now) return { total: 0, first: [] };
+  const rows = statement<{ entry: string; action: 'publish' | 'retire'; at: Instant }>(
+    view.connection,
+    'SELECT entry, "action", at FROM planned_change WHERE at > ? ORDER BY at, sequence',
+  ).all(at);
+  const differs = rows.filter(
+    (row) => isoInZone(row.at, was).slice(0, 16) !== isoInZone(row.at, now).slice(0, 16),
+  );
+  return {
+    total: differs.length,
+    first: differs.slice(0, SHIFTED).map(({ entry, ...plan }) => ({
+      ...plan,
+      name: entryName(view, entry),
+    })),
+  };
 }

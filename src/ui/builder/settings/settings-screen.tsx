@@ -16,6 +16,7 @@ import { PreviewFrame } from '../preview-frame.tsx';
 import { useEdits } from '../use-edits.ts';
 import { useOutcome } from '../use-outcome.ts';
 import { DesignTense, useRelease } from '../use-release.tsx';
+import { Shifted } from './shifted.tsx';
 import { SaveSite } from './save-site.tsx';
 import { SiteForm } from './site-form.tsx';
 
@@ -56,6 +57,7 @@ export function SettingsScreen({
           <Issues issues={issues} title="Not saved" answers />
           {panel}
           <Issues issues={elsewhere(outcome.issues)} title="To mend" />
+          <Shifted {...outcome.shifted} was={detail.spec.zone} zone={spec.zone} now={clock.now} />
           <ReachPanel input={reachOf(clock, edits.steps, outcome.issues)} />
           <OnBench lines={detail.onBench} />
           <DesignTense clock={clock} changed={changed} />

@@ -1,7 +1,8 @@
-import type { ReactNode } from 'react';
+import { type ReactNode, useState } from 'react';
 import type { Issue } from '@/core/issue.ts';
 import type { Clock } from '@/server/queries/clock.ts';
 import type { SettingsDetail } from '@/server/queries/settings.ts';
+import { Thumbnails } from '../entry/controls/picture.tsx';
 import { Line } from '@/ui/primitives/line.tsx';
 import { EntryPicker } from '../entry-picker.tsx';
 import { entryHref } from '../format.ts';
@@ -26,6 +27,7 @@ export function SiteForm(props: Props) {
       <Names {...props} />
       <Front {...props} />
       <Frame {...props} />
+      <SharePicture {...props} />
       <Freshness {...props} />
       <Rules {...props} />
       <h2 className="mt-3">The site’s own words</h2>
@@ -109,6 +111,47 @@ function Names({ spec, issues, readOnly, onChange }: Props) {
         </Line>
       ))}
     </>
+  );
+}
+
+/** The picture of share cards that have none of their own. */
+function SharePicture({ spec, detail, readOnly, onChange }: Props) {
+  const [picking, setPicking] = useState(false);
+  const { sharePicture, ...rest } = spec;
+  return (
+    <Line
+      label="Share picture"
+      htmlFor="site-picture"
+      help="On share cards of pages that have no picture of their own."
+      result={sharePicture}
+    >
+      <div className="flex items-center gap-3">
+        <button
+          id="site-picture"
+          type="button"
+          className="button"
+          aria-expanded={picking}
+          disabled={readOnly}
+          onClick={() => setPicking(!picking)}
+        >
+          {sharePicture === undefined ? 'Choose a picture' : 'Choose another'}
+        </button>
+        {sharePicture !== undefined && !readOnly && (
+          <button type="button" className="button-quiet" onClick={() => onChange(rest)}>
+            Leave it out
+          </button>
+        )}
+      </div>
+      {picking && (
+        <Thumbnails
+          options={detail.pictures}
+          onPick={(picture) => {
+            onChange({ ...spec, sharePicture: picture });
+            setPicking(false);
+          }}
+        />
+      )}
+    </Line>
   );
 }
 
