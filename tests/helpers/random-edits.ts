@@ -28,6 +28,16 @@ export const RICH_DESIGN: Design = designOf({
         { key: 'title', kind: 'text' },
         { key: 'village', kind: 'text' },
         { key: 'about', kind: 'richtext' },
+        { key: 'said', kind: 'computed', pattern: '{title}[ of {village}][, {plots.of.family}]' },
+        {
+          key: 'plots',
+          kind: 'group',
+          many: true,
+          fields: [
+            { key: 'of', kind: 'reference', types: ['seed'] },
+            { key: 'like', kind: 'tags', set: 'traits' },
+          ],
+        },
       ],
     },
     {
@@ -40,7 +50,7 @@ export const RICH_DESIGN: Design = designOf({
       fields: [
         { key: 'title', kind: 'text' },
         { key: 'family', kind: 'choice', options: [{ key: 'pea', label: 'Pea' }, 'bean', 'beet'] },
-        { key: 'grower', kind: 'reference', types: ['grower'] },
+        { key: 'grower', kind: 'reference', types: ['grower'], otherSide: 'saves' },
         { key: 'sow', kind: 'date' },
         { key: 'stock', kind: 'number' },
         { key: 'traits', kind: 'tags', set: 'traits' },
@@ -51,6 +61,7 @@ export const RICH_DESIGN: Design = designOf({
       single: true,
       fields: [
         { key: 'motto', kind: 'text' },
+        { key: 'more', kind: 'link', many: true },
         { key: 'led', kind: 'reference', types: ['grower'] },
       ],
     },

@@ -41,6 +41,23 @@ test('a single type and its fields named anew are named so wherever patterns rea
   expect(JSON.stringify(fields)).toContain('{site.clubRules.saying}');
 });
 
+test('types, sets and fields are named anew within groups and computed fields', () => {
+  const grower = (design: Design) => design.types.find((t) => t.id === 'grower')!;
+  const plots = (design: Design) => grower(design).fields.find((f) => f.id === 'plots')!;
+  expect(plots(rename('types/seed', 'seed', 'variety').design).fields![0]!.types).toEqual([
+    'variety',
+  ]);
+  expect(plots(rename('subjectSets/traits', 'traits', 'marks').design).fields![1]!.set).toBe(
+    'marks',
+  );
+  const { pattern } = grower(
+    rename('types/grower/fields/village', 'village', 'town').design,
+  ).fields.find((f) => f.id === 'said')!;
+  expect(pattern).toBe('{title}[ of {town}][, {plots.of.family}]');
+  const beds = rename('types/grower/fields/plots', 'plots', 'beds').design;
+  expect(grower(beds).fields.find((f) => f.id === 'said')!.pattern).toContain('{beds.of.family}');
+});
+
 test('a field of the same key of another type keeps its name', () => {
   const { design } = rename('types/seed/fields/title', 'title', 'name');
   expect(seed(design)).toMatchObject({ naming: 'name', address: '/seeds/{family}/{name}' });

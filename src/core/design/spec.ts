@@ -113,8 +113,8 @@ export const fieldSpec = z
     { error: (i) => unknownKind(i.input) },
   )
   .transform((given): Field => {
-    const { id, key: own, label: name, translated, ...rest } = given as GivenField;
-    const { otherSide, otherKey = otherSide && otherKeyOf(otherSide) } = rest;
+    const { id, key: own, label: name, translated, otherKey: there, ...rest } = given as GivenField;
+    const otherKey = there ?? (rest.otherSide ? otherKeyOf(rest.otherSide) : undefined);
     const kind = kindOf(rest);
     return {
       id: id ?? own,
