@@ -9,11 +9,11 @@ import type { Member } from '../../pattern/types.ts';
 import type { RenderScope } from '../context.ts';
 import { type EntryView, valuesOf } from '../../design/values.ts';
 
-/** The entries that a reference leads to, or that lead here by one, as cards; those not live are left out. */
+/** The live entries that a reference leads to, or that lead here by one, as cards. */
 export const cards = defineBlock({
   block: 'cards',
   label: 'Entry cards',
-  doc: 'The entries that a reference leads to, or that lead here by one, as cards; those not live are left out.',
+  doc: 'The live entries that a reference leads to, or that lead here by one, as cards.',
   spec: {
     field: z.string(),
     card: z.string().optional(),

@@ -24,7 +24,7 @@ export function LeadingHere({ id, clock }: { id: string; clock: Clock }) {
       </p>
     );
   return (
-    <div className="flex flex-col gap-4 p-6">
+    <div className="relative flex flex-col gap-4 p-6">
       <SaidLine said={attempts.said} />
       <Issues issues={attempts.issues} title="Not saved" answers />
       {answer.map((leading) => (

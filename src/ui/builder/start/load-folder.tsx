@@ -21,7 +21,7 @@ export function LoadFolder({ replaces }: { replaces?: string }) {
       />
     );
   return (
-    <div className="mt-2 flex flex-col gap-2">
+    <div className="relative mt-2 flex flex-col gap-2">
       <SaidLine said={state.said === null ? null : { words: state.said }} />
       <Issues issues={state.issues.map(withPlace)} title={refusedTitle(state.issues)} answers />
       <div className="flex gap-3">
