@@ -3,7 +3,7 @@ import type { LivePage, PathHolders, SiteReader } from '@/core/site/reader.ts';
 import type { EntryView, Media, Subject } from '@/core/design/values.ts';
 import { type ListingRow } from '@/core/listing/columns.ts';
 import { evaluateListing } from '@/core/listing/evaluate.ts';
-import type { ListingPlan } from '@/core/listing/plan.ts';
+import type { ListingPlan, SubjectTree } from '@/core/listing/plan.ts';
 import { compareCodePoints } from '@/core/text.ts';
 import type { Validity } from '@/core/time/interval.ts';
 
@@ -72,7 +72,7 @@ export class MemoryReader implements SiteReader {
         values: e.values,
       }));
     const ids = evaluateListing(plan, rows, at, {
-      keysWithin: (set, key) => this.keysWithin(set, key),
+      ...this.subjectTree(),
       isLive: (id) => this.liveEntries([id]).size > 0,
     });
     return { ids: ids.slice(offset, offset + limit), total: ids.length };
@@ -112,7 +112,11 @@ export class MemoryReader implements SiteReader {
     return this.held.subjects?.find((s) => s.set === set && s.key === key) ?? null;
   }
 
-  keysWithin(set: string, key: string): string[] {
+  subjectTree(): SubjectTree {
+    return { keysWithin: (set, key) => this.keysWithin(set, key), gone: () => [] };
+  }
+
+  private keysWithin(set: string, key: string): string[] {
     const below = (this.held.subjects ?? []).filter((s) => s.set === set && s.parent === key);
     return [key, ...below.flatMap((s) => this.keysWithin(set, s.key))];
   }

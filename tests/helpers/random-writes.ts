@@ -39,6 +39,8 @@ const step = fc.oneof(
       '/{title}',
       '/{grower.title ?? "seeds"}/{title}',
       '/x/{stock ?? 0}/{title}',
+      '/{family.slug ?? "none"}/{title}',
+      '/{family.parent.slug ?? "top"}/{traits.slug ?? "plain"}/{title}',
     ),
   }),
 );
@@ -79,6 +81,16 @@ const bench = fc.oneof(
     set: fc.constantFrom('traits', 'family'),
   }),
   fc.record({
+    do: fc.constantFrom('slug' as const, 'merge' as const, 'move' as const, 'drop' as const),
+    set: fc.constantFrom('traits', 'family'),
+    which: fc.nat(),
+    other: fc.nat(),
+  }),
+  fc.record({
+    do: fc.constant('undo subjects' as const),
+    set: fc.constantFrom('traits', 'family'),
+  }),
+  fc.record({
     do: fc.constant('kind' as const),
     field: fc.constantFrom('title', 'stock', 'sow', 'shade', 'ease', 'grower'),
     kind: fc.constantFrom(...FIELD_KINDS.map(({ kind }) => kind), null, null),
@@ -91,6 +103,8 @@ const FIELDS = DESIGN['types/variety.json'] as { fields: { key: string }[] };
 /** Something that somebody does to a random site, and the minutes that pass before it. */
 export const randomWrites = fc.array(fc.tuple(fc.oneof(step, bench), minutes), { maxLength: 14 });
 type Write = (typeof randomWrites extends fc.Arbitrary<(infer W)[]> ? W : never)[0];
+
+type SubjectWrite = Extract<Write, { which: number }>;
 
 /** A random site that people go on writing; `done` counts what went through. */
 export class LivedSite {
@@ -112,6 +126,20 @@ export class LivedSite {
 
   private one(sql: string): unknown {
     return this.connection.driver.prepare(sql).pluck().get(this.wall);
+  }
+
+  /** Changes two subjects of a set, as they are by now. */
+  private changeSubjects({ do: deed, set, which, other }: SubjectWrite): void {
+    const keys = this.view.subjects(this.wall).all(set);
+    if (keys.length === 0) return;
+    const [one, two] = [keys[which % keys.length]!.key, keys[other % keys.length]!.key];
+    const change = {
+      slug: { do: 'set', key: one, slug: `s${other % 3}`, name: `Name ${other % 3}` },
+      merge: { do: 'merge', keys: [one], into: two },
+      move: { do: 'move', key: one, parent: other % 3 === 0 ? null : two, before: null },
+      drop: { do: 'delete', keys: [one] },
+    }[deed];
+    this.run('changeSubjects', { set, change });
   }
 
   /** Does one thing, refused or not. */
@@ -143,7 +171,9 @@ export class LivedSite {
         run('deleteEntry', { entry: what.entry });
         break;
       case 'restore': {
-        const gone = one('SELECT id FROM entry WHERE deleted <= ?') ?? what.entry;
+        if (!one('SELECT id FROM entry WHERE deleted <= ?'))
+          run('deleteEntry', { entry: what.entry });
+        const gone = one('SELECT id FROM entry WHERE deleted IS NOT NULL AND ?') ?? what.entry;
         run('restoreEntry', { entry: gone });
         break;
       }
@@ -176,8 +206,22 @@ export class LivedSite {
         break;
       case 'no subject':
         run('addSubjects', { set: what.set, names: ['Gone'] });
-        run('deleteSubject', { set: what.set, key: 'gone' });
+        run('changeSubjects', { set: what.set, change: { do: 'delete', keys: ['gone'] } });
         break;
+      case 'slug':
+      case 'merge':
+      case 'move':
+      case 'drop':
+        this.changeSubjects(what);
+        break;
+      case 'undo subjects': {
+        const last = `SELECT max(max(starts, coalesce(ends, 0))) FROM subject
+          WHERE "set" = '${what.set}' AND (starts > 0 OR ends > 0) AND ?`;
+        if (one(last) === null)
+          this.changeSubjects({ do: 'slug', set: what.set, which: 0, other: 0 });
+        run('undoSubjects', { set: what.set, at: one(last) });
+        break;
+      }
       case 'undo':
         run('undoEdit', {});
         break;

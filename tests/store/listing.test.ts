@@ -142,7 +142,7 @@ test('a listing in SQL gives what the in-memory evaluator gives, at any instant,
             );
             const expected = evaluateListing(indexed, rows, at, {
               isLive: (id, t) => live.some((l) => l.entry === id && covers(l, t)),
-              keysWithin: (set, key) => view.subjects(Date.now()).keysWithin(set, key),
+              ...reader.subjectTree(at),
             });
             for (const plan of [indexed, unsaved!]) {
               const all = reader.listing(plan, new Validity(at), 0, 100);

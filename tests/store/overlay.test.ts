@@ -75,7 +75,7 @@ test('a list with unsaved values in it is, page by page, what it would be with t
           const expected = evaluateListing(plan, rows, instant, {
             isLive: (id, t) =>
               shown.some((s) => s.id === id) || live.some((l) => l.entry === id && covers(l, t)),
-            keysWithin: (set, key) => reader.keysWithin(set, key),
+            ...reader.subjectTree(instant),
           });
           for (let offset = 0; offset <= expected.length; offset++)
             expect(seen.listing(plan, validity, offset, 2)).toEqual({

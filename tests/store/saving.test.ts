@@ -53,8 +53,9 @@ function storedRows({ driver }: Connection): Record<string, unknown[]> {
     byHand: all('SELECT entry, path, starts, ends FROM by_hand ORDER BY entry, starts, path, ends'),
     // Of a place it is kept who stands before whom.
     subjects: all(
-      `SELECT "set", parent, key, name, slug, description FROM subject
-         ORDER BY "set", parent, position`,
+      `SELECT "set", key, starts, ends, name, slug, description, picture, parent, merged, author
+         FROM subject ORDER BY "set", ends IS NOT NULL, CASE WHEN ends IS NULL THEN parent END,
+           CASE WHEN ends IS NULL THEN position END, key, starts`,
     ),
     media: all('SELECT * FROM media ORDER BY id'),
     designs: all('SELECT * FROM design_version ORDER BY starts, id'),
@@ -69,6 +70,7 @@ function pagesOf({ connection, view }: Stored): Record<string, unknown> {
     .prepare(
       `SELECT starts FROM live_interval UNION SELECT ends FROM live_interval WHERE ends IS NOT NULL
        UNION SELECT starts FROM address UNION SELECT starts FROM design_version WHERE starts > 0
+       UNION SELECT starts FROM subject WHERE starts > 0
        ORDER BY 1`,
     )
     .pluck()

@@ -86,17 +86,6 @@ describe('a subject set', () => {
     expect(codes({ names: [] })).toHaveLength(1);
   });
 
-  test('lets go what nothing has, neither now nor in what was written', async () => {
-    const s = await site();
-    s.run('addSubjects', { set: 'traits', names: ['Slow'] });
-    const refused = { ok: false, issues: [{ code: 'subject-in-use' }] };
-    expect(s.run('deleteSubject', { set: 'traits', key: 'fast' })).toMatchObject(refused);
-    expect(s.run('deleteSubject', { set: 'family', key: 'boats' })).toMatchObject(refused);
-    expect(s.run('deleteSubject', { set: 'traits', key: 'slow' }).ok).toBe(true);
-    expect(s.run('deleteSubject', { set: 'traits', key: 'slow' }).ok).toBe(false);
-    expect(s.lines('traits')).toEqual(['fast 1']);
-  });
-
   test('that is on the bench takes subjects before it is released', async () => {
     const s = await site();
     const part = { id: 'crews', key: 'crews', label: 'Crews', kind: 'tags' };

@@ -79,7 +79,7 @@ export class Bases {
       zone: site.zone,
       siteRoot: site,
       view: (id) => this.view(id),
-      subject: (set, key) => source.subject(set, key),
+      subject: (set, key) => source.subject(set, key, this.standings.now),
       media: (id) => source.media(id),
       // What is chosen for "/" contributes nothing as a parent, live or not.
       pathOf: (id) => (id === frontEntry ? null : this.path(id)),

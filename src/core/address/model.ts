@@ -121,7 +121,7 @@ export interface TimelineSource {
   holder(path: string, at: Instant): string | null;
   /** Entries any of whose revisions refer to this one through fields that addresses read. */
   dependents(id: string): readonly string[];
-  subject(set: string, key: string): Subject | null;
+  subject(set: string, key: string, at: Instant): Subject | null;
   media(id: string): Media | null;
   /** Hears of every address worked out, so that long work shows that it goes on. */
   step?(): void;

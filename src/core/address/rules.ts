@@ -1,7 +1,7 @@
 import { type Issue, at } from '../issue.ts';
 import { compilePattern } from '../pattern/compile.ts';
-import { referenceIds } from '../design/conversion.ts';
-import { isReference } from '../design/field-values.ts';
+import { referenceIds, replacedIds } from '../design/conversion.ts';
+import { isReference, targetOf } from '../design/field-values.ts';
 import type { Environments } from '../design/environment.ts';
 import type { ContentType, Design } from '../design/spec.ts';
 import { checkAddressPattern, firstSegment } from './check-pattern.ts';
@@ -14,6 +14,8 @@ export interface AddressRules {
   byType: Map<string, AddressRule>;
   /** Ids of reference fields that some address reads through, by type key. */
   referenceFields: Map<string, string[]>;
+  /** Ids of the fields whose subjects some address reads, those that they take the place of too. */
+  subjectFields: string[];
   /** Types whose paths other addresses are built on, by key. */
   builtOn: Set<string>;
   listingAddresses: Set<string>;
@@ -49,6 +51,7 @@ export function compileAddressRules(
       design,
       byType,
       referenceFields: referenceFields(design, byType),
+      subjectFields: subjectFields(design, byType),
       builtOn: typesReadByAddresses(design, byType),
       listingAddresses,
       frontEntry: front && 'entry' in front ? front.entry : null,
@@ -77,6 +80,17 @@ function readBySite({ design: { site, slugVersion }, frontEntry }: AddressRules)
 /** What its own addresses, and those that lead through it, read of a type. */
 function readByAddresses({ key, address, clash, naming, fields }: ContentType): string {
   return JSON.stringify([key, address, clash, naming, fields]);
+}
+
+/** The fields of subjects among what address patterns read, in whichever type they stand. */
+function subjectFields({ types }: Design, byType: Map<string, AddressRule>): string[] {
+  const read = new Set(
+    [...byType.values()].flatMap(({ pattern }) => pattern.chains.flatMap(({ fields }) => fields)),
+  );
+  const named = types.flatMap(({ fields }) =>
+    fields.filter((f) => read.has(f.id) && targetOf(f)?.of === 'subjects'),
+  );
+  return named.flatMap((field) => [field.id, ...replacedIds(field)]);
 }
 
 /**

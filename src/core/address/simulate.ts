@@ -171,7 +171,7 @@ class Simulation {
       mayAct: (id, at) => source.mayAct(id, at),
       holder: (path) => this.holderOf(path),
       dependents: (id) => source.dependents(id),
-      subject: (set, key) => source.subject(set, key),
+      subject: (set, key, at) => source.subject(set, key, at),
       media: (id) => source.media(id),
       step: () => source.step?.(),
     };

@@ -103,6 +103,13 @@ export function valuesBefore(
   return back;
 }
 
+/** The ids of the fields that a field has taken the place of, the last one first. */
+export function replacedIds(field: Field): string[] {
+  const ids: string[] = [];
+  for (let before = field.replaces; before; before = before.replaces) ids.push(before.field);
+  return ids;
+}
+
 /** The ids under which the references of a field may stand: its own, and those of before. */
 export function referenceIds(field: Field): string[] {
   const ids = isReference(field) ? [field.id] : [];

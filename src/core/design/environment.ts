@@ -152,7 +152,8 @@ export class Environments {
     if (target?.of === 'subjects') {
       const read = (v: unknown, scope: Scope): unknown =>
         site(scope).subject(target.set, String(v));
-      return { type: () => object(SUBJECT, many), read: reader(id, many, read), field: id };
+      const all = reader(id, many, read);
+      return { type: () => object(SUBJECT, many), read: many ? eachOnce(all) : all, field: id };
     }
     if (target?.of === 'media')
       return {
@@ -310,6 +311,13 @@ const SUBJECT = fromRecord(
     slug: get('text', (s: Subject) => s.slug),
     description: get('text', (s: Subject) => s.description),
     key: get('text', (s: Subject) => s.key),
+    picture: {
+      type: () => ({ kind: 'media', many: false }),
+      read: (s, scope) => {
+        const { picture } = s as Subject;
+        return picture === null ? null : site(scope).media(picture);
+      },
+    },
     parent: {
       type: () => object(SUBJECT),
       read: (s, scope) => parentOf(s as Subject, site(scope)),
@@ -317,6 +325,14 @@ const SUBJECT = fromRecord(
   },
   'name',
 );
+
+/** Subjects that were merged stand for one: it is there once. */
+function eachOnce(read: Member['read']): Member['read'] {
+  return (owner, scope) => {
+    const seen = new Set<string>();
+    return (read(owner, scope) as Subject[]).filter(({ key }) => !seen.has(key) && seen.add(key));
+  };
+}
 
 function parentOf(subject: Subject, scope: SiteScope): Subject | null {
   return subject.parent === null ? null : scope.subject(subject.set, subject.parent);

@@ -12,6 +12,8 @@ export interface Subject {
   name: string;
   slug: string;
   description: string;
+  /** Id of a picture; null where it has none. */
+  picture: string | null;
   /** Key of the category above; null at the top and in loose sets. */
   parent: string | null;
 }

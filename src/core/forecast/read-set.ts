@@ -1,4 +1,4 @@
-import type { ListingPlan } from '../listing/plan.ts';
+import type { ListingPlan, SubjectTree } from '../listing/plan.ts';
 import { conditionsOf } from '../listing/plan.ts';
 import type { EntryView, Media, Subject } from '../design/values.ts';
 import type { LivePage, PathHolders, SiteReader } from '../site/reader.ts';
@@ -35,6 +35,9 @@ export const readKey = {
   type: (id: string): string => `t:${id}`,
   /** All pages with their addresses: what site maps and automatic lists read. */
   pages: 'pages',
+  /** What a key stands for, in whichever set. */
+  subject: (key: string): string => `s:${key}`,
+  /** Any subject at all; no page reads it. */
   subjects: 'subjects',
   media: 'media',
   /** What the pages of a type's entries, by its id, read of the design. */
@@ -137,14 +140,15 @@ class RecordingReader implements SiteReader {
     return this.below.referrers(targets, fields);
   }
 
-  subject(set: string, key: string): Subject | null {
-    this.note(readKey.subjects);
-    return this.below.subject(set, key);
+  subject(set: string, key: string, validity: Validity): Subject | null {
+    const found = this.below.subject(set, key, validity);
+    for (const read of new Set([key, found?.key ?? key])) this.note(readKey.subject(read));
+    return found;
   }
 
-  keysWithin(set: string, key: string): string[] {
-    this.note(readKey.subjects);
-    return this.below.keysWithin(set, key);
+  /** Said of lists, whose stretches are noted. */
+  subjectTree(at: Instant): SubjectTree {
+    return this.below.subjectTree(at);
   }
 
   media(id: string): Media | null {

@@ -30,6 +30,7 @@ const design = designOf({
 });
 const world = {
   keysWithin: (_: string, key: string) => (key === 'legumes' ? ['legumes', 'peas'] : [key]),
+  gone: () => [],
   isLive: (id: string) => id !== 'away',
 };
 

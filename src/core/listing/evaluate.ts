@@ -44,6 +44,8 @@ function testHolds(test: Test, row: ListingRow, isLive: (entry: string) => boole
   const { column } = test;
   let value = cell(row, column);
   if (column.target?.of === 'entries') value = (value as string[]).filter(isLive);
+  if (test.kind === 'blank' && test.gone.length > 0)
+    value = (value as string[]).filter((key) => !test.gone.includes(key));
   const blank = value === null || (Array.isArray(value) && value.length === 0);
   switch (test.kind) {
     case 'blank':

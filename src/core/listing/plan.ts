@@ -56,6 +56,8 @@ export interface ListingPlan {
 /** What a plan needs to know of subjects: the keys at and below a category. */
 export interface SubjectTree {
   keysWithin(set: string, key: string): string[];
+  /** Keys that stand for nothing any more. */
+  gone(set: string): readonly string[];
 }
 
 /** Checks a listing against its type; `plan` is null where anything is wrong. */

@@ -20,7 +20,8 @@ export type Test =
   | { kind: 'text'; column: Column; op: 'contains' | 'starts'; value: string }
   /** Each list of keys is one wanted thing with all that counts as it. */
   | { kind: 'members'; column: Column; op: 'any' | 'all' | 'none'; keys: string[][] }
-  | { kind: 'blank'; column: Column; wanted: boolean };
+  /** Keys that are gone count as nothing. */
+  | { kind: 'blank'; column: Column; wanted: boolean; gone: readonly string[] };
 
 /** A filter as of an instant. */
 export type ResolvedFilter =
@@ -50,8 +51,11 @@ function resolveCondition(
   subjects: SubjectTree,
 ): Test {
   const { column, op, operand } = condition;
-  if (op === 'blank' || op === 'not-blank')
-    return { kind: 'blank', column, wanted: op === 'blank' };
+  if (op === 'blank' || op === 'not-blank') {
+    const { target } = column;
+    const gone = target?.of === 'subjects' ? subjects.gone(target.set) : [];
+    return { kind: 'blank', column, wanted: op === 'blank', gone };
+  }
   if (operand.kind === 'keys') return members(condition, operand.keys, subjects);
   if (op === 'contains' || op === 'starts-with')
     return {
@@ -124,7 +128,7 @@ function byDay(column: Column, op: Condition['op'], day: string, zone: string): 
 function members({ column, op }: Condition, keys: string[], subjects: SubjectTree): Test {
   const { target } = column;
   const expanded = keys.map((key) =>
-    target?.of === 'subjects' && target.tree ? subjects.keysWithin(target.set, key) : [key],
+    target?.of === 'subjects' ? subjects.keysWithin(target.set, key) : [key],
   );
   const how = op === 'all-of' ? 'all' : op === 'none-of' || op === 'is-not' ? 'none' : 'any';
   return { kind: 'members', column, op: how, keys: expanded };

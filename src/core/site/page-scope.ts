@@ -187,7 +187,7 @@ export class PageScope implements RenderScope {
   }
 
   subject(set: string, key: string): Subject | null {
-    return this.reader.subject(set, key);
+    return this.reader.subject(set, key, this.validity);
   }
 
   media(id: string): Media | null {

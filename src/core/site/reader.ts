@@ -1,5 +1,5 @@
 import type { EntryView, Media, Subject } from '../design/values.ts';
-import type { ListingPlan } from '../listing/plan.ts';
+import type { ListingPlan, SubjectTree } from '../listing/plan.ts';
 import type { Instant, Validity } from '../time/interval.ts';
 
 /** Who stands, or stood, at a path. */
@@ -57,8 +57,9 @@ export interface SiteReader {
    * Entries any of whose revisions point at one of the targets through one of the fields (by id).
    */
   referrers(targets: readonly string[], fields: readonly string[]): string[];
-  subject(set: string, key: string): Subject | null;
-  /** A category's key and all below it. */
-  keysWithin(set: string, key: string): string[];
+  /** What a key of a set stands for, one that was merged into another included. */
+  subject(set: string, key: string, validity: Validity): Subject | null;
+  /** What filters ask of subjects as of an instant. */
+  subjectTree(at: Instant): SubjectTree;
   media(id: string): Media | null;
 }

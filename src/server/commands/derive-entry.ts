@@ -1,5 +1,5 @@
 import type { Refusal } from '@/core/address/model.ts';
-import { derive } from '../store/derive.ts';
+import { type Derived, derive } from '../store/derive.ts';
 import { raisePublic } from '../store/write.ts';
 import { statement } from '../store/statement.ts';
 import { type CommandContext, Refused } from './definition.ts';
@@ -8,19 +8,32 @@ import { type CommandContext, Refused } from './definition.ts';
  * Derives what follows from a change of one entry. Refused where a publication of its own could
  * not have its address, and where it would take somebody else's live page off the site.
  */
-export function deriveEntry({ connection, site, at, step }: CommandContext, entry: string): void {
-  const { refusals, changed, refusedBefore } = derive(connection, {
-    site,
-    settled: at,
-    touched: [entry],
-    step,
-  });
-  const cancelled = refusals.filter((r) => r.cancelled);
-  const own = cancelled.filter((r) => r.entry === entry);
+export function deriveEntry(context: CommandContext, entry: string): void {
+  const derived = derivedFrom(context, [entry]);
+  const own = derived.refusals.filter((r) => r.cancelled && r.entry === entry);
   if (own.length > 0)
     throw new Refused(...own.map(({ code, message, fix }) => ({ code, message, fix })));
-  const offline = cancelled.filter(
-    (r) => !refusedBefore.has(`${r.entry}\n${r.at}`) && takenOffline(connection, r),
+  keepOnline(context, derived);
+}
+
+/** The same for a change that concerns several: refused where it would take one off the site. */
+export function deriveEntries(context: CommandContext, entries: Iterable<string>): void {
+  keepOnline(context, derivedFrom(context, entries));
+}
+
+function derivedFrom(
+  { connection, site, at, step }: CommandContext,
+  touched: Iterable<string>,
+): Derived {
+  return derive(connection, { site, settled: at, touched, step });
+}
+
+function keepOnline(
+  { connection }: CommandContext,
+  { refusals, changed, refusedBefore }: Derived,
+): void {
+  const offline = refusals.filter(
+    (r) => r.cancelled && !refusedBefore.has(`${r.entry}\n${r.at}`) && takenOffline(connection, r),
   );
   if (offline.length > 0)
     throw new Refused(

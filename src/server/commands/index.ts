@@ -12,7 +12,8 @@ import { restoreEntry } from './restore-entry.ts';
 import { saveEntry } from './save-entry.ts';
 import { setReference } from './set-reference.ts';
 import { addSubjects } from './subjects/add-subjects.ts';
-import { deleteSubject } from './subjects/delete-subject.ts';
+import { changeSubjects } from './subjects/change-subjects.ts';
+import { undoSubjects } from './subjects/undo-subjects.ts';
 import { startSite } from './start-site.ts';
 
 /** Every command the writer thread carries out, by name. */
@@ -25,7 +26,8 @@ export const COMMANDS = {
   deleteEntry,
   restoreEntry,
   addSubjects,
-  deleteSubject,
+  changeSubjects,
+  undoSubjects,
   editDesign,
   undoEdit,
   redoEdit,

@@ -135,7 +135,7 @@ function checkPublishable(
   const values = valuesOfType(type, row.v, site.design.site);
   const issues = [
     ...checkWhole(type.fields, values, { now: at, zone: site.design.site.zone }),
-    ...checkMentions(type.fields, values, storedWorld(connection, site)),
+    ...checkMentions(type.fields, values, storedWorld(connection, site, at)),
   ];
   if (issues.length > 0)
     throw new Refused(...issues.map((i) => ({ ...i, fix: `${i.fix} Save, then publish.` })));

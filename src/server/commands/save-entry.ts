@@ -55,7 +55,7 @@ export const saveEntry = command({
         .insert(entry)
         .values({ id, type: type.id, created: at, author: actor.id })
         .run();
-    revisionWriter(connection, site.design.site)(id, type, {
+    revisionWriter(connection, site.design.site, site.setIds)(id, type, {
       number,
       saved: at,
       values,

@@ -1,5 +1,5 @@
 import { sql } from 'drizzle-orm';
-import { index, integer, primaryKey, sqliteTable, text } from 'drizzle-orm/sqlite-core';
+import { index, integer, primaryKey, real, sqliteTable, text } from 'drizzle-orm/sqlite-core';
 
 /* All instants are integer milliseconds UTC. `starts`/`ends` are half-open; a null end is not known. */
 
@@ -152,7 +152,10 @@ export const address = sqliteTable(
   ],
 );
 
-/** Which revisions refer to which entries, by field: derived from the revisions. */
+/**
+ * Which revisions refer to which entries, and to which subjects (`#`, their set's id, `/`, their
+ * key), by field: derived from the revisions.
+ */
 export const referenceEdge = sqliteTable(
   'reference_edge',
   {
@@ -188,19 +191,31 @@ export const refusal = sqliteTable(
   ],
 );
 
-/** Tags and categories. */
+/** Tags and categories, each as it stood over a stretch of time. */
 export const subject = sqliteTable(
   'subject',
   {
     set: text('set').notNull(),
     key: text('key').notNull(),
+    starts: integer('starts').notNull(),
+    ends: integer('ends'),
     name: text('name').notNull(),
     slug: text('slug').notNull(),
     description: text('description').notNull(),
+    picture: text('picture'),
     parent: text('parent'),
-    position: integer('position').notNull(),
+    /** Key of the subject that it is one with; null where it stands for itself. */
+    merged: text('merged'),
+    /** Its place among those beside it: of a key, not of a stretch. */
+    position: real('position').notNull(),
+    /** Who made it so; null where a folder brought it. */
+    author: text('author'),
   },
-  (t) => [primaryKey({ columns: [t.set, t.key] })],
+  (t) => [
+    primaryKey({ columns: [t.set, t.key, t.starts] }),
+    index('subject_starts').on(t.set, t.starts),
+    index('subject_ends').on(t.set, t.ends),
+  ],
 );
 
 /** Pictures and fonts; the files stand in the data folder, by their hash. */

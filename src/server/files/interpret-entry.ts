@@ -6,7 +6,8 @@ import type { Field } from '@/core/design/field.ts';
 import type { Given } from '@/core/design/kinds/definition.ts';
 import { kindOf } from '@/core/design/kinds/index.ts';
 import type { ContentType, Design } from '@/core/design/spec.ts';
-import { type Subject, type Values, valuesOf } from '@/core/design/values.ts';
+import { type Values, valuesOf } from '@/core/design/values.ts';
+import type { SubjectToLoad } from './read-design.ts';
 import { didYouMean } from '@/core/did-you-mean.ts';
 import type { Issue } from '@/core/issue.ts';
 import type { ByHand, HeldFact } from '@/core/address/model.ts';
@@ -69,7 +70,7 @@ export class EntryReader {
 
   constructor(
     private readonly design: Design,
-    subjects: Subject[],
+    subjects: Pick<SubjectToLoad, 'set' | 'key'>[],
     private readonly media: ReadonlySet<string>,
     private readonly now: Instant,
     /** Where the site was saved: its past. */
@@ -91,7 +92,12 @@ export class EntryReader {
             }),
         }),
     };
-    for (const { set, key } of subjects)
+    const setKeys = new Map(design.subjectSets.map(({ key, id }) => [id, key]));
+    const before = (history?.subjects ?? []).map((s) => ({
+      ...s,
+      set: setKeys.get(s.set) ?? s.set,
+    }));
+    for (const { set, key } of [...subjects, ...before])
       this.subjects.set(set, (this.subjects.get(set) ?? new Set()).add(key));
     this.world = {
       typeOf: (id) => this.ids.get(id)?.type.key ?? null,

@@ -10,7 +10,7 @@ import {
   typeSpec,
 } from '@/core/design/spec.ts';
 import { listingSpec } from '@/core/design/listing-spec.ts';
-import type { Subject } from '@/core/design/values.ts';
+import { type SubjectState, mergedInto } from '@/core/design/subject-change.ts';
 import { slugText } from '@/core/pattern/slug.ts';
 import { templateFileSpec } from '@/core/template/template-schema.ts';
 import { checkCss } from './css.ts';
@@ -19,10 +19,13 @@ import { readAs } from './read-as.ts';
 import { HISTORY_FILES } from './read-history.ts';
 import type { YamlFile } from './yaml-file.ts';
 
+/** A subject of a folder, with the key of its set; of the file, or merged into one that is. */
+export type SubjectToLoad = SubjectState & { set: string };
+
 /** The design of a site folder, its subjects, and where each part stands. */
 export interface ReadDesign {
   design: Design | null;
-  subjects: Subject[];
+  subjects: SubjectToLoad[];
   issues: Issue[];
   /** Puts the file and line in place of a path within the design. */
   locate(issue: Issue): Issue;
@@ -30,10 +33,12 @@ export interface ReadDesign {
 
 /** A word that YAML may have read as a number. */
 const word = z.union([z.string(), z.number()]).transform(String);
+const subjectKey = word.pipe(z.string().min(1).max(100));
+const subjectName = word.pipe(z.string().min(1));
 const subjectItem: z.ZodType<SubjectItem> = z.lazy(() =>
   z.strictObject({
-    key: word.pipe(z.string().min(1).max(100)),
-    name: word.pipe(z.string().min(1)),
+    key: subjectKey,
+    name: subjectName,
     slug: z
       .string()
       .regex(
@@ -42,6 +47,9 @@ const subjectItem: z.ZodType<SubjectItem> = z.lazy(() =>
       )
       .optional(),
     description: z.string().default(''),
+    picture: z.string().nullable().default(null),
+    /** Others that are one with it by now, and count as it. */
+    merged: z.array(z.strictObject({ key: subjectKey, name: subjectName })).default([]),
     below: z.array(subjectItem).default([]),
   }),
 );
@@ -50,6 +58,8 @@ interface SubjectItem {
   name: string;
   slug?: string | undefined;
   description: string;
+  picture: string | null;
+  merged: { key: string; name: string }[];
   below: SubjectItem[];
 }
 const subjectFile = z.strictObject({
@@ -218,7 +228,7 @@ class DesignReader {
   }
 }
 
-function flatten(set: string, items: SubjectItem[], parent: string | null): Subject[] {
+function flatten(set: string, items: SubjectItem[], parent: string | null): SubjectToLoad[] {
   return items.flatMap((item) => [
     {
       set,
@@ -226,8 +236,11 @@ function flatten(set: string, items: SubjectItem[], parent: string | null): Subj
       name: item.name,
       slug: item.slug ?? slugText(item.key, 'en'),
       description: item.description,
+      picture: item.picture,
       parent,
+      merged: null,
     },
+    ...item.merged.map((one) => ({ set, ...mergedInto(item.key, one) })),
     ...flatten(set, item.below, item.key),
   ]);
 }

@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { type Design, type ContentType, designSpec } from '@/core/design/spec.ts';
-import type { Subject } from '@/core/design/values.ts';
+import type { SubjectVersion } from '@/core/design/subject-history.ts';
 import { type DesignEdit, applySteps, editSpec, invertEdit } from '@/core/design-edit/edit.ts';
 import { foldEdits } from '@/core/design-edit/fold.ts';
 import type { Issue } from '@/core/issue.ts';
@@ -30,10 +30,29 @@ export interface SavedHistory {
   /** In the order in which they take hold; the first is that of the beginning. */
   releases: ReleaseToLoad[];
   bench: { person: string; made: Instant; edit: DesignEdit }[];
-  /** Subjects of sets that the design does not have any more, by the ids of their sets. */
-  subjects: Subject[];
+  /**
+   * Subjects as they stood before, and those of sets that the design does not have any more; by the
+   * ids of their sets.
+   */
+  subjects: SubjectBefore[];
+  /** Since when subjects have stood as the folder has them, where not from the beginning. */
+  subjectsSince: SubjectSince[];
   /** Every type there was or will be, by id, with all fields that it had or will have. */
   types: ReadonlyMap<string, ContentType>;
+}
+
+/** A subject as it stood over a stretch of time. */
+export interface SubjectBefore extends SubjectVersion {
+  set: string;
+  author: string | null;
+}
+
+/** Since when a subject has stood as it stands, and who made it so. */
+export interface SubjectSince {
+  set: string;
+  key: string;
+  from: Instant;
+  author: string | null;
 }
 
 const instant = z.string().transform((text, context): Instant => {
@@ -63,7 +82,22 @@ const historyFile = z.strictObject({
         name: z.string(),
         slug: z.string(),
         description: z.string(),
-        parent: z.string().nullable(),
+        parent: z.string().nullable().default(null),
+        picture: z.string().nullable().default(null),
+        merged: z.string().nullable().default(null),
+        from: instant.default(BEGINNING),
+        to: instant.nullable().default(null),
+        author: person.nullable().default(null),
+      }),
+    )
+    .default([]),
+  subjectsSince: z
+    .array(
+      z.strictObject({
+        set: z.string(),
+        key: z.string(),
+        from: instant,
+        author: person.nullable().default(null),
       }),
     )
     .default([]),
@@ -114,7 +148,7 @@ export function readHistory(
 
 /** Puts together what the files of a history say. */
 function historyOf(
-  { until, people, subjects, design: given }: z.output<typeof historyFile>,
+  { until, people, subjects, subjectsSince, design: given }: z.output<typeof historyFile>,
   later: Given[],
   bench: z.output<typeof benchFile>,
   design: Design,
@@ -136,6 +170,7 @@ function historyOf(
     releases,
     bench: bench.map(({ steps: own, ...about }) => ({ ...about, edit: { steps: own } })),
     subjects,
+    subjectsSince,
     types: typesOf([...designs.all, design]),
   };
   return { history, issues: [] };

@@ -2,12 +2,11 @@ import { existsSync, statSync } from 'node:fs';
 import type { Issue } from '@/core/issue.ts';
 import { unknownName } from '@/core/did-you-mean.ts';
 import type { Design } from '@/core/design/spec.ts';
-import type { Subject } from '@/core/design/values.ts';
 import { compileSite } from '@/core/site/compile.ts';
 import type { Instant } from '@/core/time/interval.ts';
 import { type EntryToLoad, EntryReader } from './interpret-entry.ts';
 import { type SavedHistory, readHistory } from './read-history.ts';
-import { readDesign } from './read-design.ts';
+import { type SubjectToLoad, readDesign } from './read-design.ts';
 import { readEntries } from './read-entries.ts';
 import { listFiles } from './read-folder.ts';
 import { type ReadMedia, readMediaFiles } from './read-media.ts';
@@ -15,7 +14,7 @@ import { type ReadMedia, readMediaFiles } from './read-media.ts';
 /** A site folder, read and checked whole. */
 export interface SiteToLoad {
   design: Design;
-  subjects: Subject[];
+  subjects: SubjectToLoad[];
   entries: EntryToLoad[];
   media: ReadMedia[];
   /** Where the site was saved: its past, its people, its bench. */
@@ -55,6 +54,7 @@ export async function readSite(
   reader.checkTogether();
   all.push(...reader.issues, ...frontEntryIssues(design, entries).map(locate));
   all.push(...sharePictureIssues(design, pictures).map(locate));
+  all.push(...subjectPictureIssues(subjects, pictures));
   if (all.length > 0) return { site: null, issues: all };
   const { findings } = reader;
   return { site: { design, subjects, entries, media, history, findings }, issues: [] };
@@ -99,7 +99,23 @@ function sharePictureIssues(
   return [unknownName('site/sharePicture', `There is no picture "${id}".`, id, [...pictures])];
 }
 
-function doubledSubjects(subjects: Subject[]): Issue[] {
+function subjectPictureIssues(subjects: SubjectToLoad[], pictures: Set<string>): Issue[] {
+  return subjects.flatMap(({ set, name, picture }) =>
+    picture === null || pictures.has(picture)
+      ? []
+      : [
+          {
+            ...unknownName('', `${name} has a picture "${picture}", which is not there.`, picture, [
+              ...pictures,
+            ]),
+            path: `subjects/${set}.yaml`,
+            line: 1,
+          },
+        ],
+  );
+}
+
+function doubledSubjects(subjects: SubjectToLoad[]): Issue[] {
   const seen = new Set<string>();
   return subjects.flatMap((s) => {
     const again = seen.has(`${s.set}/${s.key}`);

@@ -38,6 +38,7 @@ const STORED: PlannedTable[] = [
   { name: 'live_interval', key: ROW, changes: ['ends'] },
   { name: 'refusal', key: ROW, changes: [] },
   { name: 'entry', key: ROW, changes: ['published'] },
+  { name: 'subject', key: ROW, changes: ['ends', 'position'] },
   { name: 'planned_change', key: ROW, changes: [] },
   { name: 'design_version', key: ROW, changes: ['spec', 'edits'] },
   { name: 'design_edit', key: ROW, changes: ['state', 'release', 'undone'] },

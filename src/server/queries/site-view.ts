@@ -99,7 +99,7 @@ export class SiteView {
 
   /** The subjects, by the keys that their sets have as of an instant. */
   subjects(at: Instant): Subjects {
-    return this.subjectStore.under(this.at(at)?.site ?? { setIds: new Map() });
+    return this.subjectStore.under(this.at(at)?.site ?? { setIds: new Map() }).at(at);
   }
 
   /**

@@ -1,4 +1,5 @@
 import type { ContentType } from '@/core/design/spec.ts';
+import type { Field } from '@/core/design/field.ts';
 import type { Subject } from '@/core/design/values.ts';
 import type { Instant } from '@/core/time/interval.ts';
 import { columnsOf } from '@/core/listing/columns.ts';
@@ -10,17 +11,24 @@ import { statement } from '../store/statement.ts';
 import { SubjectStore } from '../store/subject-store.ts';
 import type { Looking } from './clock.ts';
 import type { SiteView } from './site-view.ts';
+import { type SubjectDeed, deedsOf } from './subject-deeds.ts';
 
 /** A subject, as a line of its set. */
 export interface SubjectLine {
   key: string;
   name: string;
   slug: string;
+  description: string;
+  picture: string | null;
   /** How far below the top, from 0. */
   depth: number;
   parent: string | null;
-  /** How many live entries have it, itself or as one above theirs. */
+  /** How many live entries have it. */
+  own: number;
+  /** How many have it or one below it. */
   used: number;
+  /** Whether no entry has it, be it live, a draft or planned. */
+  unused: boolean;
 }
 
 /** A subject set with all that is in it. */
@@ -30,9 +38,16 @@ export interface SubjectsDetail {
   subjects: SubjectLine[];
   /** The fields that take from it: "Variety, Traits". */
   fields: { type: string; label: string }[];
+  /** What was done to it lately, the last first. */
+  deeds: SubjectDeed[];
 }
 
-/** A set of the working design; null where there is none. */
+interface User {
+  type: ContentType;
+  field: Field;
+}
+
+/** A set of the working design, as of an instant; null where there is none. */
 export function subjectsDetail(
   view: SiteView,
   actor: Actor,
@@ -46,62 +61,123 @@ export function subjectsDetail(
   const users = site.design.types.flatMap((type) =>
     type.fields.filter((f) => f.set === key).map((field) => ({ type, field })),
   );
-  const uses = users.flatMap(({ type, field }) => usesOf(view, type, field.id, at));
   return {
     set,
     language: site.design.site.language,
-    subjects: linesOf(new SubjectStore(view.connection), set, uses),
+    subjects: linesOf(view, set, users, at),
     fields: users.map(({ type, field }) => ({
       type: type.key,
       label: `${type.label}, ${field.label}`,
     })),
+    deeds: deedsOf(view, set.id, at),
   };
-}
-
-interface Use {
-  subject: string;
-  entry: string;
 }
 
 const DEEPEST = 50;
 
 /** The subjects of a set, each followed by those below it. */
 function linesOf(
-  store: SubjectStore,
-  { id, kind }: SubjectsDetail['set'],
-  uses: Use[],
+  view: SiteView,
+  set: SubjectsDetail['set'],
+  users: User[],
+  at: Instant,
 ): SubjectLine[] {
-  const counts = new Map<string, Set<string>>();
-  for (const { subject, entry } of uses)
-    counts.set(subject, (counts.get(subject) ?? new Set()).add(entry));
-  const used = (subject: string): number => {
-    const keys = kind === 'tree' ? store.keysWithin(id, subject) : [subject];
-    return new Set(keys.flatMap((k) => [...(counts.get(k) ?? [])])).size;
-  };
+  const now = new SubjectStore(view.connection).history(set.id).at(at);
+  const counts = countsOf(view, users, at, set.kind === 'tree');
+  const written = keysWritten(view, set.id, at);
   const under = new Map<string | null, Subject[]>();
-  for (const subject of store.all(id)) {
+  for (const subject of now.all()) {
     const beside = under.get(subject.parent);
     if (beside) beside.push(subject);
     else under.set(subject.parent, [subject]);
   }
+  const lineOf = (subject: Subject, depth: number): SubjectLine => {
+    const within = now.keysWithin(subject.key);
+    const own = within.filter((k) => now.get(k)?.key === subject.key);
+    const { key, name, slug, description, picture, parent } = subject;
+    return {
+      ...{ key, name, slug, description, picture, parent, depth },
+      own: counts(own),
+      used: counts(within),
+      unused: !own.some((k) => written.has(k)),
+    };
+  };
   const below = (parent: string | null, depth: number): SubjectLine[] =>
-    (under.get(parent) ?? []).flatMap(({ key, name, slug }) => [
-      { key, name, slug, depth, parent, used: used(key) },
-      ...(depth < DEEPEST ? below(key, depth + 1) : []),
+    (under.get(parent) ?? []).flatMap((subject) => [
+      lineOf(subject, depth),
+      ...(depth < DEEPEST ? below(subject.key, depth + 1) : []),
     ]);
   return below(null, 0);
 }
 
-/** Which live entries have which subjects in a field, as of an instant. */
-function usesOf(view: SiteView, type: ContentType, field: string, at: Instant): Use[] {
-  const column = [...columnsOf(type).values()].find((c) => c.field?.id === field)!;
+/** The keys of a set that some entry has in its newest version, or in one that is or will be live. */
+function keysWritten({ connection }: SiteView, set: string, at: Instant): Set<string> {
+  const sql = `SELECT DISTINCT substr(g.target, @from) FROM reference_edge AS g
+      JOIN entry AS e ON e.id = g.entry
+    WHERE g.target >= @first AND g.target < @past AND e.deleted IS NULL
+      AND (g.revision = e.newest OR EXISTS (SELECT 1 FROM live_interval AS l
+        WHERE l.entry = g.entry AND l.revision = g.revision
+          AND (l.ends IS NULL OR l.ends > @at)))`;
+  const bounds = { first: `#${set}/`, past: `#${set}0`, from: set.length + 3, at };
+  return new Set(statement<string>(connection, sql).pluck().all(bounds));
+}
+
+/** How many live entries have any of some keys. */
+function countsOf(
+  view: SiteView,
+  users: User[],
+  at: Instant,
+  isTree: boolean,
+): (keys: readonly string[]) => number {
+  // One field of tags: each entry counts once for a key, and most keys stand alone.
+  const simple = users.length === 1 && !isTree;
+  const entries = new Map<string, Set<string>>();
+  const numbers = new Map<string, number>();
+  for (const user of users)
+    if (simple)
+      for (const { subject, count } of usesOf<Count>(view, user, at, 'count(*) AS count'))
+        numbers.set(subject, count);
+    else
+      for (const { subject, entry } of usesOf<Use>(view, user, at, 'entry'))
+        entries.set(subject, (entries.get(subject) ?? new Set()).add(entry));
+  const together = (keys: readonly string[]): number => {
+    const [user] = users;
+    if (!simple || !user) return new Set(keys.flatMap((k) => [...(entries.get(k) ?? [])])).size;
+    const among = new Set(keys);
+    const uses = usesOf<Use>(view, user, at, 'entry').filter((use) => among.has(use.subject));
+    return new Set(uses.map(({ entry }) => entry)).size;
+  };
+  return (keys) => (simple && keys.length === 1 ? (numbers.get(keys[0]!) ?? 0) : together(keys));
+}
+
+interface Use {
+  subject: string;
+  entry: string;
+}
+interface Count {
+  subject: string;
+  count: number;
+}
+
+/** What live entries have in a field, as of an instant: each use, or how many of each. */
+function usesOf<Row>(
+  view: SiteView,
+  { type, field }: User,
+  at: Instant,
+  what: 'entry' | 'count(*) AS count',
+): Row[] {
+  const column = [...columnsOf(type).values()].find((c) => c.field?.id === field.id)!;
   const cell = cellColumn(column);
   if (!madeColumns(view.connection, type).has(cell)) return [];
-  const sql = isManyValued(column)
-    ? `SELECT m.key AS subject, m.entry FROM ${memberTable(type)} AS m
+  const from = isManyValued(column)
+    ? `SELECT m.key AS subject, r.entry AS entry FROM ${memberTable(type)} AS m
          JOIN ${indexTable(type)} AS r ON r.entry = m.entry AND r.starts = m.starts
-       WHERE m.field = @field AND ${asOf('r', '@at')}`
-    : `SELECT ${cell} AS subject, r.entry FROM ${indexTable(type)} AS r
+       WHERE m.field = @field AND m.own = 1 AND ${asOf('r', '@at')}`
+    : `SELECT ${cell} AS subject, r.entry AS entry FROM ${indexTable(type)} AS r
        WHERE @field = @field AND ${cell} IS NOT NULL AND ${asOf('r', '@at')}`;
-  return statement<Use>(view.connection, sql).all({ field, at });
+  const grouped = what === 'entry' ? '' : ' GROUP BY subject';
+  return statement<Row>(view.connection, `SELECT subject, ${what} FROM (${from})${grouped}`).all({
+    field: field.id,
+    at,
+  });
 }

@@ -10,7 +10,7 @@ import {
 import { listingSpec } from '@/core/design/listing-spec.ts';
 import { withIds } from '@/core/design/block-ids.ts';
 import { same } from '@/core/design-edit/properties.ts';
-import type { Subject } from '@/core/design/values.ts';
+import type { SubjectState } from '@/core/design/subject-change.ts';
 import { compareCodePoints } from '@/core/text.ts';
 import { lean } from './lean.ts';
 import type { FileNames, SavedFile } from './saved-file.ts';
@@ -26,10 +26,13 @@ const FOLDERS = {
 
 type Listed = keyof typeof FOLDERS;
 
+/** A subject as it stands, with the id of its set. */
+export type SubjectOfSet = SubjectState & { set: string };
+
 /** The files of a design; `subjects` are those of all sets, in their order. */
 export function designFiles(
   design: Design,
-  subjects: readonly Subject[],
+  subjects: readonly SubjectOfSet[],
   names: FileNames,
 ): SavedFile[] {
   const order: Record<string, string[]> = {};
@@ -76,28 +79,43 @@ function styleFile(css: string): SavedFile[] {
   return [{ path: 'style.yaml', content: yamlText({ css }) }];
 }
 
-type Item = Omit<Subject, 'set' | 'parent'> & { below?: Item[] };
+interface Item {
+  key: string;
+  name: string;
+  slug: string;
+  description?: string;
+  picture?: string;
+  merged?: { key: string; name: string }[];
+  below?: Item[];
+}
 
 /** The subjects of each set as its file has them, those below others within them; by set. */
-function treesOf(subjects: readonly Subject[]): (set: string) => object[] {
-  const below = new Map<string, Subject[]>();
-  const under = (set: string, parent: string | null): Subject[] => {
-    const name = JSON.stringify([set, parent]);
-    const found = below.get(name) ?? [];
-    below.set(name, found);
+function treesOf(subjects: readonly SubjectOfSet[]): (set: string) => object[] {
+  const below = new Map<string, SubjectOfSet[]>();
+  const merged = new Map<string, SubjectOfSet[]>();
+  const among = (lists: typeof below, set: string, key: string | null): SubjectOfSet[] => {
+    const name = JSON.stringify([set, key]);
+    const found = lists.get(name) ?? [];
+    lists.set(name, found);
     return found;
   };
-  for (const subject of subjects) under(subject.set, subject.parent).push(subject);
+  for (const subject of subjects) {
+    const { set, parent, merged: into } = subject;
+    (into === null ? among(below, set, parent) : among(merged, set, into)).push(subject);
+  }
   const itemsOf = (set: string, parent: string | null): Item[] =>
-    under(set, parent).map(({ key, name, slug, description }) => {
+    among(below, set, parent).map(({ key, name, slug, description, picture }) => {
       const inner = itemsOf(set, key);
+      const ones = among(merged, set, key).map((one) => ({ key: one.key, name: one.name }));
       return {
         key,
         name,
         slug,
         ...(description === '' ? {} : { description }),
+        ...(picture === null ? {} : { picture }),
+        ...(ones.length > 0 ? { merged: ones } : {}),
         ...(inner.length > 0 ? { below: inner } : {}),
-      } as Item;
+      };
     });
   return (set) => itemsOf(set, null);
 }

@@ -1,5 +1,4 @@
 import { type Design, designSpec } from '@/core/design/spec.ts';
-import type { Subject } from '@/core/design/values.ts';
 import { type DesignEdit, applySteps, invertEdit } from '@/core/design-edit/edit.ts';
 import { same } from '@/core/design-edit/properties.ts';
 import { BEGINNING, type Instant } from '@/core/time/interval.ts';
@@ -40,8 +39,8 @@ export interface History {
   releases: readonly ReleaseRow[];
   /** The instant of the last write. */
   until: Instant;
-  /** Subjects of sets that the design of that instant does not have. */
-  subjects: readonly Subject[];
+  /** What subjects were, as the file has it. */
+  subjects: object;
 }
 
 /** What was released when, by whom, and what stands on the bench. */
@@ -58,7 +57,7 @@ export function historyFiles(
     until: iso(until),
     design: { number: first!.id, author: first!.author, saved: iso(first!.saved), ...from(first!) },
     people: Object.fromEntries(people.map(({ id, name }) => [id, name])),
-    ...(subjects.length > 0 ? { subjects } : {}),
+    ...subjects,
   };
   const bench = openEdits(connection).map(({ person, made, edit }) => ({
     person,

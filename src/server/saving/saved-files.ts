@@ -1,5 +1,4 @@
 import { join } from 'node:path';
-import type { Subject } from '@/core/design/values.ts';
 import type { Instant } from '@/core/time/interval.ts';
 import type { Connection } from '../db/connection.ts';
 import { DatabaseProblem } from '../db/problem.ts';
@@ -7,7 +6,8 @@ import { idOfPath } from '../files/entry-form.ts';
 import { type Actor, SITE, permit } from '../permit.ts';
 import { statement } from '../store/statement.ts';
 import { settledInstant } from '../store/write.ts';
-import { designFiles } from './design-files.ts';
+import { type SubjectOfSet, designFiles } from './design-files.ts';
+import { subjectHistory } from './subject-history.ts';
 import { entryFile } from './entry-file.ts';
 import { entryRows } from './entry-rows.ts';
 import { designOf, historyFiles, releaseRows } from './history-files.ts';
@@ -36,9 +36,8 @@ export function* savedFiles(
   yield* designFiles(design, subjects, names);
   const pictures = yield* mediaFiles(connection, dataFolder);
   yield* entryFiles(connection, until, { design, pictures, names });
-  const sets = new Set(design.subjectSets.map(({ id }) => id));
-  const gone = subjects.filter(({ set }) => !sets.has(set));
-  yield* historyFiles(connection, { releases, until, subjects: gone });
+  const sets = design.subjectSets.map(({ id }) => id);
+  yield* historyFiles(connection, { releases, until, subjects: subjectHistory(connection, sets) });
 }
 
 function noSite({ driver }: Connection): DatabaseProblem {
@@ -48,10 +47,11 @@ function noSite({ driver }: Connection): DatabaseProblem {
   );
 }
 
-function allSubjects(connection: Connection): Subject[] {
-  return statement<Subject>(
+function allSubjects(connection: Connection): SubjectOfSet[] {
+  return statement<SubjectOfSet>(
     connection,
-    'SELECT "set", key, name, slug, description, parent FROM subject ORDER BY position',
+    `SELECT "set", key, name, slug, description, picture, parent, merged
+       FROM subject WHERE ends IS NULL ORDER BY position, key`,
   ).all();
 }
 

@@ -44,7 +44,7 @@ export function moveToNow(connection: Connection, now: Instant): void {
     const touched = new Set([...ahead.revisions, ...ahead.acts].map((r) => r.entry));
     const instants = driver
       .prepare<unknown[], Instant>(
-        `SELECT saved AS t FROM revision WHERE saved > @now UNION SELECT at FROM planned_change WHERE at > @now AND at <= @last AND local IS NULL UNION SELECT saved FROM design_version WHERE saved > @now UNION SELECT created FROM entry WHERE created > @now UNION SELECT deleted FROM entry WHERE deleted > @now ORDER BY t`,
+        `SELECT saved AS t FROM revision WHERE saved > @now UNION SELECT at FROM planned_change WHERE at > @now AND at <= @last AND local IS NULL UNION SELECT saved FROM design_version WHERE saved > @now UNION SELECT created FROM entry WHERE created > @now UNION SELECT deleted FROM entry WHERE deleted > @now UNION SELECT starts FROM subject WHERE starts > @now UNION SELECT ends FROM subject WHERE ends > @now ORDER BY t`,
       )
       .pluck()
       .all({ now, last });
@@ -56,6 +56,8 @@ export function moveToNow(connection: Connection, now: Instant): void {
       ['design_version', 'starts'],
       ['entry', 'created'],
       ['entry', 'deleted'],
+      ['subject', 'starts'],
+      ['subject', 'ends'],
     ] as const;
     for (const [table, column] of columns) {
       const own = table === 'planned_change' ? 'AND local IS NULL' : '';

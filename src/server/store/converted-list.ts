@@ -65,6 +65,7 @@ export class ConvertedList {
     return evaluateListing(this.plan, this.rows, this.at, {
       isLive: (entry, t) => live.get(entry, t, t) !== undefined,
       keysWithin: (set, key) => subjects.keysWithin(set, key),
+      gone: (set) => subjects.gone(set),
     });
   }
 

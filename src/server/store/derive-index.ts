@@ -5,8 +5,9 @@ import type { Connection } from '../db/connection.ts';
 import { type DesignsAhead, plansOf, sitesOf } from './designs-ahead.ts';
 import { indexTable, memberTable } from './index-columns.ts';
 import { type EnsuredTables, makeIndexes } from './index-tables.ts';
-import { indexWriter } from './index-writer.ts';
+import { type StandsFor, indexWriter } from './index-writer.ts';
 import { statement } from './statement.ts';
+import { subjectAt } from './subject-store.ts';
 import { valuesOfType } from './stored-values.ts';
 
 /** What takes away the derived rows of a type's entries for instants after `start`. */
@@ -72,7 +73,12 @@ function typeWriter(
   type: ContentType,
   settled: Instant,
 ): (id: string, rows: LiveInterval[]) => void {
-  const write = indexWriter(connection, type, sitesOf(designs).flatMap(plansOf));
+  const write = indexWriter(
+    connection,
+    type,
+    sitesOf(designs).flatMap(plansOf),
+    standing(connection, designs, settled),
+  );
   const { site } = designs.first.design;
   const table = indexTable(type);
   const dropMembers = statement(
@@ -102,6 +108,21 @@ function typeWriter(
   };
 }
 
+/** What keys count as by now, by what sets are called in any design from now on. */
+function standing(connection: Connection, designs: DesignsAhead, settled: Instant): StandsFor {
+  const ids = new Map(sitesOf(designs).flatMap(({ setIds }) => [...setIds]));
+  const known = new Map<string, string>();
+  return (set, key) => {
+    const name = `${set}\n${key}`;
+    let found = known.get(name);
+    if (found === undefined) {
+      found = subjectAt(connection, ids.get(set) ?? '', key, settled)?.key ?? key;
+      known.set(name, found);
+    }
+    return found;
+  };
+}
+
 interface Row {
   entry: string;
   from: number;
@@ -121,7 +142,7 @@ export function reindex(
 ): void {
   const plans = sitesOf(designs).flatMap(plansOf);
   const { site } = designs.first.design;
-  const write = indexWriter(connection, type, plans);
+  const write = indexWriter(connection, type, plans, standing(connection, designs, settled));
   const sql = `SELECT l.entry, l.starts AS "from", l.ends AS "to", l.revision, e.created,
       e.published, r."values"
     FROM entry AS e JOIN live_interval AS l ON l.entry = e.id

@@ -10,7 +10,7 @@ import type { Issue } from '@/core/issue.ts';
 import { paragraphsOf } from '@/core/rich-text.ts';
 import type { Connection } from '../db/connection.ts';
 import { entry, media } from '../db/schema.ts';
-import { SubjectStore } from './subject-store.ts';
+import { SubjectStore, subjectAt, wasThere } from './subject-store.ts';
 
 /** Values of a form, by field id, as they are stored, and what keeps them from being saved. */
 export function valuesOfForm(
@@ -24,16 +24,15 @@ export function valuesOfForm(
   const read = parseValues(type.fields, given, { now, zone, richText: paragraphsOf });
   const { issues } = read;
   const values = withComputed(type.fields, read.values, site.design.site);
-  const wrong = checkMentions(type.fields, values, storedWorld(connection, site));
+  const wrong = checkMentions(type.fields, values, storedWorld(connection, site, now));
   return { values, issues: [...issues, ...wrong] };
 }
 
 const CANDIDATES = 1000;
 
 /** What is there of a stored site, for checking values. */
-export function storedWorld(connection: Connection, site: CompiledSite): ValueWorld {
+export function storedWorld(connection: Connection, site: CompiledSite, now: Instant): ValueWorld {
   const { tables } = connection;
-  const subjects = new SubjectStore(connection).under(site);
   return {
     typeOf: (id) => {
       const found = tables
@@ -45,10 +44,15 @@ export function storedWorld(connection: Connection, site: CompiledSite): ValueWo
     },
     has: (mention) =>
       mention.of === 'subject'
-        ? subjects.get(mention.set, mention.key) !== null
+        ? isSubject(connection, site.setIds.get(mention.set) ?? '', mention.key, now)
         : tables.select().from(media).where(eq(media.id, mention.key)).get() !== undefined,
     candidates: (mention) => {
-      if (mention.of === 'subject') return subjects.all(mention.set).map((s) => s.key);
+      if (mention.of === 'subject')
+        return new SubjectStore(connection)
+          .under(site)
+          .at(now)
+          .all(mention.set)
+          .map((s) => s.key);
       const found =
         mention.of === 'media'
           ? tables.select({ id: media.id }).from(media).orderBy(media.id)
@@ -63,4 +67,9 @@ export function storedWorld(connection: Connection, site: CompiledSite): ValueWo
         .map(({ id }) => id);
     },
   };
+}
+
+/** Whether a key may be saved: what is gone reads as nothing, and is back where that is undone. */
+function isSubject(connection: Connection, set: string, key: string, now: Instant): boolean {
+  return subjectAt(connection, set, key, now) !== null || wasThere(connection, set, key, now);
 }

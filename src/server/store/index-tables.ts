@@ -48,7 +48,7 @@ function tablesOf(type: ContentType, plans: ListingPlan[]): string[] {
        published INTEGER NOT NULL, updated INTEGER NOT NULL, ${columns.join(', ')},
        PRIMARY KEY (entry, starts)) WITHOUT ROWID`,
     `CREATE TABLE ${memberTable(type)} (field TEXT NOT NULL, key TEXT NOT NULL,
-       entry TEXT NOT NULL, starts INTEGER NOT NULL${repeated},
+       entry TEXT NOT NULL, starts INTEGER NOT NULL, own INTEGER NOT NULL${repeated},
        PRIMARY KEY (field, key, entry, starts)) WITHOUT ROWID`,
   ];
 }

@@ -14,17 +14,21 @@ import {
 } from './index-columns.ts';
 import { leadingMember, repeatedColumns } from './listing-index.ts';
 
+/** The key that a key of a set counts as by now: itself, or the one it was merged into. */
+export type StandsFor = (set: string, key: string) => string;
+
 /** Writes rows into a type's derived tables. */
 export function indexWriter(
   { driver }: Connection,
   type: ContentType,
   plans: Iterable<ListingPlan>,
+  standsFor: StandsFor,
 ): (row: ListingRow, revision: number, settled: Instant) => void {
   const columns = stored(type);
   const own = [...plans].filter((p) => p.type.id === type.id);
   const names = [...FIXED, ...columns.flatMap(namesOf)];
   const insert = driver.prepare(insertSql('INSERT', indexTable(type), names));
-  const writeMembers = memberWriter(driver, type, own, names);
+  const writeMembers = memberWriter(driver, type, own, { names, standsFor });
   return (row, revision, settled) => {
     const open = row.to === null || row.to > settled ? 1 : 0;
     const { entry, from, to, created, published, updated } = row;
@@ -46,26 +50,30 @@ function insertSql(how: string, table: string, names: string[]): string {
 
 /**
  * Writes the members of a row's many-valued fields, with what the member table repeats of the
- * row.
+ * row. A key that was merged into another stands under that one as well, which is not its own.
  */
 function memberWriter(
   driver: Connection['driver'],
   type: ContentType,
   plans: ListingPlan[],
-  names: string[],
+  { names, standsFor }: { names: string[]; standsFor: StandsFor },
 ): (row: ListingRow, all: unknown[]) => void {
   const many = stored(type).filter(isManyValued);
   const led = new Set(plans.flatMap((plan) => leadingMember(plan)?.condition.column.name ?? []));
   const repeated = repeatedColumns(type, plans);
   const places = repeated.map((name) => names.indexOf(name));
   const none = repeated.map(() => null);
-  const into = ['field', 'key', 'entry', 'starts', ...repeated];
+  const into = ['field', 'key', 'entry', 'starts', 'own', ...repeated];
   const insert = driver.prepare(insertSql('INSERT OR IGNORE', memberTable(type), into));
   return (row, all) => {
     for (const column of many) {
       const more = led.has(column.name) ? places.map((i) => all[i]) : none;
-      for (const key of cell(row, column) as string[])
-        insert.run(column.field!.id, key, row.entry, row.from, ...more);
+      const keys = cell(row, column) as string[];
+      const add = (key: string, own: 0 | 1): void =>
+        void insert.run(column.field!.id, key, row.entry, row.from, own, ...more);
+      for (const key of keys) add(key, 1);
+      if (column.target?.of !== 'subjects') continue;
+      for (const key of keys) add(standsFor(column.target.set, key), 0);
     }
   };
 }

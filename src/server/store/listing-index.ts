@@ -16,7 +16,7 @@ import {
 import { statement } from './statement.ts';
 
 /** A condition by one key of a field with many values. */
-interface LeadingMember {
+export interface LeadingMember {
   condition: Condition;
   key: string;
 }

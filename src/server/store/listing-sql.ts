@@ -9,7 +9,7 @@ import {
   orderTerms,
   quoted,
 } from './index-columns.ts';
-import { isOfField, leadingMember, listingIndex } from './listing-index.ts';
+import { type LeadingMember, isOfField, leadingMember, listingIndex } from './listing-index.ts';
 import { asOf } from './as-of.ts';
 
 /** A listing as of an instant in SQL: which rows, and their order. Parameters in order. */
@@ -32,15 +32,16 @@ export function listingSql(
   subjects: SubjectTree,
   table: string | null,
 ): ListingSql {
-  const leading = table === null ? leadingMember(plan) : null;
-  const params: unknown[] = leading ? [leading.key, at, at] : [at, at];
-  const writer = new FilterSql(plan, at, params, leading?.condition);
-  const filter = writer.write(resolveFilter(plan.filter, at, plan.zone, subjects), false);
   const isOpen = at >= settled;
+  const led = table === null ? leadingMember(plan) : null;
+  const leading = led && isLeading(led, isOpen, subjects) ? led : null;
+  const params: unknown[] = leading ? [keyOf(leading, subjects), at, at] : [at, at];
+  const writer = new FilterSql(plan, at, params, { given: leading?.condition, isOpen });
+  const filter = writer.write(resolveFilter(plan.filter, at, plan.zone, subjects), false);
   // Without statistics the planner would take the primary key, which is in another order.
   const by = isOpen ? ` INDEXED BY ${quoted(listingIndex(plan).name)}` : '';
   const source = leading
-    ? `${memberTable(plan.type)} AS r${by} WHERE r.${isOfField(leading)} AND r.key = ? AND `
+    ? `${memberTable(plan.type)} AS r${by} WHERE r.${isOfField(leading)} AND r.key = ? AND ${isOpen ? '' : 'r.own = 1 AND '}`
     : `${table ?? indexTable(plan.type)} AS r WHERE `;
   const open = isOpen ? 'r.open = 1 AND ' : '';
   const order = [...plan.sort.flatMap(orderTerms), 'created', 'entry'].join(', ');
@@ -53,6 +54,25 @@ export function listingSql(
   };
 }
 
+/**
+ * Whether a list is read by its member: the rows of merged keys stand under the key that they count
+ * as now, so at earlier instants only where no other key counts as the wanted one.
+ */
+function isLeading(
+  { condition, key }: LeadingMember,
+  isOpen: boolean,
+  subjects: SubjectTree,
+): boolean {
+  const { target } = condition.column;
+  return isOpen || target?.of !== 'subjects' || subjects.keysWithin(target.set, key).length <= 1;
+}
+
+/** The key under which what counts as the wanted one stands; none where nothing does. */
+function keyOf({ condition, key }: LeadingMember, subjects: SubjectTree): string {
+  const { target } = condition.column;
+  return target?.of === 'subjects' ? (subjects.keysWithin(target.set, key)[0] ?? '') : key;
+}
+
 const LIVE = `EXISTS (SELECT 1 FROM live_interval AS l WHERE l.entry = TARGET AND ${asOf('l')})`;
 
 class FilterSql {
@@ -60,14 +80,18 @@ class FilterSql {
     private readonly plan: ListingPlan,
     private readonly at: Instant,
     private readonly params: unknown[],
-    /** Holds already for every row read. */
-    private readonly given: Condition | undefined,
+    private readonly how: {
+      /** Holds already for every row read. */
+      given: Condition | undefined;
+      /** Whether the instant is not before the last write. */
+      isOpen: boolean;
+    },
   ) {}
 
   /** `strict`: must give 0 or 1, not NULL, since it stands below a negation. */
   write(filter: ResolvedFilter, strict: boolean): string {
     if (filter.kind !== 'group') {
-      if (filter.condition === this.given) return '1';
+      if (filter.condition === this.how.given) return '1';
       const sql = this.test(filter);
       return strict ? `coalesce(${sql}, 0)` : sql;
     }
@@ -88,7 +112,7 @@ class FilterSql {
     const column = `r.${cellColumn(test.column)}`;
     switch (test.kind) {
       case 'blank':
-        return this.blank(test.column, column, test.wanted);
+        return this.blank(test, column);
       case 'text':
         this.params.push(test.value, ...(test.op === 'starts' ? [test.value] : []));
         return test.op === 'contains'
@@ -107,12 +131,23 @@ class FilterSql {
     }
   }
 
-  private blank(column: Test['column'], name: string, wanted: boolean): string {
+  private blank({ column, wanted, gone }: Extract<Test, { kind: 'blank' }>, name: string): string {
+    if (gone.length > 0) return `${wanted ? 'NOT ' : ''}${this.hasOther(column, name, gone)}`;
     if (column.target?.of !== 'entries') {
       const filled = isManyValued(column) ? `${name} > 0` : `${name} IS NOT NULL`;
       return wanted ? `NOT (${filled})` : `(${filled})`;
     }
     return `${wanted ? 'NOT ' : ''}${this.hasMember(column, name, null)}`;
+  }
+
+  /** Whether a field holds a subject besides those that are gone. */
+  private hasOther(column: Test['column'], name: string, gone: readonly string[]): string {
+    const among = 'NOT IN (SELECT value FROM json_each(?))';
+    if (isManyValued(column)) this.params.push(column.field!.id);
+    this.params.push(JSON.stringify(gone));
+    return isManyValued(column)
+      ? `EXISTS (SELECT 1 FROM ${memberTable(this.plan.type)} AS m WHERE m.field = ? AND m.entry = r.entry AND m.starts = r.starts AND m.own = 1 AND m.key ${among})`
+      : `(${name} IS NOT NULL AND ${name} ${among})`;
   }
 
   private members({ column, op, keys }: Extract<Test, { kind: 'members' }>, name: string): string {
@@ -146,6 +181,6 @@ class FilterSql {
         ? among(name)
         : `(${name} IS NOT NULL AND ${among(name)}${live(name)})`;
     this.params.push(column.field!.id);
-    return `EXISTS (SELECT 1 FROM ${memberTable(this.plan.type)} AS m WHERE m.field = ? AND m.entry = r.entry AND m.starts = r.starts AND ${among('m.key')}${live('m.key')})`;
+    return `EXISTS (SELECT 1 FROM ${memberTable(this.plan.type)} AS m WHERE m.field = ? AND m.entry = r.entry AND m.starts = r.starts${this.how.isOpen ? '' : ' AND m.own = 1'} AND ${among('m.key')}${live('m.key')})`;
   }
 }

@@ -30,7 +30,7 @@ class OverlayReader implements SiteReader {
   private known: { at: Instant; appearing: string[]; vanishing: number } | null = null;
   private pages: { at: Instant; inOrder: LivePage[] } | null = null;
   readonly subject: SiteReader['subject'];
-  readonly keysWithin: SiteReader['keysWithin'];
+  readonly subjectTree: SiteReader['subjectTree'];
   readonly media: SiteReader['media'];
   readonly nameOf: SiteReader['nameOf'];
   readonly comingAt: SiteReader['comingAt'];
@@ -43,7 +43,7 @@ class OverlayReader implements SiteReader {
     for (const [id, path] of moved) if (path !== null) this.standing.set(path, id);
     for (const { id, path } of shown.values()) if (path !== null) this.standing.set(path, id);
     this.subject = (...args) => below.subject(...args);
-    this.keysWithin = (...args) => below.keysWithin(...args);
+    this.subjectTree = (at) => below.subjectTree(at);
     this.media = (id) => below.media(id);
     this.nameOf = (id) => below.nameOf(id);
     this.comingAt = (...args) => below.comingAt(...args);
@@ -193,7 +193,12 @@ class OverlayReader implements SiteReader {
       ...without,
       ...own.map((e) => e.id),
     ]);
-    const filter = resolveFilter(plan.filter, validity.at, plan.zone, this.below);
+    const filter = resolveFilter(
+      plan.filter,
+      validity.at,
+      plan.zone,
+      this.subjectTree(validity.at),
+    );
     const isLive = (id: string): boolean => this.liveEntries([id], validity).has(id);
     const added = own.map(rowOf).filter((row) => holds(filter, row, isLive));
     const there = [...this.below.liveEntries(rest.ids, validity).values()].map(rowOf);

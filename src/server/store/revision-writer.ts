@@ -9,6 +9,7 @@ import { type Values, nameOf, valuesOf } from '@/core/design/values.ts';
 import type { Revision } from '@/core/publication/model.ts';
 import { readValues, storedValues } from './stored-values.ts';
 import { statement } from './statement.ts';
+import { subjectTarget, subjectsAmong } from './subject-edges.ts';
 
 /** A revision, and what is known of it besides its values: as a saved site has it. */
 interface RevisionToWrite extends Revision {
@@ -18,10 +19,14 @@ interface RevisionToWrite extends Revision {
   name?: string | undefined;
 }
 
-/** Writes revisions in a language, each the newest of its entry, with the references they hold. */
+/**
+ * Writes revisions in a language, each the newest of its entry, with the references and subjects
+ * they hold; `setIds`: ids of subject sets by their keys.
+ */
 export function revisionWriter(
   connection: Connection,
   site: Converting,
+  setIds: ReadonlyMap<string, string>,
 ): (entry: string, type: ContentType, revision: RevisionToWrite) => void {
   const { language } = site;
   const insert = statement(
@@ -36,8 +41,13 @@ export function revisionWriter(
   // Fields that the type has no more may be there again one day.
   const known = statement<string>(
     connection,
-    'SELECT DISTINCT field FROM reference_edge WHERE entry = ?',
+    `SELECT DISTINCT field FROM reference_edge WHERE entry = ? AND target NOT LIKE '#%'`,
   ).pluck();
+  const knownSubjects = statement<{ field: string; set: string }>(
+    connection,
+    `SELECT DISTINCT field, substr(target, 2, instr(target, '/') - 2) AS "set"
+       FROM reference_edge WHERE entry = ? AND target LIKE '#%'`,
+  );
   return (entry, type, { number, saved, author, values: own, stored, name: given }) => {
     const json = JSON.stringify({ ...storedValues(type, own, language), ...stored });
     const values = stored ? readValues(json, language) : own;
@@ -54,6 +64,11 @@ export function revisionWriter(
       }
     for (const { field, target } of edgesInGroups(type.fields, values))
       edge.run(target, field, entry, number);
+    for (const { field, set, key } of subjectsAmong(type.fields, values))
+      edge.run(subjectTarget(setIds.get(set) ?? set, key), field, entry, number);
+    for (const { field, set } of stored ? knownSubjects.all(entry) : [])
+      for (const key of valuesOf(values, field))
+        edge.run(subjectTarget(set, String(key)), field, entry, number);
   };
 }
 

@@ -4,7 +4,7 @@ import type { LivePage, PathHolders, SiteReader } from '@/core/site/reader.ts';
 import type { EntryView, Media, Subject } from '@/core/design/values.ts';
 import type { ContentType } from '@/core/design/spec.ts';
 import { crossingOf, movingComparisons, nextDayCrossing } from '@/core/listing/crossing.ts';
-import { type ListingPlan, conditionsOf } from '@/core/listing/plan.ts';
+import { type ListingPlan, type SubjectTree, conditionsOf } from '@/core/listing/plan.ts';
 import type { Column } from '@/core/listing/columns.ts';
 import type { Instant, Validity } from '@/core/time/interval.ts';
 import { cellColumn, indexTable } from './index-columns.ts';
@@ -15,7 +15,7 @@ import { hasListingIndex } from './listing-index.ts';
 import { listingSql } from './listing-sql.ts';
 import { statement } from './statement.ts';
 import { valuesAs } from '@/core/design/conversion.ts';
-import type { Subjects } from './subject-store.ts';
+import type { SubjectsOver } from './subject-store.ts';
 import { asOf } from './as-of.ts';
 
 interface EntryRow {
@@ -47,7 +47,7 @@ export class StoredReader implements SiteReader {
   constructor(
     private readonly connection: Connection,
     private readonly site: CompiledSite,
-    private readonly subjects: Subjects,
+    private readonly subjects: SubjectsOver,
     private readonly rows: RowCache,
     /** Instant of the last write, ms UTC. */
     private readonly settled: Instant,
@@ -81,6 +81,7 @@ export class StoredReader implements SiteReader {
       if (view) found.set(row.id, view);
       for (const bound of [row.starts, row.ends, row.pathStarts, row.pathEnds])
         validity.tell(bound);
+      if (row.path === null) validity.tell(this.nextStart('address', 'entry', row.id, at));
     }
     for (const id of missing) validity.tell(this.nextStart('live_interval', 'entry', id, at));
     return found;
@@ -196,7 +197,7 @@ export class StoredReader implements SiteReader {
       from: all,
       params: needed,
       order,
-    } = listingSql(plan, validity.at, this.settled, this.subjects, table);
+    } = listingSql(plan, validity.at, this.settled, this.subjects.at(validity.at), table);
     const from =
       without.length === 0
         ? all
@@ -241,7 +242,7 @@ export class StoredReader implements SiteReader {
     const whole = this.rows.lists.list(plan, validity.at, 'whole', (own) => {
       const list = new ConvertedList(this.connection, plan, own.at, this.site.design.site);
       this.tellListing(plan, own, (column, from) => list.leastFrom(column, from));
-      const ids = list.ids(this.subjects);
+      const ids = list.ids(this.subjects.at(own.at));
       return { ids, total: ids.length };
     });
     validity.tell(whole.validity.until);
@@ -262,6 +263,8 @@ export class StoredReader implements SiteReader {
     const { at } = validity;
     for (const type of this.sourceTypes(plan)) this.tellBounds(type, validity);
     validity.tell(nextDayCrossing(plan, at));
+    for (const { column } of conditionsOf(plan.filter))
+      if (column.target?.of === 'subjects') this.subjects.tellShape(column.target.set, validity);
     for (const { column, ms } of movingComparisons(plan))
       validity.tell(crossingOf(leastFrom(column, at + ms), ms, at));
   }
@@ -339,12 +342,13 @@ export class StoredReader implements SiteReader {
     return this.sql<string>(sql).pluck().all(JSON.stringify(targets), JSON.stringify(fields));
   }
 
-  subject(set: string, key: string): Subject | null {
-    return this.subjects.get(set, key);
+  subject(set: string, key: string, validity: Validity): Subject | null {
+    this.subjects.tell(set, key, validity);
+    return this.subjects.at(validity.at).get(set, key);
   }
 
-  keysWithin(set: string, key: string): string[] {
-    return this.subjects.keysWithin(set, key);
+  subjectTree(at: Instant): SubjectTree {
+    return this.subjects.at(at);
   }
 
   media(id: string): Media | null {

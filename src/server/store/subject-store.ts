@@ -1,60 +1,101 @@
-import type { Connection } from '../db/connection.ts';
-import { subject } from '../db/schema.ts';
-import type { CompiledSite } from '@/core/site/compile.ts';
+import {
+  SubjectHistory,
+  type SubjectVersion,
+  type SubjectsNow,
+} from '@/core/design/subject-history.ts';
 import type { Subject } from '@/core/design/values.ts';
+import type { CompiledSite } from '@/core/site/compile.ts';
+import type { Instant, Validity } from '@/core/time/interval.ts';
+import type { Connection } from '../db/connection.ts';
+import { asOf } from './as-of.ts';
 import { statement } from './statement.ts';
 
-/** What is read of subjects; sets go by the keys that a design gives them. */
-export type Subjects = Pick<SubjectStore, 'get' | 'all' | 'keysWithin'>;
+/** What is read of subjects as of an instant; sets go by the keys that a design gives them. */
+export interface Subjects {
+  get(set: string, key: string): Subject | null;
+  all(set: string): Subject[];
+  keysWithin(set: string, key: string): string[];
+  gone(set: string): string[];
+}
 
-/** All subjects, by the ids of their sets, read once and again whenever their generation has moved. */
+/** Subjects as of any instant, and how long they stay as they are. */
+export interface SubjectsOver {
+  at(at: Instant): Subjects;
+  /** Tells since and until when a key has stood for what it stands for. */
+  tell(set: string, key: string, validity: Validity): void;
+  /** Tells since and until when the same keys have counted as each other. */
+  tellShape(set: string, validity: Validity): void;
+}
+
+const DEEPEST = 50;
+
+/**
+ * What a key of a set, by its id, stands for as of an instant, looked up alone: for writes, which
+ * must not read a whole set. Null where nothing does.
+ */
+export function subjectAt(
+  connection: Connection,
+  set: string,
+  key: string,
+  at: Instant,
+): Subject | null {
+  const read = statement<Subject & { merged: string | null }>(
+    connection,
+    `SELECT "set", key, name, slug, description, picture, parent, merged FROM subject
+       WHERE "set" = ? AND key = ? AND ${asOf('')}`,
+  );
+  let next = key;
+  for (let i = 0; i < DEEPEST; i++) {
+    const found = read.get(set, next, at, at);
+    if (!found) return null;
+    const { merged, ...subject } = found;
+    if (merged === null) return subject;
+    next = merged;
+  }
+  return null;
+}
+
+/** Whether a subject was there at or before an instant, be it gone or not. */
+export function wasThere(connection: Connection, set: string, key: string, at: Instant): boolean {
+  const sql = 'SELECT 1 FROM subject WHERE "set" = ? AND key = ? AND starts <= ?';
+  return statement(connection, sql).get(set, key, at) !== undefined;
+}
+
+/** All subjects, each set read when it is asked for, and again whenever subjects have changed. */
 export class SubjectStore {
-  private bySet = new Map<string, Map<string, Subject>>();
-  private within = new Map<string, string[]>();
+  private readonly sets = new Map<string, SubjectHistory>();
   private generation = -1;
 
   constructor(private readonly connection: Connection) {}
 
   /** The subjects by the keys that their sets have in a design. */
-  under({ setIds }: Pick<CompiledSite, 'setIds'>): Subjects {
-    if ([...setIds].every(([key, id]) => key === id)) return this;
-    const idOf = (set: string): string => setIds.get(set) ?? '';
-    const named = <S extends Subject | null>(set: string, found: S): S =>
-      found && { ...found, set };
+  under({ setIds }: Pick<CompiledSite, 'setIds'>): SubjectsOver {
+    const history = (set: string): SubjectHistory => this.history(setIds.get(set) ?? '');
     return {
-      get: (set, key) => named(set, this.get(idOf(set), key)),
-      all: (set) => this.all(idOf(set)).map((subject) => named(set, subject)),
-      keysWithin: (set, key) => this.keysWithin(idOf(set), key),
+      at(at) {
+        const now = (set: string): SubjectsNow => history(set).at(at);
+        const named = (set: string, found: Subject): Subject =>
+          found.set === set ? found : { ...found, set };
+        return {
+          get: (set, key) => {
+            const found = now(set).get(key);
+            return found && named(set, found);
+          },
+          all: (set) =>
+            now(set)
+              .all()
+              .map((subject) => named(set, subject)),
+          keysWithin: (set, key) => now(set).keysWithin(key),
+          gone: (set) => now(set).gone(),
+        };
+      },
+      tell: (set, key, validity) => history(set).tell(key, validity),
+      tellShape: (set, validity) => history(set).tellShape(validity),
     };
   }
 
-  /** A subject; null where there is none. */
-  get(set: string, key: string): Subject | null {
-    this.refresh();
-    return this.bySet.get(set)?.get(key) ?? null;
-  }
-
-  /** The subjects of a set in their order. */
-  all(set: string): Subject[] {
-    this.refresh();
-    return [...(this.bySet.get(set)?.values() ?? [])];
-  }
-
-  /** A category's key and the keys of all below it. */
-  keysWithin(set: string, key: string): string[] {
-    this.refresh();
-    const cacheKey = `${set}\n${key}`;
-    let keys = this.within.get(cacheKey);
-    if (!keys) {
-      const found = new Set([key]);
-      for (const k of found)
-        for (const s of this.bySet.get(set)?.values() ?? []) if (s.parent === k) found.add(s.key);
-      this.within.set(cacheKey, (keys = [...found]));
-    }
-    return keys;
-  }
-
-  private refresh(): void {
+  /** All that a set, by its id, was and is. */
+  history(set: string): SubjectHistory {
     const now =
       statement<number>(
         this.connection,
@@ -62,17 +103,18 @@ export class SubjectStore {
       )
         .pluck()
         .get() ?? 0;
-    if (now === this.generation) return;
+    if (now !== this.generation) this.sets.clear();
     this.generation = now;
-    this.within.clear();
-    this.bySet = new Map();
-    const rows = this.connection.tables
-      .select()
-      .from(subject)
-      .orderBy(subject.set, subject.position);
-    for (const { position: _, ...found } of rows.all()) {
-      if (!this.bySet.has(found.set)) this.bySet.set(found.set, new Map());
-      this.bySet.get(found.set)!.set(found.key, found);
-    }
+    let known = this.sets.get(set);
+    if (!known) this.sets.set(set, (known = new SubjectHistory(set, this.versions(set))));
+    return known;
+  }
+
+  private versions(set: string): SubjectVersion[] {
+    return statement<SubjectVersion>(
+      this.connection,
+      `SELECT key, starts AS "from", ends AS "to", name, slug, description, picture, parent, merged
+         FROM subject WHERE "set" = ? ORDER BY position, key, starts`,
+    ).all(set);
   }
 }

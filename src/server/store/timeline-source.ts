@@ -14,7 +14,7 @@ import { type DesignsAhead, siteAt, sitesOf } from './designs-ahead.ts';
 import { statement } from './statement.ts';
 import { readValues } from './stored-values.ts';
 import { valuesAs } from '@/core/design/conversion.ts';
-import { type Subjects, SubjectStore } from './subject-store.ts';
+import { subjectAt } from './subject-store.ts';
 import { asOf } from './as-of.ts';
 
 /** Plans of a deleted entry that lie ahead of its deletion wait until it is brought back. */
@@ -41,7 +41,7 @@ export class StoredTimeline implements TimelineSource {
   private readonly entries = new Map<string, StoredEntry | undefined>();
   /** Paths that were asked for. */
   readonly asked = new Set<string>();
-  private readonly subjects: Subjects;
+  private readonly subjects = new Map<string, Subject | null>();
   private readonly addressFields: string[];
 
   constructor(
@@ -49,7 +49,6 @@ export class StoredTimeline implements TimelineSource {
     private readonly designs: DesignsAhead,
     private readonly extras: TimelineExtras = {},
   ) {
-    this.subjects = new SubjectStore(connection).under(designs.first);
     const fields = sitesOf(designs).flatMap(({ addresses }) => [
       ...addresses.referenceFields.values(),
     ]);
@@ -160,8 +159,14 @@ export class StoredTimeline implements TimelineSource {
       .all(id, ...this.addressFields);
   }
 
-  subject(set: string, key: string): Subject | null {
-    return this.subjects.get(set, key);
+  subject(set: string, key: string, at: Instant): Subject | null {
+    const id = siteAt(this.designs, at).setIds.get(set);
+    const name = `${set}\n${key}\n${at}`;
+    let found = this.subjects.get(name);
+    if (found !== undefined) return found;
+    found = id === undefined ? null : subjectAt(this.connection, id, key, at);
+    this.subjects.set(name, found);
+    return found;
   }
 
   media(): Media | null {

@@ -28,10 +28,14 @@ export const subjects = defineBlock({
     const open = `<div${classes('subjects', style)}>${title}`;
     return (scope) => {
       let out = '';
+      const shown = new Set<string>();
       for (const key of valuesOf(scope.own?.values ?? {}, bound?.id ?? '')) {
         const subject = scope.subject(bound!.set ?? '', String(key));
-        if (!subject) continue;
-        const [name, address] = [escapeHtml(subject.name), listings.get(subject.key)];
+        if (!subject || shown.has(subject.key)) continue;
+        shown.add(subject.key);
+        // A listing may name a subject by a key that was merged into another.
+        const address = listings.get(subject.key) ?? listings.get(String(key));
+        const name = escapeHtml(subject.name);
         out += address === undefined ? `<li>${name}</li>` : `<li>${link(address, name)}</li>`;
       }
       return out === '' ? '' : `${open}<ul>${out}</ul></div>`;

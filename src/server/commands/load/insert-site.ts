@@ -1,4 +1,5 @@
 import { type Instant, BEGINNING } from '@/core/time/interval.ts';
+import type { Design } from '@/core/design/spec.ts';
 import type { Connection } from '../../db/connection.ts';
 import type { SavedHistory } from '../../files/read-history.ts';
 import type { ReadMedia } from '../../files/read-media.ts';
@@ -73,14 +74,39 @@ function insertHistory(connection: Connection, { people, releases, bench }: Save
 
 function insertSubjects(connection: Connection, site: SiteToLoad): void {
   const { design, history } = site;
-  const subjects = [...site.subjects, ...(history?.subjects ?? [])];
   const setIds = new Map(design.subjectSets.map(({ key, id }) => [key, id]));
-  const subject = statement(
+  const since = new Map(history?.subjectsSince.map((s) => [nameOf(s), s]));
+  const here = site.subjects.map((subject) => {
+    const own = { ...subject, set: setIds.get(subject.set) ?? subject.set, to: null };
+    const { from = BEGINNING, author = null } = since.get(nameOf(own)) ?? {};
+    return { ...own, from, author };
+  });
+  const insert = statement(
     connection,
-    'INSERT INTO subject ("set", key, name, slug, description, parent, position) VALUES (?, ?, ?, ?, ?, ?, ?)',
+    `INSERT INTO subject ("set", key, starts, ends, name, slug, description, picture, parent,
+       merged, position, author)
+     VALUES (@set, @key, @from, @to, @name, @slug, @description, @picture, @parent,
+       @merged, @position, @author)`,
   );
-  subjects.forEach((s, i) =>
-    subject.run(setIds.get(s.set) ?? s.set, s.key, s.name, s.slug, s.description, s.parent, i),
+  // Of a key all that it was has one place: that of now, else behind the others.
+  const places = new Map<string, number>();
+  for (const subject of [...here, ...(history?.subjects ?? [])]) {
+    const name = nameOf(subject);
+    const position = places.get(name) ?? places.size;
+    places.set(name, position);
+    insert.run({ ...subject, position });
+  }
+}
+
+const nameOf = ({ set, key }: { set: string; key: string }): string => JSON.stringify([set, key]);
+
+/** Ids of subject sets by the keys that they have or had. */
+function setIdsEver(design: Design, history: SavedHistory | null): Map<string, string> {
+  const before = (history?.releases ?? []).map((release) => release.design);
+  return new Map(
+    [...before, design].flatMap(({ subjectSets }) =>
+      subjectSets.map(({ key, id }) => [key, id] as const),
+    ),
   );
 }
 
@@ -99,7 +125,7 @@ function insertEntries(connection: Connection, { entries, design, history }: Sit
     'INSERT INTO entry (id, type, created, author, deleted) VALUES (?, ?, ?, ?, ?)',
   );
   for (const e of entries) entry.run(e.id, e.type.id, e.created, e.author, e.deleted);
-  const writeRevision = revisionWriter(connection, design.site);
+  const writeRevision = revisionWriter(connection, design.site, setIdsEver(design, history));
   const plan = statement(
     connection,
     `INSERT INTO planned_change

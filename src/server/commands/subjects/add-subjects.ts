@@ -1,12 +1,15 @@
-import { and, eq, max } from 'drizzle-orm';
 import { z } from 'zod';
 import { freeKey, typeKeyOf } from '@/core/outline/names.ts';
-import { readKey } from '@/core/forecast/read-set.ts';
-import { subject } from '../../db/schema.ts';
-import { raisePublic } from '../../store/write.ts';
+import {
+  type SubjectStates,
+  type SubjectsAfter,
+  checkSubjects,
+  keyMeant,
+} from '@/core/design/subject-change.ts';
+import { statement } from '../../store/statement.ts';
 import { type CommandContext, Refused, command } from '../definition.ts';
-import { deriveWaiting } from './waiting.ts';
 import { setOf } from './sets.ts';
+import { statesOf, writeSubjects } from './write-subjects.ts';
 
 /** Adds subjects to a set; a name that is there already, to the letter, is that one. */
 export const addSubjects = command({
@@ -19,58 +22,65 @@ export const addSubjects = command({
     parent: z.string().max(64).nullable().default(null),
   }),
   run(context, { set: id, names, parent }) {
-    const { connection, site } = context;
     const set = setOf(context, id);
-    if (parent !== null) checkParent(context, set, parent);
-    const there = connection.tables.select().from(subject).where(eq(subject.set, id)).all();
-    const keys = new Set(there.map(({ key }) => key));
-    const byName = new Map(
-      there.filter((s) => s.parent === parent).map((s) => [s.name.toLowerCase(), s.key]),
-    );
-    let position = lastPosition(context);
-    const added = names.map((name) => {
-      const known = byName.get(name.toLowerCase());
-      if (known !== undefined) return { key: known, name };
-      const key = freeKey(typeKeyOf(name, site.design.site.language), keys);
-      keys.add(key);
-      byName.set(name.toLowerCase(), key);
-      const row = { set: id, key, name, slug: key, description: '', parent };
-      connection.tables
-        .insert(subject)
-        .values({ ...row, position: (position += 1) })
-        .run();
-      return { key, name };
-    });
-    raisePublic(connection, [readKey.subjects]);
-    deriveWaiting(context, set.key);
-    return { set: id, added };
+    const states = statesOf(context, id);
+    if (parent !== null) checkParent(states, set, parent);
+    const { added, after } = addedTo(context, id, { states, names, parent });
+    const issues = checkSubjects(states, after);
+    if (issues.length > 0) throw new Refused(...issues);
+    if (after.size > 0) writeSubjects(context, id, { states, after });
+    return { set: id, at: context.at, added };
   },
 });
 
+interface Added {
+  states: SubjectStates;
+  names: string[];
+  parent: string | null;
+}
+
+/** What each name is; a name that was merged into another is that one. */
+function addedTo(
+  { connection, site }: CommandContext,
+  set: string,
+  { states, names, parent }: Added,
+): { added: { key: string; name: string }[]; after: SubjectsAfter } {
+  const beside = [...states.values()].filter((s) => s.merged !== null || s.parent === parent);
+  const byName = new Map(beside.map((s) => [s.name.toLowerCase(), keyMeant(states, s.key)]));
+  const after: SubjectsAfter = new Map();
+  const slugs = new Set(beside.filter((s) => s.merged === null).map(({ slug }) => slug));
+  const taken = takenKeys(connection, set);
+  const added = names.map((name) => {
+    const known = byName.get(name.toLowerCase());
+    if (known !== undefined) return { key: known, name };
+    const wanted = typeKeyOf(name, site.design.site.language);
+    const [key, slug] = [freeKey(wanted, taken), freeKey(wanted, slugs)];
+    const about = { description: '', picture: null, parent, merged: null };
+    after.set(key, { key, name, slug, ...about });
+    byName.set(name.toLowerCase(), key);
+    taken.add(key);
+    slugs.add(slug);
+    return { key, name };
+  });
+  return { added, after };
+}
+
+/** Keys that something has or had: what was once written under one is not to be meant by another. */
+function takenKeys(connection: CommandContext['connection'], set: string): Set<string> {
+  const sql = 'SELECT DISTINCT key FROM subject WHERE "set" = ?';
+  return new Set(statement<string>(connection, sql).pluck().all(set));
+}
+
 function checkParent(
-  { connection }: CommandContext,
-  { id, kind, label }: ReturnType<typeof setOf>,
+  states: SubjectStates,
+  { kind, label }: ReturnType<typeof setOf>,
   parent: string,
 ): void {
-  const found = connection.tables
-    .select()
-    .from(subject)
-    .where(and(eq(subject.set, id), eq(subject.key, parent)))
-    .get();
-  if (kind === 'tree' && found) return;
+  if (kind === 'tree' && states.get(parent)?.merged === null) return;
   throw new Refused({
     code: 'unknown-subject',
     path: 'parent',
     message: `Nothing stands below "${parent}" in ${label}.`,
     fix: 'Add it at the top, or below another one.',
   });
-}
-
-function lastPosition({ connection }: CommandContext): number {
-  return (
-    connection.tables
-      .select({ last: max(subject.position) })
-      .from(subject)
-      .get()?.last ?? -1
-  );
 }

@@ -1,0 +1,54 @@
+import { BEGINNING, type Instant } from '@/core/time/interval.ts';
+import type { Connection } from '../db/connection.ts';
+import { statement } from '../store/statement.ts';
+
+interface Row {
+  set: string;
+  key: string;
+  from: Instant;
+  to: Instant | null;
+  name: string;
+  slug: string;
+  description: string;
+  picture: string | null;
+  parent: string | null;
+  merged: string | null;
+  author: string | null;
+}
+
+/**
+ * What history.yaml says of subjects: those that stood otherwise before, those of sets that are not
+ * among the given ones, by their ids; and since when the others have stood as they stand.
+ */
+export function subjectHistory(connection: Connection, sets: readonly string[]): object {
+  const rows = statement<Row>(
+    connection,
+    `SELECT "set", key, starts AS "from", ends AS "to", name, slug, description, picture, parent,
+       merged, author FROM subject ORDER BY "set", key, starts`,
+  ).all();
+  const isHere = ({ set, to }: Row): boolean => to === null && sets.includes(set);
+  const subjects = rows.filter((row) => !isHere(row)).map(lineOf);
+  const since = rows
+    .filter((row) => isHere(row) && row.from !== BEGINNING)
+    .map(({ set, key, from, author }) => lean({ set, key, from: iso(from), author }));
+  return {
+    ...(subjects.length > 0 ? { subjects } : {}),
+    ...(since.length > 0 ? { subjectsSince: since } : {}),
+  };
+}
+
+function lineOf({ from, to, ...row }: Row): object {
+  return lean({
+    ...row,
+    from: from === BEGINNING ? null : iso(from),
+    to: to === null ? null : iso(to),
+  });
+}
+
+function lean(line: object): object {
+  return Object.fromEntries(Object.entries(line).filter(([, value]) => value !== null));
+}
+
+function iso(at: Instant): string {
+  return new Date(at).toISOString();
+}
