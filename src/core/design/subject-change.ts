@@ -29,6 +29,7 @@ export const subjectChange = z.discriminatedUnion('do', [
   z.strictObject({ do: z.literal('merge'), keys, into: key }),
   z.strictObject({ do: z.literal('delete'), keys }),
 ]);
+/** One of them. */
 export type SubjectChange = z.output<typeof subjectChange>;
 
 /** The subjects of a set as they stand, by key, in their order; merged ones among them. */
@@ -56,13 +57,6 @@ export function changeSubjects(
   const after = changed(states, change);
   const issues = checkSubjects(states, after);
   return issues.length > 0 ? refused(...issues) : ok(after);
-}
-
-/** The key that a subject counts as: its own, or that of the one it was merged into. */
-export function keyMeant(states: SubjectStates, own: string): string {
-  let next = own;
-  for (let i = 0; i < DEEPEST; i++) next = states.get(next)?.merged ?? next;
-  return next;
 }
 
 function isThere(state: SubjectState | undefined): state is SubjectState {

@@ -20,7 +20,7 @@ function startingWithLetter(key: string, otherwise: string): string {
 }
 
 /** A key that is free, with a number where it is not. */
-export function freeKey(key: string, taken: ReadonlySet<string>): string {
+export function freeKey(key: string, taken: Pick<ReadonlySet<string>, 'has'>): string {
   if (!taken.has(key)) return key;
   for (let n = 2; ; n++) {
     const next = `${key.slice(0, MAX_KEY - 4)}${n}`;

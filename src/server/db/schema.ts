@@ -215,6 +215,8 @@ export const subject = sqliteTable(
     primaryKey({ columns: [t.set, t.key, t.starts] }),
     index('subject_starts').on(t.set, t.starts),
     index('subject_ends').on(t.set, t.ends),
+    index('subject_name').on(t.set, sql`${t.name} COLLATE NOCASE`),
+    index('subject_slug').on(t.set, t.slug),
   ],
 );
 

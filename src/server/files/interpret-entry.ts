@@ -92,12 +92,7 @@ export class EntryReader {
             }),
         }),
     };
-    const setKeys = new Map(design.subjectSets.map(({ key, id }) => [id, key]));
-    const before = (history?.subjects ?? []).map((s) => ({
-      ...s,
-      set: setKeys.get(s.set) ?? s.set,
-    }));
-    for (const { set, key } of [...subjects, ...before])
+    for (const { set, key } of [...subjects, ...subjectsBefore(design, history)])
       this.subjects.set(set, (this.subjects.get(set) ?? new Set()).add(key));
     this.world = {
       typeOf: (id) => this.ids.get(id)?.type.key ?? null,
@@ -371,4 +366,13 @@ export class EntryReader {
       at = parentOf(at);
     }
   }
+}
+
+/** The subjects that were there once, by the keys that their sets have now. */
+function subjectsBefore(
+  { subjectSets }: Design,
+  history: SavedHistory | null,
+): { set: string; key: string }[] {
+  const keys = new Map(subjectSets.map(({ key, id }) => [id, key]));
+  return (history?.subjects ?? []).map(({ set, key }) => ({ set: keys.get(set) ?? set, key }));
 }

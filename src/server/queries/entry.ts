@@ -17,6 +17,7 @@ import { statement } from '../store/statement.ts';
 import { valuesOfType } from '../store/stored-values.ts';
 import type { LifeSpan } from './content.ts';
 import { entryName } from './display.ts';
+import { withMeantSubjects } from './meant-subjects.ts';
 import { type Option, optionsOf } from './offers.ts';
 import type { SiteView } from './site-view.ts';
 import { asOf } from '../store/as-of.ts';
@@ -91,7 +92,8 @@ export function entryDetail(
   const { revisions, ...stored } = storedOf(view, id, at, now);
   const shown = revisions.findLast((r) => r.saved <= at) ?? revisions[0];
   const newest = revisions.at(-1);
-  const values = valuesOfType(type, shown?.values ?? '{}', site.design.site);
+  const read = valuesOfType(type, shown?.values ?? '{}', site.design.site);
+  const values = withMeantSubjects(type.fields, read, view.subjects(at));
   return {
     id,
     type: formType(view, type, values, at),

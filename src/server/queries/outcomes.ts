@@ -10,6 +10,7 @@ import { leadingHere } from './leading-here.ts';
 import { listingOutcome } from './listing.ts';
 import { findEntries } from './offers.ts';
 import { reachSoFar } from './reach.ts';
+import { sameWord } from './same-word.ts';
 import { settingsOutcome } from './settings.ts';
 import type { SiteView } from './site-view.ts';
 import { fieldsOf, typeOutcome } from './type.ts';
@@ -49,6 +50,9 @@ const OUTCOMES: Record<string, Outcome> = {
   type: outcome(
     z.object({ ...clock, id: key, steps, specimen: id.nullable() }),
     (view, actor, input) => typeOutcome(view, actor, input, input),
+  ),
+  sameWord: outcome(z.object({ at, set: key, name: z.string().max(200) }), (view, actor, input) =>
+    sameWord(view, actor, input, input.at),
   ),
   fields: outcome(z.object({ at, type: key }), (view, actor, input) =>
     fieldsOf(view, actor, input.type, input.at),

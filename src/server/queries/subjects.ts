@@ -8,9 +8,12 @@ import { asOf } from '../store/as-of.ts';
 import { cellColumn, indexTable, isManyValued, memberTable } from '../store/index-columns.ts';
 import { madeColumns } from '../store/index-tables.ts';
 import { statement } from '../store/statement.ts';
+import { subjectTarget } from '../store/subject-edges.ts';
 import { SubjectStore } from '../store/subject-store.ts';
 import type { Looking } from './clock.ts';
 import type { SiteView } from './site-view.ts';
+import { type Option, pictures } from './offers.ts';
+import { type SubjectUsers, usersOf } from './subject-users.ts';
 import { type SubjectDeed, deedsOf } from './subject-deeds.ts';
 
 /** A subject, as a line of its set. */
@@ -40,6 +43,10 @@ export interface SubjectsDetail {
   fields: { type: string; label: string }[];
   /** What was done to it lately, the last first. */
   deeds: SubjectDeed[];
+  /** The site's pictures, for those of subjects. */
+  pictures: Option[];
+  /** The entries that have the subject that is opened; null where none is. */
+  users: SubjectUsers | null;
 }
 
 interface User {
@@ -53,6 +60,7 @@ export function subjectsDetail(
   actor: Actor,
   key: string,
   { at, past }: Looking,
+  opened: string | null = null,
 ): SubjectsDetail | null {
   permit(actor, 'read-unpublished', SITE);
   const site = view.editable(at, past)?.site;
@@ -70,6 +78,8 @@ export function subjectsDetail(
       label: `${type.label}, ${field.label}`,
     })),
     deeds: deedsOf(view, set.id, at),
+    pictures: pictures(view),
+    users: opened === null ? null : usersOf(view, set.id, opened, at),
   };
 }
 
@@ -84,7 +94,7 @@ function linesOf(
 ): SubjectLine[] {
   const now = new SubjectStore(view.connection).history(set.id).at(at);
   const counts = countsOf(view, users, at, set.kind === 'tree');
-  const written = keysWritten(view, set.id, at);
+  const isWritten = written(view, set.id, at);
   const under = new Map<string | null, Subject[]>();
   for (const subject of now.all()) {
     const beside = under.get(subject.parent);
@@ -95,11 +105,12 @@ function linesOf(
     const within = now.keysWithin(subject.key);
     const own = within.filter((k) => now.get(k)?.key === subject.key);
     const { key, name, slug, description, picture, parent } = subject;
+    const live = counts(own);
     return {
       ...{ key, name, slug, description, picture, parent, depth },
-      own: counts(own),
+      own: live,
       used: counts(within),
-      unused: !own.some((k) => written.has(k)),
+      unused: live === 0 && !own.some(isWritten),
     };
   };
   const below = (parent: string | null, depth: number): SubjectLine[] =>
@@ -110,16 +121,17 @@ function linesOf(
   return below(null, 0);
 }
 
-/** The keys of a set that some entry has in its newest version, or in one that is or will be live. */
-function keysWritten({ connection }: SiteView, set: string, at: Instant): Set<string> {
-  const sql = `SELECT DISTINCT substr(g.target, @from) FROM reference_edge AS g
-      JOIN entry AS e ON e.id = g.entry
-    WHERE g.target >= @first AND g.target < @past AND e.deleted IS NULL
-      AND (g.revision = e.newest OR EXISTS (SELECT 1 FROM live_interval AS l
-        WHERE l.entry = g.entry AND l.revision = g.revision
-          AND (l.ends IS NULL OR l.ends > @at)))`;
-  const bounds = { first: `#${set}/`, past: `#${set}0`, from: set.length + 3, at };
-  return new Set(statement<string>(connection, sql).pluck().all(bounds));
+/** Whether some entry has a key in its newest version, or in one that is or will be live. */
+function written({ connection }: SiteView, set: string, at: Instant): (key: string) => boolean {
+  const sql = statement(
+    connection,
+    `SELECT 1 FROM reference_edge AS g JOIN entry AS e ON e.id = g.entry
+     WHERE g.target = @target AND e.deleted IS NULL
+       AND (g.revision = e.newest OR EXISTS (SELECT 1 FROM live_interval AS l
+         WHERE l.entry = g.entry AND l.revision = g.revision
+           AND (l.ends IS NULL OR l.ends > @at))) LIMIT 1`,
+  );
+  return (key) => sql.get({ target: subjectTarget(set, key), at }) !== undefined;
 }
 
 /** How many live entries have any of some keys. */

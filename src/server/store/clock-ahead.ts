@@ -32,6 +32,18 @@ export function writtenAhead(connection: Connection, now: Instant): WrittenAhead
   };
 }
 
+/** The instants that are dated anew, by table and column. */
+const MOVED = [
+  ['revision', 'saved'],
+  ['planned_change', 'at'],
+  ['design_version', 'saved'],
+  ['design_version', 'starts'],
+  ['entry', 'created'],
+  ['entry', 'deleted'],
+  ['subject', 'starts'],
+  ['subject', 'ends'],
+] as const;
+
 /**
  * Dates what was written ahead of an instant to that instant, in the order in which it was done,
  * and works out anew what follows from it. What was planned for later stays planned.
@@ -49,17 +61,7 @@ export function moveToNow(connection: Connection, now: Instant): void {
       .pluck()
       .all({ now, last });
     const places = new Map(instants.map((t, i) => [t, now - instants.length + 1 + i]));
-    const columns = [
-      ['revision', 'saved'],
-      ['planned_change', 'at'],
-      ['design_version', 'saved'],
-      ['design_version', 'starts'],
-      ['entry', 'created'],
-      ['entry', 'deleted'],
-      ['subject', 'starts'],
-      ['subject', 'ends'],
-    ] as const;
-    for (const [table, column] of columns) {
+    for (const [table, column] of MOVED) {
       const own = table === 'planned_change' ? 'AND local IS NULL' : '';
       const set = driver.prepare(`UPDATE ${table} SET ${column} = ? WHERE ${column} = ? ${own}`);
       for (const [from, to] of places) set.run(to, from);

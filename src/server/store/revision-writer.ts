@@ -34,6 +34,30 @@ export function revisionWriter(
     'INSERT INTO revision (entry, number, saved, author, "values", name, search) VALUES (?, ?, ?, ?, ?, ?, ?)',
   );
   const newest = statement(connection, 'UPDATE entry SET newest = ?, unpublished = 1 WHERE id = ?');
+  const writeEdges = edgeWriter(connection, setIds);
+  return (entry, type, { number, saved, author, values: own, stored, name: given }) => {
+    const json = JSON.stringify({ ...storedValues(type, own, language), ...stored });
+    const values = stored ? readValues(json, language) : own;
+    const named = withComputed(type.fields, values, site);
+    const name = given ?? nameOf({ id: entry, type, values: named });
+    insert.run(entry, number, saved, author, json, name, searchKey(name));
+    newest.run(number, entry);
+    writeEdges(entry, type, { number, values, isCarried: stored !== undefined });
+  };
+}
+
+/** A revision whose references are noted; `isCarried`: with values of fields its type has no more. */
+interface Noted {
+  number: number;
+  values: Values;
+  isCarried: boolean;
+}
+
+/** Notes the entries and subjects that a revision holds. */
+function edgeWriter(
+  connection: Connection,
+  setIds: ReadonlyMap<string, string>,
+): (entry: string, type: ContentType, noted: Noted) => void {
   const edge = statement(
     connection,
     'INSERT OR IGNORE INTO reference_edge (target, field, entry, revision) VALUES (?, ?, ?, ?)',
@@ -48,15 +72,9 @@ export function revisionWriter(
     `SELECT DISTINCT field, substr(target, 2, instr(target, '/') - 2) AS "set"
        FROM reference_edge WHERE entry = ? AND target LIKE '#%'`,
   );
-  return (entry, type, { number, saved, author, values: own, stored, name: given }) => {
-    const json = JSON.stringify({ ...storedValues(type, own, language), ...stored });
-    const values = stored ? readValues(json, language) : own;
-    const named = withComputed(type.fields, values, site);
-    const name = given ?? nameOf({ id: entry, type, values: named });
-    insert.run(entry, number, saved, author, json, name, searchKey(name));
-    newest.run(number, entry);
+  return (entry, type, { number, values, isCarried }) => {
     const fields = new Set(type.fields.flatMap(idsLeadingOn));
-    if (stored) for (const field of known.all(entry)) fields.add(field);
+    if (isCarried) for (const field of known.all(entry)) fields.add(field);
     for (const field of fields)
       for (const value of valuesOf(values, field)) {
         const target = entryNamed(value);
@@ -66,7 +84,7 @@ export function revisionWriter(
       edge.run(target, field, entry, number);
     for (const { field, set, key } of subjectsAmong(type.fields, values))
       edge.run(subjectTarget(setIds.get(set) ?? set, key), field, entry, number);
-    for (const { field, set } of stored ? knownSubjects.all(entry) : [])
+    for (const { field, set } of isCarried ? knownSubjects.all(entry) : [])
       for (const key of valuesOf(values, field))
         edge.run(subjectTarget(set, String(key)), field, entry, number);
   };

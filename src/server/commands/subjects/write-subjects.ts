@@ -1,6 +1,7 @@
 import type { SubjectState, SubjectStates, SubjectsAfter } from '@/core/design/subject-change.ts';
 import { same } from '@/core/design-edit/properties.ts';
 import { readKey } from '@/core/forecast/read-set.ts';
+import type { Connection } from '../../db/connection.ts';
 import { type DesignsAhead, designsFrom, sitesOf } from '../../store/designs-ahead.ts';
 import { restand } from '../../store/restand.ts';
 import { statement } from '../../store/statement.ts';
@@ -9,6 +10,19 @@ import { TooManyForOneWrite } from '../../store/too-many.ts';
 import { raisePublic } from '../../store/write.ts';
 import type { CommandContext } from '../definition.ts';
 import { deriveEntries } from '../derive-entry.ts';
+
+/** A subject of a set, by its id, as it stands now, merged or not; undefined where it is not there. */
+export function stateOf(
+  connection: Connection,
+  set: string,
+  key: string,
+): SubjectState | undefined {
+  return statement<SubjectState>(
+    connection,
+    `SELECT key, name, slug, description, picture, parent, merged
+       FROM subject WHERE "set" = ? AND key = ? AND ends IS NULL`,
+  ).get(set, key);
+}
 
 /** The subjects of a set, by its id, as they stand now; merged ones among them. */
 export function statesOf(

@@ -18,4 +18,6 @@ INSERT INTO `__new_subject`("set", "key", "starts", "name", "slug", "description
 DROP TABLE `subject`;--> statement-breakpoint
 ALTER TABLE `__new_subject` RENAME TO `subject`;--> statement-breakpoint
 CREATE INDEX `subject_starts` ON `subject` (`set`,`starts`);--> statement-breakpoint
-CREATE INDEX `subject_ends` ON `subject` (`set`,`ends`);
+CREATE INDEX `subject_ends` ON `subject` (`set`,`ends`);--> statement-breakpoint
+CREATE INDEX `subject_name` ON `subject` (`set`,`name` COLLATE NOCASE);--> statement-breakpoint
+CREATE INDEX `subject_slug` ON `subject` (`set`,`slug`);

@@ -1,116 +1,137 @@
 'use client';
 
 import type { Clock } from '@/server/queries/clock.ts';
-import type { SubjectLine, SubjectsDetail } from '@/server/queries/subjects.ts';
+import type { SubjectUsers } from '@/server/queries/subject-users.ts';
+import type { SubjectsDetail } from '@/server/queries/subjects.ts';
 import { Issues, SaidLine } from '@/ui/primitives/issues.tsx';
-import { Table, type TableColumn } from '@/ui/primitives/table.tsx';
-import { entriesCounted } from '../format.ts';
+import { counted, entryHref } from '../format.ts';
+import { LongWork } from '../long-work.tsx';
 import { Panes } from '../panes.tsx';
-import { command } from '../send.ts';
 import { ClockLink } from '../shell/clock-link.tsx';
-import { type Attempts, useAttempts } from '../use-attempts.ts';
+import { useAttempts } from '../use-attempts.ts';
 import { AddSubjects } from './add-subjects.tsx';
+import { Deeds } from './deeds.tsx';
+import { LookAlikes } from './look-alikes.tsx';
+import { SubjectForm } from './subject-form.tsx';
+import { SubjectList } from './subject-list.tsx';
+import { changing, undoing } from './use-change.ts';
 
-/** A subject set: what is in it, and where it is taken from. */
-export function SubjectsScreen({ detail, clock }: { detail: SubjectsDetail; clock: Clock }) {
-  const { set, subjects, fields } = detail;
-  const { attempt, busy, said, issues } = useAttempts();
+/** A subject set, or one subject of it: what is in it, and where it is taken from. */
+export function SubjectsScreen({
+  detail,
+  subject,
+  clock,
+}: {
+  detail: SubjectsDetail;
+  /** Key of the one that is opened; null for all. */
+  subject: string | null;
+  clock: Clock;
+}) {
+  const { set, subjects } = detail;
+  const { attempt, busy, said, issues, work } = useAttempts();
   const readOnly = clock.tense !== 'now';
+  const change = changing(set.id, attempt);
+  const line = subjects.find(({ key }) => key === subject);
+  const kind = set.kind === 'tree' ? 'Categories, one below the other.' : 'Tags, in any number.';
+  const here = `/build/settings/subjects/${set.key}`;
+  const unused = subjects.filter((s) => s.unused).length;
+  const lead = `${kind} ${subjects.length.toLocaleString('en')} in all${unused > 0 ? `, ${unused.toLocaleString('en')} without an entry` : ''}.`;
   return (
     <Panes
       problem={clock.problem}
-      title={set.label}
-      lead={set.kind === 'tree' ? 'Categories, one below the other.' : 'Tags, in any number.'}
+      title={line ? line.name : set.label}
+      lead={
+        subject === null ? (
+          lead
+        ) : (
+          <ClockLink className="link" href={here}>{`All of ${set.label}`}</ClockLink>
+        )
+      }
       settings={
         <div className="flex flex-col gap-3">
           <SaidLine said={said} />
+          <LongWork work={work} />
           <Issues issues={issues} title="Not done" answers />
-          {!readOnly && <AddSubjects detail={detail} busy={busy} attempt={attempt} />}
-          <Table
-            label={set.label}
-            columns={columnsOf(set.id, readOnly, attempt)}
-            rows={subjects}
-            keyOf={({ key }) => key}
-          />
-          {subjects.length === 0 && (
-            <p className="border-t border-rule py-3 text-muted">
-              Nothing in it yet. Write the first ones above; tags are also made while writing an
-              entry.
-            </p>
+          {readOnly && <p className="text-amber-text">{TENSE[clock.tense]}</p>}
+          {line && (
+            <SubjectForm
+              key={`${line.key} ${line.name} ${line.slug} ${line.description} ${line.picture}`}
+              {...{ detail, line, readOnly, busy, issues, change }}
+            />
           )}
+          {subject !== null && !line && (
+            <p className="text-muted">It is not there as of this instant.</p>
+          )}
+          {subject === null && !readOnly && <AddSubjects {...{ detail, busy, attempt }} />}
+          {subject === null && !readOnly && subjects.length > 1 && (
+            <LookAlikes set={set.id} language={detail.language} {...{ subjects, change }} />
+          )}
+          {subject === null && <SubjectList {...{ detail, readOnly, change }} />}
         </div>
       }
       outcome={
-        <section aria-label="Where it is used" className="p-6">
-          <h2>Where it is used</h2>
-          <ul className="mt-2">
-            {fields.map(({ type, label }) => (
-              <li key={label}>
-                <ClockLink className="link" href={`/build/types/${type}`}>
-                  {label}
-                </ClockLink>
-              </li>
-            ))}
-          </ul>
-          {fields.length === 0 && <p className="mt-2 text-muted">No field takes from it.</p>}
-        </section>
+        <div className="min-h-0 overflow-auto p-6">
+          {detail.users && line ? <Having users={detail.users} /> : <Users detail={detail} />}
+          <Deeds
+            deeds={detail.deeds}
+            zone={clock.zone}
+            now={clock.now}
+            readOnly={readOnly || busy}
+            onUndo={(at) => void undoing(set.id, attempt)(at)}
+          />
+        </div>
       }
     />
   );
 }
 
-function columnsOf(
-  set: string,
-  readOnly: boolean,
-  attempt: Attempts['attempt'],
-): TableColumn<SubjectLine>[] {
-  const take = ({ key, name, parent }: SubjectLine): void => {
-    const undo = { label: 'Undo', run: () => void back() };
-    const back = (): Promise<boolean> =>
-      attempt(
-        () => command('addSubjects', { set, names: [name], parent }),
-        () => ({ words: `${name} is back.` }),
-      );
-    void attempt(
-      () => command('deleteSubject', { set, key }),
-      () => ({ words: `${name} is taken away.`, undo }),
-    );
-  };
-  return [
-    {
-      key: 'name',
-      head: 'Name',
-      className: 'font-[550]',
-      cell: ({ name, depth }) => <span style={{ paddingLeft: depth * 16 }}>{name}</span>,
-    },
-    {
-      key: 'slug',
-      head: 'In addresses',
-      cell: ({ slug }) => <span className="font-mono text-note">{slug}</span>,
-    },
-    {
-      key: 'used',
-      head: 'Live entries',
-      className: 'text-right whitespace-nowrap text-muted',
-      headClassName: 'text-right',
-      cell: ({ used }) => (used === 0 ? 'none' : entriesCounted(used)),
-    },
-    {
-      key: 'act',
-      head: <span className="sr-only">What can be done</span>,
-      className: 'text-right',
-      cell: (line) =>
-        !readOnly &&
-        line.used === 0 && (
-          <button
-            type="button"
-            className="button-quiet"
-            aria-label={`Take ${line.name} away`}
-            onClick={() => take(line)}
-          >
-            Take away
-          </button>
-        ),
-    },
-  ];
+const TENSE: Record<Clock['tense'], string> = {
+  now: '',
+  past: 'As it was then. Subjects are changed as of now.',
+  future: 'As it will be, if nothing is changed. Subjects are changed as of now.',
+};
+
+/** The entries that have a subject. */
+function Having({ users: { entries, total } }: { users: SubjectUsers }) {
+  return (
+    <section aria-label="Entries with it">
+      <h2>Entries with it</h2>
+      <p className="mt-1 text-muted">
+        {total === 0
+          ? 'No entry has it.'
+          : `${counted(total, 'entry', 'entries')}, in what was saved last.`}
+      </p>
+      <ul className="mt-2">
+        {entries.map(({ id, name, live }) => (
+          <li key={id} className="flex gap-3 border-t border-rule py-1.5">
+            <ClockLink className="link min-w-0 flex-1 truncate" href={entryHref(id)}>
+              {name}
+            </ClockLink>
+            {!live && <span className="text-muted">not live</span>}
+          </li>
+        ))}
+        {total > entries.length && (
+          <li className="border-t border-rule py-1.5 text-muted">{`… ${counted(total - entries.length, 'other')}`}</li>
+        )}
+      </ul>
+    </section>
+  );
+}
+
+function Users({ detail: { fields } }: { detail: SubjectsDetail }) {
+  return (
+    <section aria-label="Where it is used">
+      <h2>Where it is used</h2>
+      <ul className="mt-2">
+        {fields.map(({ type, label }) => (
+          <li key={label}>
+            <ClockLink className="link" href={`/build/types/${type}`}>
+              {label}
+            </ClockLink>
+          </li>
+        ))}
+      </ul>
+      {fields.length === 0 && <p className="mt-2 text-muted">No field takes from it.</p>}
+    </section>
+  );
 }

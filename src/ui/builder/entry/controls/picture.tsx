@@ -6,7 +6,11 @@ import { type ControlProps, asText } from './definition.ts';
 import { Chips } from './chips.tsx';
 
 /** One or several pictures, picked from thumbnails. */
-export function PictureControl(props: ControlProps) {
+export function PictureControl(
+  props: Pick<ControlProps, 'id' | 'value' | 'readOnly' | 'onChange'> & {
+    field: Pick<ControlProps['field'], 'many' | 'options'>;
+  },
+) {
   const { id, field, value, readOnly, onChange } = props;
   const [picking, setPicking] = useState(false);
   const choose = (label: string, onPick: (key: string) => void) => (

@@ -14,7 +14,9 @@ export default async function Page({
 }) {
   const { clock, ask } = await openScreen(searchParams);
   const { set } = await params;
-  const detail = await ask('subjectsDetail', set, lookingOf(clock));
+  const { subject } = await searchParams;
+  const opened = typeof subject === 'string' ? subject : null;
+  const detail = await ask('subjectsDetail', set, lookingOf(clock), opened);
   if (!detail) notFound();
-  return <SubjectsScreen key={set} detail={detail} clock={clock} />;
+  return <SubjectsScreen key={set} detail={detail} subject={opened} clock={clock} />;
 }
