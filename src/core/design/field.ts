@@ -84,6 +84,8 @@ export interface Field {
   otherKey?: string | undefined;
   /** Marks the one reference that makes the tree of pages. */
   sitsWithin?: boolean | undefined;
+  /** How many entries may sit within nothing. */
+  atTop?: number | undefined;
   /** The subject set of tags or a category, by key. */
   set?: string | undefined;
   /** The level that the highest heading of rich text has on pages, 1 to 3. */

@@ -3,6 +3,7 @@ import { z } from 'zod';
 import { entry, plannedChange } from '../db/schema.ts';
 import type { ContentType } from '@/core/design/spec.ts';
 import { valuesOfType } from '../store/stored-values.ts';
+import { crowdedTop } from '../store/at-top.ts';
 import { doubledValues } from '../store/unique-values.ts';
 import { statement } from '../store/statement.ts';
 import { type CommandContext, Refused, command } from './definition.ts';
@@ -48,7 +49,7 @@ export const restoreEntry = command({
   },
 });
 
-/** Unique values that others took since it was deleted. */
+/** Unique values, and places at the top, that others took since it was deleted. */
 function takenMeanwhile(
   { connection, site }: CommandContext,
   type: ContentType,
@@ -57,7 +58,10 @@ function takenMeanwhile(
   const sql = 'SELECT "values" FROM revision WHERE entry = ? ORDER BY number DESC LIMIT 1';
   const json = statement<string>(connection, sql).pluck().get(id) ?? '{}';
   const values = valuesOfType(type, json, site.design.site);
-  return doubledValues(connection, type, values, { entry: id, site: site.design.site });
+  return [
+    ...doubledValues(connection, type, values, { entry: id, site: site.design.site }),
+    ...crowdedTop(connection, type, values, id),
+  ];
 }
 
 /** The revision that was live until an instant; null where none was. */

@@ -15,6 +15,7 @@ import { deriveEntry } from './derive-entry.ts';
 import { thereAlready } from './there-already.ts';
 import { entryOf } from './entry-lookup.ts';
 import { carriedValues } from '../store/carried-values.ts';
+import { crowdedTop } from '../store/at-top.ts';
 import { doubledValues } from '../store/unique-values.ts';
 import { valuesOfForm } from '../store/form-values.ts';
 
@@ -44,6 +45,7 @@ export const saveEntry = command({
     issues.push(
       ...doubledValues(connection, type, values, { entry: given, site: site.design.site }),
     );
+    issues.push(...crowdedTop(connection, type, values, given));
     if (issues.length > 0) throw new Refused(...issues);
     const number = (newestOf(context, id) ?? 0) + 1;
     if (given !== null) {

@@ -7,6 +7,7 @@ import type { Given } from '@/core/design/kinds/definition.ts';
 import { kindOf } from '@/core/design/kinds/index.ts';
 import type { ContentType, Design } from '@/core/design/spec.ts';
 import { type Values, valuesOf } from '@/core/design/values.ts';
+import { isBlank } from '@/core/pattern/types.ts';
 import type { SubjectToLoad } from './read-design.ts';
 import { didYouMean } from '@/core/did-you-mean.ts';
 import type { Issue } from '@/core/issue.ts';
@@ -63,6 +64,8 @@ export class EntryReader {
   private readonly subjects = new Map<string, Set<string>>();
   /** Which file has each value that may be there once, by type, field and value. */
   private readonly unique = new Map<string, string>();
+  /** How many entries sit within nothing, by the type's id. */
+  private readonly tops = new Map<string, number>();
   /** Where the entry of each single type stands, by the type's id. */
   private readonly singles = new Map<string, string>();
   /** Which file and line text that is read as Markdown begins at. */
@@ -164,6 +167,7 @@ export class EntryReader {
         }
       this.checkDepth(entry, told);
       this.checkUnique(entry, told);
+      this.checkTop(entry, told);
     }
   }
 
@@ -347,6 +351,18 @@ export class EntryReader {
         told([field.key], 'not-unique', message, 'Give it another value.');
       }
     }
+  }
+
+  /** No more sit within nothing than may. */
+  private checkTop({ type, revisions, deleted }: EntryToLoad, told: Told): void {
+    const field = type.fields.find((f) => f.sitsWithin && f.atTop !== undefined);
+    const newest = revisions.at(-1);
+    if (!field || !newest || deleted !== null || !isBlank(newest.values[field.id])) return;
+    const count = (this.tops.get(type.id) ?? 0) + 1;
+    this.tops.set(type.id, count);
+    if (count <= field.atTop!) return;
+    const message = `${field.atTop} of ${type.plural} may be at the top, and this is one more.`;
+    told([field.key], 'crowded-top', message, 'Let it sit within another one, or allow more.');
   }
 
   private checkDepth({ id, type, revisions }: EntryToLoad, told: Told): void {

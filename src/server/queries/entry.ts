@@ -17,6 +17,7 @@ import { statement } from '../store/statement.ts';
 import { valuesOfType } from '../store/stored-values.ts';
 import type { LifeSpan } from './content.ts';
 import { entryName } from './display.ts';
+import { type FieldNote, notesOf } from './field-notes.ts';
 import { withMeantSubjects } from './meant-subjects.ts';
 import { type Option, optionsOf } from './offers.ts';
 import type { SiteView } from './site-view.ts';
@@ -66,6 +67,8 @@ export type FormField = Pick<
   entryTypes?: string[] | null;
   /** The id of the subject set that its values are of, and the language they are compared in. */
   subjects?: { set: string; language: string };
+  /** What keeps it from being left blank, or from being filled, and where that is changed. */
+  notes: FieldNote[];
   /** Names of the entries it points at, by id. */
   names: Record<string, string>;
 };
@@ -96,7 +99,7 @@ export function entryDetail(
   const values = withMeantSubjects(type.fields, read, view.subjects(at));
   return {
     id,
-    type: formType(view, type, values, at),
+    type: formType(view, type, values, { at, entry: id }),
     values: Object.fromEntries(type.fields.map((f) => [f.id, values[f.id] ?? null])),
     name: shown?.name ?? id,
     revision: newest?.number ?? null,
@@ -164,7 +167,7 @@ export function newEntry(
   if (!type) return null;
   return {
     id: null,
-    type: formType(view, type, {}, at),
+    type: formType(view, type, {}, { at, entry: null }),
     values: defaultsOf(type, site!.design.site.zone, at),
     name: '',
     revision: null,
@@ -197,13 +200,19 @@ function limitsOf({ maxLength, min, max, decimals, unit }: Field): FormField['li
   return { maxLength, min, max, decimals, unit };
 }
 
+/** As of when a form is made, and for which entry; null for a new one. */
+interface Asked {
+  at: Instant;
+  entry: string | null;
+}
+
 function formType(
   view: SiteView,
   type: ContentType,
   values: Values,
-  at: Instant,
+  { at, entry }: Asked,
 ): EntryDetail['type'] {
-  const fields = formFields(view, type.fields, values, at);
+  const fields = formFields(view, type.fields, values, { at, entry });
   return {
     id: type.id,
     key: type.key,
@@ -218,8 +227,9 @@ function formFields(
   view: SiteView,
   all: readonly Field[],
   values: Values,
-  at: Instant,
+  asked: Asked,
 ): FormField[] {
+  const { at, entry } = asked;
   return all.map((f): FormField => {
     const target = targetOf(f);
     const named = mentionsOf(values, f).filter((m) => m.of === 'entry');
@@ -236,11 +246,12 @@ function formFields(
       required: f.required,
       many: f.many,
       help: f.help ?? null,
+      notes: notesOf(view, f, all, { at, entry }),
       options: optionsOf(view, f, at),
       ...(target?.of === 'subjects' ? { subjects: setOf(view, target.set, at) } : {}),
       ...(target?.of === 'entries' ? { entryTypes: target.types && [...target.types] } : {}),
       names: Object.fromEntries(named.map(({ key }) => [key, entryName(view, key)])),
-      ...(f.fields ? { fields: innerFields(view, f, values, at) } : {}),
+      ...(f.fields ? { fields: innerFields(view, f, values, asked) } : {}),
     };
   });
 }
@@ -249,9 +260,9 @@ function innerFields(
   view: SiteView,
   { id, fields = [] }: Field,
   values: Values,
-  at: Instant,
+  asked: Asked,
 ): FormField[] {
   const items = valuesOf(values, id) as Values[];
   const together = fields.map((f) => [f.id, items.flatMap((item) => valuesOf(item, f.id))]);
-  return formFields(view, fields, Object.fromEntries(together), at);
+  return formFields(view, fields, Object.fromEntries(together), asked);
 }

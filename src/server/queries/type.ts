@@ -48,6 +48,8 @@ export interface TypeDetail {
   taken: string[];
   /** Ids that sets have, and that subjects are stored under. */
   takenSets: string[];
+  /** Ids that entries are stored under, of types that may be gone. */
+  takenTypes: string[];
   /** How many entries there are of it, 1,001 for more than 1,000. */
   entries: number;
   /** What would go with it. */
@@ -85,7 +87,10 @@ function changesOf(
   { connection }: SiteView,
   design: Design,
   spec: ContentType,
-): Pick<TypeDetail, 'types' | 'sets' | 'taken' | 'takenSets' | 'entries' | 'removal'> {
+): Pick<
+  TypeDetail,
+  'types' | 'sets' | 'taken' | 'takenSets' | 'takenTypes' | 'entries' | 'removal'
+> {
   const sets = statement<string>(connection, 'SELECT DISTINCT "set" FROM subject').pluck();
   return {
     types: design.types.map(({ key, label, plural, address, clash, seo }) => ({
@@ -98,6 +103,7 @@ function changesOf(
     })),
     sets: design.subjectSets.map(({ key, label, kind }) => ({ key, label, kind })),
     taken: earlierFields(connection, spec).map(({ id }) => id),
+    takenTypes: statement<string>(connection, 'SELECT DISTINCT type FROM entry').pluck().all(),
     takenSets: [...sets.all(), ...design.subjectSets.map(({ id }) => id)],
     entries: entriesOf(connection, spec.id),
     removal: removalOf(design, spec.id),

@@ -29,6 +29,8 @@ export const reference: FieldKind<'reference'> = {
       .optional(),
     /** Marks the one reference that makes the tree of pages. */
     sitsWithin: z.boolean().optional(),
+    /** How many entries may sit within nothing; any number where left out. */
+    atTop: z.int().min(0).max(10_000).optional(),
   },
   valueType: () => one('text'),
   parse: (raw, field) => {
@@ -53,6 +55,16 @@ export const reference: FieldKind<'reference'> = {
             path,
             message: 'Only a single reference can make the tree of pages.',
             fix: 'Make the field a reference that holds one entry.',
+          },
+        ]
+      : []),
+    ...(field.atTop !== undefined && !field.sitsWithin
+      ? [
+          {
+            code: 'wrong-within',
+            path: `${path}/atTop`,
+            message: `${field.label} says how many may be at the top, and does not make the tree.`,
+            fix: 'Let pages sit within what it leads to, or leave the number out.',
           },
         ]
       : []),

@@ -12,7 +12,7 @@ import { TooManyForOneWrite } from '../../store/too-many.ts';
 import { raisePublic } from '../../store/write.ts';
 import { type CommandContext, Refused } from '../definition.ts';
 import { takenOffline } from '../derive-entry.ts';
-import { doublesInUse, singlesInUse, typesInUse } from './types-in-use.ts';
+import { crowdedTops, doublesInUse, singlesInUse, typesInUse } from './types-in-use.ts';
 
 const SHOWN = 10;
 
@@ -38,6 +38,7 @@ export function deriveRelease(context: CommandContext, change: Change): void {
     ...typesInUse(connection, before, after),
     ...singlesInUse(connection, before, after),
     ...doublesInUse(connection, before, after),
+    ...crowdedTops(connection, before, after),
   ];
   if (wrong.length > 0) throw new Refused(...wrong);
   const moving = entriesOf(connection, typesToDealAnew(before.addresses, after.addresses));

@@ -2,6 +2,7 @@ import type { Issue } from '@/core/issue.ts';
 import type { ContentType } from '@/core/design/spec.ts';
 import type { CompiledSite } from '@/core/site/compile.ts';
 import type { Connection } from '../../db/connection.ts';
+import { topsInUse } from '../../store/at-top.ts';
 import { fieldsWithDoubles } from '../../store/unique-values.ts';
 import { statement } from '../../store/statement.ts';
 
@@ -43,6 +44,17 @@ export function doublesInUse(
     );
     return fieldsWithDoubles(connection, type, fields, after.design.site);
   });
+}
+
+/** Types of which more sit within nothing than may from now on. */
+export function crowdedTops(
+  connection: Connection,
+  before: CompiledSite,
+  after: CompiledSite,
+): Issue[] {
+  return [...after.types.values()].flatMap((type) =>
+    topsInUse(connection, type, before.types.get(type.id)),
+  );
 }
 
 /** Types that are to have one entry, and have more. */

@@ -4,6 +4,7 @@ import { memo } from 'react';
 import type { Issue } from '@/core/issue.ts';
 import { isShown } from '@/core/design/shown.ts';
 import type { FormField } from '@/server/queries/entry.ts';
+import { ClockLink } from '../shell/clock-link.tsx';
 import { FieldControl } from './controls/index.tsx';
 
 interface Props {
@@ -12,6 +13,8 @@ interface Props {
   zone: string;
   now: number;
   entry: string | null;
+  /** Key of the type. */
+  type: string;
   readOnly: boolean;
   issues: Issue[];
   onChange: (id: string, value: unknown) => void;
@@ -75,12 +78,32 @@ const FieldLine = memo(function FieldLine({ field, value, wrong, onChange, ...re
       />
       <div id={`${id}-notes`}>
         {field.help && <p className="mt-1 text-note text-muted">{field.help}</p>}
+        {!rest.readOnly && <Notes notes={field.notes} type={rest.type} />}
         <Counted {...field.limits} value={value} />
         {wrong !== '' && <p className="mt-1 whitespace-pre-line text-alarm">{wrong}</p>}
       </div>
     </div>
   );
 });
+
+/** What somebody has to know of a field, with where it is changed. */
+function Notes({ notes, type }: { notes: FormField['notes']; type: string }) {
+  return notes.map(({ words, setting, write }) => (
+    <p key={words} className="mt-1 text-note text-muted">
+      {`${words} `}
+      {setting !== undefined && (
+        <ClockLink className="link" href={`/build/types/${type}?field=${setting}`}>
+          Change how many
+        </ClockLink>
+      )}
+      {write && (
+        <ClockLink className="link" href={`/build/content/new/${write.key}`}>
+          {`Write a ${write.label}`}
+        </ClockLink>
+      )}
+    </p>
+  ));
+}
 
 /** How long a text is, where its length is limited. */
 function Counted({ maxLength, value }: FormField['limits'] & { value: unknown }) {

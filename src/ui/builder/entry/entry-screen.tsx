@@ -84,6 +84,7 @@ export function EntryScreen({ detail, outcome: first, clock }: Props) {
             zone={clock.zone}
             now={clock.now}
             entry={detail.id}
+            type={detail.type.key}
             readOnly={past}
             issues={[...issues, ...outcome.issues]}
             onChange={entry.change}

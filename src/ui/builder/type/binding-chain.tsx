@@ -21,6 +21,8 @@ interface Props {
   detail: TypeDetail;
   outcome: TypeOutcome;
   clock: Clock;
+  /** Id of the field that is opened at first; null for none. */
+  opened: string | null;
   readOnly: boolean;
   onChange: (spec: Spec) => void;
   /** Gives the type, or a field of it, another key at once. */
@@ -42,7 +44,7 @@ interface ChainLink {
  */
 export function BindingChain(props: Props) {
   const { spec, outcome } = props;
-  const [open, setOpen] = useState<string | null>('address');
+  const [open, setOpen] = useState<string | null>(props.opened === null ? 'address' : 'fields');
   const place = `types/${spec.key}/`;
   const issuesAt = (name: string): Issue[] =>
     outcome.issues.filter(({ path = '' }) => `${path}/`.startsWith(`${place}${name}/`));
@@ -225,7 +227,7 @@ function AddressSettings({
   issues,
   onAddress,
   onClash,
-}: Omit<Props, 'detail' | 'onChange' | 'onRename' | 'clock'> & {
+}: Omit<Props, 'detail' | 'onChange' | 'onRename' | 'clock' | 'opened'> & {
   issues: Issue[];
   onAddress: (pattern: string) => void;
   onClash: (clash: Spec['clash']) => void;

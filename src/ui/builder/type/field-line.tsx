@@ -1,3 +1,4 @@
+import { useSortable } from '@dnd-kit/sortable';
 import type { Issue } from '@/core/issue.ts';
 import type { Field } from '@/core/design/field.ts';
 import { kindOf } from '@/core/design/kinds/index.ts';
@@ -6,6 +7,8 @@ import type { TypeDetail } from '@/server/queries/type.ts';
 import { FieldPanel } from './field-panel.tsx';
 
 interface Props {
+  /** What it is known by while it is dragged. */
+  slot: string;
   field: Field;
   detail: TypeDetail;
   /** The other fields of the type. */
@@ -32,6 +35,8 @@ interface Props {
 export function FieldLine(props: Props) {
   const { field, value, issues, stored, isOpen, readOnly, onToggle } = props;
   const { label, many, required, key } = field;
+  const drag = useSortable({ id: props.slot, disabled: readOnly });
+  const y = drag.transform?.y ?? 0;
   const marks = [
     kindOf(field).label.toLowerCase(),
     many && !kindOf(field).alwaysMany ? 'several' : '',
@@ -39,8 +44,20 @@ export function FieldLine(props: Props) {
     stored ? '' : 'new',
   ];
   return (
-    <li className="border-t border-rule">
-      <div className="grid grid-cols-[minmax(0,1fr)_auto] items-center gap-x-2">
+    <li
+      ref={drag.setNodeRef}
+      className={`relative border-t border-rule ${drag.isDragging ? 'z-10 bg-white opacity-80' : ''}`}
+      style={{ transform: y === 0 ? undefined : `translateY(${y}px)`, transition: drag.transition }}
+    >
+      <div className="grid grid-cols-[auto_minmax(0,1fr)_auto] items-center gap-x-2">
+        <span
+          {...drag.listeners}
+          aria-hidden
+          title="Drag it to another place"
+          className={`cursor-grab px-1 text-muted select-none ${readOnly ? 'invisible' : ''}`}
+        >
+          ⠿
+        </span>
         <button
           type="button"
           aria-expanded={isOpen}

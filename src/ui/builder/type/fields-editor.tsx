@@ -1,4 +1,6 @@
-import { useState } from 'react';
+import { DndContext, PointerSensor, useSensor, useSensors } from '@dnd-kit/core';
+import { SortableContext, arrayMove, verticalListSortingStrategy } from '@dnd-kit/sortable';
+import { type ReactNode, useState } from 'react';
 import type { Issue } from '@/core/issue.ts';
 import type { Field } from '@/core/design/field.ts';
 import { FIELD_KINDS } from '@/core/design/kinds/index.ts';
@@ -20,6 +22,7 @@ export function FieldsEditor({
   detail,
   outcome,
   clock,
+  opened,
   readOnly,
   issuesAt,
   onChange,
@@ -29,12 +32,14 @@ export function FieldsEditor({
   detail: TypeDetail;
   outcome: TypeOutcome;
   clock: Clock;
+  /** Id of the one that is opened at first; null for none. */
+  opened: string | null;
   readOnly: boolean;
   issuesAt: (place: string) => Issue[];
   onChange: (spec: Spec) => void;
   onRename: (path: string, was: string, now: string) => void;
 }) {
-  const [open, setOpen] = useState<string | null>(null);
+  const [open, setOpen] = useState(opened);
   const stored = new Set(detail.spec.fields.map(({ id }) => id));
   /** A field that takes the place of another stands where that one stood. */
   const slotOf = ({ id, replaces }: Field): string =>
@@ -55,29 +60,32 @@ export function FieldsEditor({
   return (
     <div>
       <Wrong issues={issuesAt('fields').filter((issue) => !ofOne.has(issue))} />
-      <ol aria-label="Fields">
-        {fields.map((field, i) => (
-          <FieldLine
-            key={slotOf(field)}
-            field={field}
-            stored={detail.spec.fields.find(({ id }) => id === slotOf(field))}
-            clock={clock}
-            detail={detail}
-            others={fields.filter((f) => f.id !== field.id)}
-            value={outcome.fields.find(({ id }) => id === field.id)?.value ?? ''}
-            issues={issuesAt(`fields/${field.key}`)}
-            isOpen={open === slotOf(field)}
-            isFirst={i === 0}
-            isLast={i === fields.length - 1}
-            readOnly={readOnly}
-            onToggle={() => setOpen(open === slotOf(field) ? null : slotOf(field))}
-            onMove={(by) => move(i, by)}
-            onChange={(next) => put(fields.map((f) => (f.id === field.id ? next : f)))}
-            onRename={(now) => onRename(`types/${spec.id}/fields/${field.id}`, field.key, now)}
-            onRemove={() => put(fields.filter((f) => f.id !== field.id))}
-          />
-        ))}
-      </ol>
+      <Sorted ids={fields.map(slotOf)} onMove={(from, to) => put(arrayMove(fields, from, to))}>
+        <ol aria-label="Fields">
+          {fields.map((field, i) => (
+            <FieldLine
+              key={slotOf(field)}
+              slot={slotOf(field)}
+              field={field}
+              stored={detail.spec.fields.find(({ id }) => id === slotOf(field))}
+              clock={clock}
+              detail={detail}
+              others={fields.filter((f) => f.id !== field.id)}
+              value={outcome.fields.find(({ id }) => id === field.id)?.value ?? ''}
+              issues={issuesAt(`fields/${field.key}`)}
+              isOpen={open === slotOf(field)}
+              isFirst={i === 0}
+              isLast={i === fields.length - 1}
+              readOnly={readOnly}
+              onToggle={() => setOpen(open === slotOf(field) ? null : slotOf(field))}
+              onMove={(by) => move(i, by)}
+              onChange={(next) => put(fields.map((f) => (f.id === field.id ? next : f)))}
+              onRename={(now) => onRename(`types/${spec.id}/fields/${field.id}`, field.key, now)}
+              onRemove={() => put(fields.filter((f) => f.id !== field.id))}
+            />
+          ))}
+        </ol>
+      </Sorted>
       {!readOnly && (
         <>
           <AddField onAdd={(label, kind) => append(newField(label, kind, fields, detail))} />
@@ -88,6 +96,32 @@ export function FieldsEditor({
         </>
       )}
     </div>
+  );
+}
+
+/** A list that is put in another order by dragging. */
+function Sorted({
+  ids,
+  onMove,
+  children,
+}: {
+  ids: string[];
+  onMove: (from: number, to: number) => void;
+  children: ReactNode;
+}) {
+  const sensors = useSensors(useSensor(PointerSensor, { activationConstraint: { distance: 4 } }));
+  return (
+    <DndContext
+      sensors={sensors}
+      onDragEnd={({ active, over }) => {
+        const [from, to] = [ids.indexOf(String(active.id)), ids.indexOf(String(over?.id))];
+        if (from >= 0 && to >= 0 && from !== to) onMove(from, to);
+      }}
+    >
+      <SortableContext items={ids} strategy={verticalListSortingStrategy}>
+        {children}
+      </SortableContext>
+    </DndContext>
   );
 }
 

@@ -27,11 +27,14 @@ export function TypeScreen({
   detail,
   outcome: first,
   specimen: firstSpecimen,
+  opened,
   clock,
 }: {
   detail: TypeDetail;
   outcome: TypeOutcome;
   specimen: string | null;
+  /** Id of the field that is opened; null for none. */
+  opened: string | null;
   clock: Clock;
 }) {
   const { id } = detail.spec;
@@ -70,6 +73,7 @@ export function TypeScreen({
             detail={detail}
             outcome={outcome}
             clock={clock}
+            opened={opened}
             readOnly={readOnly}
             onChange={edits.change}
             onRename={rename}

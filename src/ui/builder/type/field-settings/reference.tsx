@@ -1,5 +1,7 @@
+import { useState } from 'react';
 import type { Field } from '@/core/design/field.ts';
 import { otherKeyOf } from '@/core/design/spec.ts';
+import { typeKeyOf } from '@/core/outline/names.ts';
 import type { TypeDetail } from '@/server/queries/type.ts';
 import { Line } from '@/ui/primitives/line.tsx';
 import type { FieldSettingsProps } from './definition.ts';
@@ -9,13 +11,14 @@ import { having } from './with.ts';
 export function ReferenceSettings({ id, field, detail, readOnly, onChange }: FieldSettingsProps) {
   const { types: chosen = [] } = field;
   const { types: _, ...anyType } = field;
-  const { sitsWithin: ___, ...beside } = field;
-  const toggle = (key: string, on: boolean): void => {
-    const types = detail.types
-      .map((t) => t.key)
-      .filter((k) => (k === key ? on : chosen.includes(k)));
+  const { sitsWithin: ___, atTop: ____, ...beside } = field;
+  const known = detail.types.map((t) => t.key);
+  const isNew = (key: string): boolean => !known.includes(key);
+  const put = (types: string[]): void =>
     onChange(types.length === 0 ? anyType : { ...field, types });
-  };
+  const toggle = (key: string, on: boolean): void =>
+    put([...known.filter((k) => (k === key ? on : chosen.includes(k))), ...chosen.filter(isNew)]);
+  const drop = (key: string): void => put(chosen.filter((k) => k !== key));
   return (
     <>
       <Line
@@ -43,7 +46,27 @@ export function ReferenceSettings({ id, field, detail, readOnly, onChange }: Fie
               {label}
             </label>
           ))}
+          {chosen.filter(isNew).map((key) => (
+            <label key={key} className="flex items-center gap-2 py-1">
+              <input
+                type="checkbox"
+                className="h-4 w-4 accent-spruce"
+                checked
+                disabled={readOnly}
+                onChange={() => drop(key)}
+              />
+              {`New: ${key}, made with this field`}
+            </label>
+          ))}
         </div>
+        {!readOnly && (
+          <NewType
+            language={detail.language}
+            onMake={(key) =>
+              !chosen.includes(key) && onChange({ ...field, types: [...chosen, key] })
+            }
+          />
+        )}
       </Line>
       <OtherSide {...{ id, field, detail, readOnly, onChange }} />
       <label className="flex items-center gap-2 py-1">
@@ -56,7 +79,91 @@ export function ReferenceSettings({ id, field, detail, readOnly, onChange }: Fie
         />
         Pages sit within the one it leads to
       </label>
+      {field.sitsWithin && <Top {...{ id, field, detail, readOnly, onChange }} />}
     </>
+  );
+}
+
+/** Makes a type that is not there yet, to lead to. */
+function NewType({ language, onMake }: { language: string; onMake: (key: string) => void }) {
+  const [label, setLabel] = useState('');
+  const make = (): void => {
+    if (label.trim() === '') return;
+    onMake(typeKeyOf(label.trim(), language));
+    setLabel('');
+  };
+  return (
+    <div className="mt-1 flex gap-2">
+      <input
+        className="control"
+        aria-label="Name of a new type to lead to"
+        placeholder="A type that is not there yet"
+        value={label}
+        maxLength={64}
+        onChange={(e) => setLabel(e.target.value)}
+        onKeyDown={(e) => {
+          if (e.key !== 'Enter') return;
+          e.preventDefault();
+          make();
+        }}
+      />
+      <button type="button" className="button" disabled={label.trim() === ''} onClick={make}>
+        Make it
+      </button>
+    </div>
+  );
+}
+
+/** How many entries may sit within nothing. */
+function Top({ id, field, detail, readOnly, onChange }: FieldSettingsProps) {
+  const { plural } = detail.spec;
+  const { atTop } = field;
+  const how = atTop === undefined ? 'any' : atTop === 0 ? 'none' : 'most';
+  const choose = (next: string): void =>
+    onChange(
+      having(
+        field,
+        'atTop',
+        next === 'any' ? undefined : next === 'none' ? 0 : Math.max(1, atTop ?? 1),
+      ),
+    );
+  return (
+    <Line
+      label="At the top"
+      htmlFor={`${id}-top`}
+      help={`The top is where ${plural} stand that sit within nothing.`}
+    >
+      <div className="flex gap-2">
+        <select
+          id={`${id}-top`}
+          className="control"
+          disabled={readOnly}
+          value={how}
+          onChange={(e) => choose(e.target.value)}
+        >
+          <option value="any">{`Any number of ${plural}`}</option>
+          <option value="most">Only so many</option>
+          <option value="none">None: each sits within another one</option>
+        </select>
+        {how === 'most' && (
+          <input
+            type="number"
+            min={1}
+            max={10_000}
+            className="control w-24"
+            aria-label="How many at the top"
+            value={atTop}
+            readOnly={readOnly}
+            onChange={(e) =>
+              onChange({
+                ...field,
+                atTop: Math.min(10_000, Math.max(1, Number(e.target.value) || 1)),
+              })
+            }
+          />
+        )}
+      </div>
+    </Line>
   );
 }
 

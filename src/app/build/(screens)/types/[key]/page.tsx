@@ -17,7 +17,7 @@ export default async function Page({
   if (!detail) notFound();
   const specimen = detail.specimens[0]?.id ?? null;
   const outcome = (await ask('typeOutcome', { id: detail.spec.id, steps: [], specimen }, looking))!;
-  return (
-    <TypeScreen key={key} detail={detail} outcome={outcome} specimen={specimen} clock={clock} />
-  );
+  const { field } = await searchParams;
+  const opened = typeof field === 'string' ? field : null;
+  return <TypeScreen key={key} {...{ detail, outcome, specimen, opened, clock }} />;
 }
