@@ -137,6 +137,12 @@ describe('a text that becomes a choice', () => {
       filled: 3,
       losing: 1,
       lost: [{ id: 'Autumn', name: 'Autumn', value: 'as it comes' }],
+      readers: {
+        patterns: 0,
+        listings: 1,
+        templates: 0,
+        lines: ['listing Calm: order', 'listing Calm, water'],
+      },
       values: ['as it comes', 'Calm', 'rough'].map((value) => ({ value, count: 1 })),
     });
     const gone = conversionOutcome(s.view, COMMAND_LINE, { ...input, to: null }, clock)!;

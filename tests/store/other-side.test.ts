@@ -2,7 +2,7 @@ import { expect, test } from 'vitest';
 import type { CommandInput, CommandName } from '@/server/commands/index.ts';
 import { runCommand } from '@/server/commands/run.ts';
 import { COMMAND_LINE } from '@/server/permit.ts';
-import { leadingHere } from '@/server/queries/leading-here.ts';
+import { leadingHere, referenceExample } from '@/server/queries/leading-here.ts';
 import { at, loadFiles } from '../helpers/folder.ts';
 import { releaseSet } from '../helpers/release.ts';
 
@@ -72,7 +72,9 @@ test('what belongs to one entry only is not given to a second', async () => {
   expect(s.issues).toEqual([]);
   expect(s.save('b', 'B', 'swift')).toMatchObject({
     ok: false,
-    issues: [{ code: 'not-unique', path: 'boat', message: expect.stringMatching(/swift.*of “A”/) }],
+    issues: [
+      { code: 'partner-taken', path: 'boat', message: expect.stringMatching(/swift.*of “A”/) },
+    ],
   });
   expect(s.save('a', 'A', 'swift').ok).toBe(true);
   expect(s.save('a', 'A', null).ok).toBe(true);
@@ -100,7 +102,7 @@ test('of lists of entries each belongs to one list only', async () => {
   expect([many.title('/swift'), many.title('/heron')]).toEqual(['swift: A', 'heron: A']);
   expect(many.save(null, 'C', ['heron'])).toMatchObject({
     ok: false,
-    issues: [{ code: 'not-unique' }],
+    issues: [{ code: 'partner-taken' }],
   });
 });
 
@@ -140,4 +142,61 @@ test('an entry is led to from its own side: the other is saved, with all else it
   expect(
     s.run('setReference', { entry: 'a', field: 'title', target: 'heron', leads: true }),
   ).toEqual(expect.objectContaining({ ok: false }));
+});
+
+test('what only one may lead to is taken away from another when that is asked for', async () => {
+  const fields = [FILES['types/crew.json'].fields[0], { ...BOAT, unique: true }];
+  const s = await site({
+    'types/crew.json': { key: 'crew', fields },
+    'entries/crew.json': [
+      FILES['entries/crew.json'][0],
+      { entry: { id: 'b', live: '2026-01-01/' }, title: 'B' },
+    ],
+  });
+  const save = (takeOver: boolean) =>
+    s.run('saveEntry', {
+      id: 'b',
+      type: 'crew',
+      values: { title: 'B', boat: 'swift' },
+      seen: null,
+      takeOver,
+    });
+  const example = () =>
+    referenceExample(s.view, COMMAND_LINE, { type: 'crew', field: 'boat' }, s.now());
+  expect(save(false)).toMatchObject({ ok: false, issues: [{ code: 'partner-taken' }] });
+  expect(example()).toEqual({ from: 'A', to: ['swift'], back: 1 });
+  expect(save(true)).toMatchObject({ ok: true, value: { id: 'b', revision: 2 } });
+  expect(example()).toEqual({ from: 'B', to: ['swift'], back: 1 });
+  // Nothing public changes until both are published.
+  expect(s.title('/swift')).toBe('swift: A');
+});
+
+test('links, and what leads on within groups, are told where they lead', async () => {
+  const s = await site({
+    'types/note.json': {
+      key: 'note',
+      fields: [
+        { key: 'title', kind: 'text' },
+        { key: 'see', kind: 'link' },
+        {
+          key: 'rows',
+          kind: 'group',
+          many: true,
+          fields: [{ key: 'in', kind: 'reference', types: ['boat'] }],
+        },
+      ],
+    },
+    'entries/note.json': [
+      { title: 'N', see: { entry: 'swift' }, rows: [{ in: 'swift' }, { in: 'heron' }] },
+    ],
+  });
+  expect(s.issues).toEqual([]);
+  const ways = leadingHere(s.view, COMMAND_LINE, 'swift', s.now()).map(
+    ({ type, field, isEditable, total }) => [type.key, field.label, isEditable, total],
+  );
+  expect(ways).toEqual([
+    ['crew', 'Boat', true, 2],
+    ['note', 'See', false, 1],
+    ['note', 'In', false, 1],
+  ]);
 });

@@ -68,7 +68,7 @@ function describeStep(design: Design, step: Step): string {
   const own = nameOf(design, path, step);
   switch (step.do) {
     case 'set': {
-      const word = PROPERTY_WORDS[step.property] ?? propertyName(step.property);
+      const word = propertyWords(step.property);
       const was = step.was === null ? '' : `, was ${valueWords(step.was)}`;
       const now = step.now === null ? 'taken away' : valueWords(step.now);
       return `${own}: ${word} ${now}${was}`;
@@ -114,6 +114,12 @@ function nameOf(design: Design, path: PartPath, step: Step): string {
 export function labelOf(part: Part | undefined): string | undefined {
   const { label, key, from, field, block } = part ?? {};
   return [label, key, from, field, block].find((w) => typeof w === 'string') as string | undefined;
+}
+
+/** A property in words: "title rule". */
+export function propertyWords(property: string): string {
+  const known = PROPERTY_WORDS[property] ?? PROPERTY_WORDS[property.split('.')[0]!];
+  return known ?? propertyName(property);
 }
 
 function propertyName(property: string): string {

@@ -40,6 +40,11 @@ export function renamed(design: Design, path: PartPath, key: string): Result<Des
   return { ok: false, issues: issues.slice(0, 1) };
 }
 
+/** Whether a mention names a part by its key. */
+export function names(mention: Mention, path: PartPath, key: string): boolean {
+  return renamedIn(mention, path, key, `${key}_`) !== mention.text;
+}
+
 /** A mention's text with a part named anew; the same where it names another one, or none. */
 function renamedIn(mention: Mention, path: PartPath, was: string, now: string): string {
   const [root, rootId, sort, id, inner] = path.split('/');

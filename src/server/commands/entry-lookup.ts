@@ -1,6 +1,9 @@
 import { eq } from 'drizzle-orm';
 import type { ContentType } from '@/core/design/spec.ts';
+import type { Values } from '@/core/design/values.ts';
 import { entry } from '../db/schema.ts';
+import { statement } from '../store/statement.ts';
+import { valuesOfType } from '../store/stored-values.ts';
 import { type CommandContext, Refused } from './definition.ts';
 
 /** An entry as it stands in the store. */
@@ -20,4 +23,15 @@ export function entryOf(
       fix: 'Go back to Content and choose one.',
     });
   return { row, type };
+}
+
+/** What was saved of an entry last, as its type has it. */
+export function newestValues(
+  { connection, site }: CommandContext,
+  id: string,
+  type: ContentType,
+): Values {
+  const sql = 'SELECT "values" FROM revision WHERE entry = ? ORDER BY number DESC LIMIT 1';
+  const json = statement<string>(connection, sql).pluck().get(id) ?? '{}';
+  return valuesOfType(type, json, site.design.site);
 }

@@ -2,12 +2,12 @@ import { eq } from 'drizzle-orm';
 import { z } from 'zod';
 import { entry, plannedChange } from '../db/schema.ts';
 import type { ContentType } from '@/core/design/spec.ts';
-import { valuesOfType } from '../store/stored-values.ts';
 import { crowdedTop } from '../store/at-top.ts';
 import { doubledValues } from '../store/unique-values.ts';
 import { statement } from '../store/statement.ts';
 import { type CommandContext, Refused, command } from './definition.ts';
 import { thereAlready } from './there-already.ts';
+import { newestValues } from './entry-lookup.ts';
 import { deriveEntry } from './derive-entry.ts';
 
 /** Brings a deleted entry back: live again where it was live then, with the plans it had. */
@@ -50,14 +50,9 @@ export const restoreEntry = command({
 });
 
 /** Unique values, and places at the top, that others took since it was deleted. */
-function takenMeanwhile(
-  { connection, site }: CommandContext,
-  type: ContentType,
-  id: string,
-): Refused['issues'] {
-  const sql = 'SELECT "values" FROM revision WHERE entry = ? ORDER BY number DESC LIMIT 1';
-  const json = statement<string>(connection, sql).pluck().get(id) ?? '{}';
-  const values = valuesOfType(type, json, site.design.site);
+function takenMeanwhile(context: CommandContext, type: ContentType, id: string): Refused['issues'] {
+  const { connection, site } = context;
+  const values = newestValues(context, id, type);
   return [
     ...doubledValues(connection, type, values, { entry: id, site: site.design.site }),
     ...crowdedTop(connection, type, values, id),

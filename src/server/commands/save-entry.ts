@@ -3,6 +3,7 @@ import { and, asc, eq, gt, isNull, max } from 'drizzle-orm';
 import { z } from 'zod';
 import { checkWhole } from '@/core/design/check-values.ts';
 import { referenceIds } from '@/core/design/conversion.ts';
+import { isReference } from '@/core/design/field-values.ts';
 import type { ContentType } from '@/core/design/spec.ts';
 import type { Values } from '@/core/design/values.ts';
 import { formatStyled } from '@/core/pattern/date-format.ts';
@@ -14,9 +15,10 @@ import { type CommandContext, Refused, command } from './definition.ts';
 import { deriveEntry } from './derive-entry.ts';
 import { thereAlready } from './there-already.ts';
 import { entryOf } from './entry-lookup.ts';
+import { referring } from './referring.ts';
 import { carriedValues } from '../store/carried-values.ts';
 import { crowdedTop } from '../store/at-top.ts';
-import { doubledValues } from '../store/unique-values.ts';
+import { doubledValues, holdersOf } from '../store/unique-values.ts';
 import { valuesOfForm } from '../store/form-values.ts';
 
 const MAX_DEPTH = 50;
@@ -33,15 +35,18 @@ export const saveEntry = command({
     values: z.record(z.string().max(64), z.unknown()),
     /** The newest revision the person saw; a newer one by somebody else refuses the save. */
     seen: z.int().nullable(),
+    /** Whether what only one may lead to is taken away from those that do. */
+    takeOver: z.boolean().default(false),
   }),
   about: ({ id, type }) => [id === null ? { of: 'type', id: type } : { of: 'entry', id }],
-  run(context, { id: given, type: key, values: form, seen }) {
+  run(context, { id: given, type: key, values: form, seen, takeOver }) {
     const { connection, site, actor, at } = context;
     const type = given === null ? typeOf(context, key) : entryOf(context, given).type;
     const id = given ?? `${type.key}-${randomBytes(6).toString('hex')}`;
     const { values, issues } = valuesOfForm(connection, site, type, form, at);
     issues.push(...blankName(type, values, given));
     if (given === null) issues.push(...thereAlready(context, type));
+    if (takeOver && issues.length === 0) takePartners(context, type, values, given);
     issues.push(
       ...doubledValues(connection, type, values, { entry: given, site: site.design.site }),
     );
@@ -68,6 +73,25 @@ export const saveEntry = command({
     return { id, revision: number };
   },
 });
+
+/** Saves those that lead to what only one may lead to without it. */
+function takePartners(
+  context: CommandContext,
+  type: ContentType,
+  values: Values,
+  entryId: string | null,
+): void {
+  for (const field of type.fields.filter((f) => f.unique && isReference(f)))
+    for (const { holder, target } of holdersOf(context.connection, type, field, {
+      values,
+      entry: entryId,
+    })) {
+      const left = { type, field, target: target.id, leads: false };
+      const without = referring(context, holder.id, left);
+      const saving = { id: holder.id, type: type.id, values: without, seen: null };
+      saveEntry.run(context, { ...saving, takeOver: false });
+    }
+}
 
 function typeOf({ site }: CommandContext, key: string): ContentType {
   const type = site.types.get(key);

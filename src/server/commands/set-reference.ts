@@ -1,10 +1,8 @@
 import { z } from 'zod';
 import { isReference } from '@/core/design/field-values.ts';
-import { valuesOf } from '@/core/design/values.ts';
-import { statement } from '../store/statement.ts';
-import { valuesOfType } from '../store/stored-values.ts';
 import { Refused, command } from './definition.ts';
 import { entryOf } from './entry-lookup.ts';
+import { referring } from './referring.ts';
 import { saveEntry } from './save-entry.ts';
 
 /**
@@ -31,13 +29,7 @@ export const setReference = command({
         message: `${type.label} has no such reference any more.`,
         fix: 'Reload the page.',
       });
-    const sql = 'SELECT "values" FROM revision WHERE entry = ? ORDER BY number DESC LIMIT 1';
-    const json = statement<string>(context.connection, sql).pluck().get(id) ?? '{}';
-    const all = valuesOfType(type, json, context.site.design.site);
-    const others = valuesOf(all, field.id).filter((one) => one !== target);
-    const several = leads ? [...others, target] : others;
-    const values = Object.fromEntries(type.fields.map((f) => [f.id, all[f.id] ?? null]));
-    values[field.id] = field.many ? several : leads ? target : null;
-    return saveEntry.run(context, { id, type: type.id, values, seen: null });
+    const values = referring(context, id, { type, field, target, leads });
+    return saveEntry.run(context, { id, type: type.id, values, seen: null, takeOver: false });
   },
 });

@@ -1,3 +1,5 @@
+import { partAt } from '@/core/design-edit/parts.ts';
+import { type Readers, readersOf } from '@/core/design-edit/readers.ts';
 import { convert } from '@/core/design/conversion.ts';
 import type { Field } from '@/core/design/field.ts';
 import { isBlank } from '@/core/pattern/types.ts';
@@ -18,6 +20,8 @@ export interface ConversionOutcome {
   losing: number;
   /** The first of those, with what has no place; it stays stored. */
   lost: { id: string; name: string; value: string }[];
+  /** What else reads the field. */
+  readers: Readers;
   /** The values there are, most used first. */
   values: { value: string; count: number }[];
 }
@@ -45,7 +49,8 @@ export function conversionOutcome(
   if (!design || !type || !field) return null;
   const world = displayWorld(view, at);
   const shown = (value: unknown): string => kindOf(field).display(value, field, world);
-  const found: ConversionOutcome = { filled: 0, losing: 0, lost: [], values: [] };
+  const readers = readersOf(design, `types/${typeId}/fields/${fieldId}`);
+  const found: ConversionOutcome = { filled: 0, losing: 0, lost: [], readers, values: [] };
   const counts = new Map<string, number>();
   const only = { fields: [field] };
   for (const { id, name, json } of rowsOf(view, typeId)) {
@@ -74,4 +79,16 @@ function rowsOf(view: SiteView, type: string): Iterable<Row> {
       JOIN revision AS r ON r.entry = e.id AND r.number = e.newest
     WHERE e.type = ? AND e.deleted IS NULL ORDER BY r.name, e.id`;
   return statement<Row>(view.connection, sql).iterate(type);
+}
+
+/** What else reads a part of the working design; null where it is gone. */
+export function readersNow(
+  view: SiteView,
+  actor: Actor,
+  { part }: { part: string },
+  { at, past }: Looking,
+): Readers | null {
+  permit(actor, 'read-unpublished', SITE);
+  const design = view.editable(at, past)?.site.design;
+  return design && partAt(design, part) ? readersOf(design, part) : null;
 }

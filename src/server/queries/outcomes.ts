@@ -4,9 +4,9 @@ import { type Actor, NotPermitted } from '../permit.ts';
 import { stepSpec } from '@/core/design-edit/steps.ts';
 import { fieldSpec } from '@/core/design/spec.ts';
 import { SEEING } from './clock.ts';
-import { conversionOutcome } from './conversion.ts';
+import { conversionOutcome, readersNow } from './conversion.ts';
 import { entryOutcome, retireReach } from './entry-outcome.ts';
-import { leadingHere } from './leading-here.ts';
+import { leadingHere, referenceExample } from './leading-here.ts';
 import { listingOutcome } from './listing.ts';
 import { findEntries } from './offers.ts';
 import { reachSoFar } from './reach.ts';
@@ -64,6 +64,12 @@ const OUTCOMES: Record<string, Outcome> = {
   conversion: outcome(
     z.object({ ...clock, type: key, field: key, to: fieldSpec.nullable() }),
     (view, actor, input) => conversionOutcome(view, actor, input, input),
+  ),
+  example: outcome(z.object({ at, type: key, field: key }), (view, actor, input) =>
+    referenceExample(view, actor, input, input.at),
+  ),
+  readers: outcome(z.object({ ...clock, part: z.string().max(200) }), (view, actor, input) =>
+    readersNow(view, actor, input, input),
   ),
   settings: outcome(z.object({ ...clock, steps }), (view, actor, input) =>
     settingsOutcome(view, actor, input, input),

@@ -77,9 +77,30 @@ function ledToAlready(
   field: Field,
   { values, entry }: { values: Values; entry: string | null },
 ): Issue[] {
-  const holder = statement<{ holder: string; target: string }>(
+  return holdersOf(connection, type, field, { values, entry }).map(({ holder, target }) => ({
+    code: 'partner-taken',
+    path: field.key,
+    message: `“${target.name}” is the ${field.label} of “${holder.name}” already, and can be of one only.`,
+    fix: `Take it away from “${holder.name}” first, or choose another.`,
+  }));
+}
+
+/** An entry that leads to another one, by id and name. */
+export interface Holder {
+  holder: { id: string; name: string };
+  target: { id: string; name: string };
+}
+
+/** Who leads by a reference to what some values lead to, but for one entry. */
+export function holdersOf(
+  connection: Connection,
+  type: ContentType,
+  field: Field,
+  { values, entry }: { values: Values; entry: string | null },
+): Holder[] {
+  const holder = statement<{ id: string; name: string; to: string }>(
     connection,
-    `SELECT r.name AS holder, t.name AS target FROM reference_edge AS g
+    `SELECT e.id, r.name, t.name AS "to" FROM reference_edge AS g
        JOIN entry AS e ON e.id = g.entry AND e.newest = g.revision
        JOIN revision AS r ON r.entry = e.id AND r.number = e.newest
        JOIN entry AS te ON te.id = g.target
@@ -88,16 +109,10 @@ function ledToAlready(
        AND e.type = ? AND e.deleted IS NULL AND e.id IS NOT ? LIMIT 1`,
   );
   return valuesOf(values, field.id).flatMap((target) => {
-    const found = holder.get(String(target), JSON.stringify(referenceIds(field)), type.id, entry);
+    const id = String(target);
+    const found = holder.get(id, JSON.stringify(referenceIds(field)), type.id, entry);
     if (!found) return [];
-    return [
-      {
-        code: 'not-unique',
-        path: field.key,
-        message: `“${found.target}” is the ${field.label} of “${found.holder}” already, and can be of one only.`,
-        fix: `Take it away from “${found.holder}” first, or choose another.`,
-      },
-    ];
+    return [{ holder: { id: found.id, name: found.name }, target: { id, name: found.to } }];
   });
 }
 

@@ -4,6 +4,7 @@ import { useEffect } from 'react';
 import type { Clock } from '@/server/queries/clock.ts';
 import type { EntryDetail } from '@/server/queries/entry.ts';
 import type { EntryOutcome } from '@/server/queries/entry-outcome.ts';
+import type { Issue } from '@/core/issue.ts';
 import { Issues, SaidLine } from '@/ui/primitives/issues.tsx';
 import { instantWords } from '../format.ts';
 import { Panes } from '../panes.tsx';
@@ -47,6 +48,7 @@ export function EntryScreen({ detail, outcome: first, clock }: Props) {
         <div className="flex flex-col gap-3">
           <SaidLine said={entry.said} />
           <Issues issues={elsewhere} title="Not done" answers />
+          <TakeOver issues={issues} busy={busy} onTake={() => void entry.save(true)} />
           {overtaken && (
             <Overtaken
               detail={detail}
@@ -233,4 +235,26 @@ function TenseLine({
       : '';
   const words = `${other}${unsaved}`.trim();
   return words === '' ? null : <p className="text-amber-text">{words}</p>;
+}
+
+/** Offers to take what only one may lead to away from those that lead to it. */
+function TakeOver({
+  issues,
+  busy,
+  onTake,
+}: {
+  issues: Issue[];
+  busy: boolean;
+  onTake: () => void;
+}) {
+  const taken = issues.filter(({ code }) => code === 'partner-taken');
+  if (taken.length === 0) return null;
+  return (
+    <div role="status" className="border-l-[3px] border-amber-mark bg-white px-3 py-2">
+      <p>{taken.map(({ message }) => message).join(' ')}</p>
+      <button type="button" className="button mt-2" disabled={busy} onClick={onTake}>
+        Take it away there, and save
+      </button>
+    </div>
+  );
 }

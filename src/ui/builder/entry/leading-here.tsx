@@ -40,7 +40,7 @@ export function LeadingHere({ id, clock }: { id: string; clock: Clock }) {
 function Side({
   id,
   clock,
-  leading: { type, field, isOne, total, entries },
+  leading: { type, field, isEditable, isOne, total, entries },
   attempts: { busy, attempt },
 }: {
   id: string;
@@ -48,7 +48,7 @@ function Side({
   leading: Leading;
   attempts: Attempts;
 }) {
-  const readOnly = clock.tense === 'past';
+  const readOnly = clock.tense === 'past' || !isEditable;
   const set = (entry: string, name: string, leads: boolean): void =>
     void attempt(
       () => command('setReference', { entry, field: field.id, target: id, leads }),
@@ -56,7 +56,8 @@ function Side({
         words: `Saved as revision ${revision} of “${name}”. It is public once that is published.`,
       }),
     );
-  const title = `${type.label}: ${field.label}${field.otherSide ? ` · here “${field.otherSide}”` : ''}`;
+  const how = isEditable ? '' : ' (set there)';
+  const title = `${type.label}: ${field.label}${how}${field.otherSide ? ` · here “${field.otherSide}”` : ''}`;
   return (
     <section aria-label={title}>
       <h3 className="font-semibold">{title}</h3>

@@ -103,13 +103,13 @@ function useSave(
   { values, seen }: { values: Record<string, unknown>; seen: number | null },
   attempt: Attempt,
   { when, onSaved }: { when: (at: number) => string; onSaved: () => void },
-): () => Promise<boolean> {
+): (takeOver?: boolean) => Promise<boolean> {
   const router = useRouter();
   const { keep } = useClockParameters();
   const { id, type, plans } = detail;
-  return () =>
+  return (takeOver = false) =>
     attempt(
-      () => command('saveEntry', { id, type: type.id, values, seen }),
+      () => command('saveEntry', { id, type: type.id, values, seen, takeOver }),
       (saved) => {
         onSaved();
         if (id === null) router.push(keep(entryHref(saved.id)));

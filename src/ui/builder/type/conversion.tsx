@@ -4,6 +4,7 @@ import type { ConversionOutcome } from '@/server/queries/conversion.ts';
 import type { TypeDetail } from '@/server/queries/type.ts';
 import { freeKey, typeKeyOf } from '@/core/outline/names.ts';
 import { counted, entryHref } from '../format.ts';
+import { ReaderWords } from './reader-words.tsx';
 import { newId } from '../design-steps.ts';
 import { ClockLink } from '../shell/clock-link.tsx';
 import { useAsked } from '../use-asked.ts';
@@ -48,6 +49,7 @@ export function Conversion({
     <div className="my-1.5 border-l-2 border-spruce pl-3" role="status">
       <p>{problem ?? summary(filled, losing)}</p>
       {lost.length > 0 && <Lost {...answer} />}
+      <ReaderWords readers={answer.readers} verb="Read elsewhere" />
       {field.kind === 'choice' && missing.length > 0 && (
         <button type="button" className="button mt-1.5" onClick={addOptions}>
           {`Make ${counted(missing.length, 'option')} of the values in use`}

@@ -48,7 +48,7 @@ export function FieldPanel({
   return (
     <div className="border-l-2 border-rule pb-3 pl-3">
       <Wrong issues={issues} />
-      <NameLines {...{ id, field, stored, readOnly, onChange, onRename }} />
+      <NameLines {...{ id, field, stored, detail, clock, readOnly, onChange, onRename }} />
       <KindLine {...{ id, field, stored, detail, readOnly, onChange }} />
       {stored && field.replaces?.field === stored.id && (
         <Conversion {...{ field, stored, detail, clock, onChange }} />
@@ -73,10 +73,14 @@ function NameLines({
   id,
   field,
   stored,
+  detail,
+  clock,
   readOnly,
   onChange,
   onRename,
-}: Pick<Props, 'field' | 'stored' | 'readOnly' | 'onChange' | 'onRename'> & { id: string }) {
+}: Pick<Props, 'field' | 'stored' | 'detail' | 'clock' | 'readOnly' | 'onChange' | 'onRename'> & {
+  id: string;
+}) {
   return (
     <>
       <Line label="Name" htmlFor={`${id}-label`}>
@@ -93,6 +97,8 @@ function NameLines({
         id={`${id}-key`}
         value={field.key}
         help={`Its name in patterns: {${field.key}}. Renamed, the patterns that read it follow.`}
+        part={stored ? `types/${detail.spec.id}/fields/${stored.id}` : null}
+        at={clock.at}
         readOnly={readOnly || (stored !== undefined && field.id !== stored.id)}
         onRename={stored ? onRename : (key) => onChange({ ...field, key })}
       />

@@ -1,6 +1,7 @@
 import type { Issue } from '@/core/issue.ts';
 import { singleName } from '@/core/design/environment.ts';
 import { kindOf } from '@/core/design/kinds/index.ts';
+import type { Clock } from '@/server/queries/clock.ts';
 import type { TypeDetail } from '@/server/queries/type.ts';
 import { Line } from '@/ui/primitives/line.tsx';
 import { KeyLine } from './key-line.tsx';
@@ -16,12 +17,14 @@ const WORDS = [
 /** What a type is called, and which of its fields name and introduce its entries. */
 export function NamesSettings({
   spec,
+  clock,
   readOnly,
   issuesAt,
   onChange,
   onRename,
 }: {
   spec: Spec;
+  clock: Clock;
   readOnly: boolean;
   issuesAt: (place: string) => Issue[];
   onChange: (spec: Spec) => void;
@@ -48,6 +51,8 @@ export function NamesSettings({
         id="type-key"
         value={spec.key}
         help="Its name in files and in the addresses of screens."
+        part={`types/${spec.id}`}
+        at={clock.at}
         readOnly={readOnly}
         onRename={(now) => onRename(`types/${spec.id}`, spec.key, now)}
       />

@@ -7,6 +7,7 @@ import { Dialog } from '@/ui/primitives/dialog.tsx';
 import { Sentences } from '@/ui/primitives/sentences.tsx';
 import { counted } from '../format.ts';
 import { ask } from '../send.ts';
+import { ReaderWords } from './reader-words.tsx';
 
 /** Takes a field away; where entries hold something in it, that is said first. */
 export function TakeFieldAway({
@@ -32,7 +33,8 @@ export function TakeFieldAway({
       field: stored.id,
       to: null,
     });
-    if ('value' in answer && answer.value.filled === 0) onRemove();
+    const free = 'value' in answer && isFree(answer.value);
+    if (free) onRemove();
     else setAsked('value' in answer ? answer.value : answer.problem);
   };
   const known = typeof asked === 'object' ? asked : null;
@@ -48,10 +50,17 @@ export function TakeFieldAway({
       >
         <p className="mt-2">
           {known
-            ? `${counted(known.filled, 'entry holds', 'entries hold')} a value in it. The values stay stored, and show again if this is taken back.`
+            ? known.filled === 0
+              ? 'No entry holds a value in it.'
+              : `${counted(known.filled, 'entry holds', 'entries hold')} a value in it. The values stay stored, and show again if this is taken back.`
             : String(asked)}
         </p>
         {known && <Sentences lines={known.lost.map(({ name, value }) => `${name}: ${value}`)} />}
+        {known && (
+          <div className="mt-3">
+            <ReaderWords readers={known.readers} verb="Read elsewhere, and to be changed there" />
+          </div>
+        )}
         <div className="mt-4 flex gap-2">
           <button
             type="button"
@@ -70,4 +79,9 @@ export function TakeFieldAway({
       </Dialog>
     </>
   );
+}
+
+/** Whether a field goes without anybody missing it. */
+function isFree({ filled, readers }: ConversionOutcome): boolean {
+  return filled === 0 && readers.lines.length === 0;
 }

@@ -3,6 +3,8 @@ import type { Field } from '@/core/design/field.ts';
 import { otherKeyOf } from '@/core/design/spec.ts';
 import { typeKeyOf } from '@/core/outline/names.ts';
 import type { TypeDetail } from '@/server/queries/type.ts';
+import type { ReferenceExample } from '@/server/queries/leading-here.ts';
+import { useAsked } from '../../use-asked.ts';
 import { Line } from '@/ui/primitives/line.tsx';
 import type { FieldSettingsProps } from './definition.ts';
 import { having } from './with.ts';
@@ -216,8 +218,29 @@ function OtherSide({ id, field, detail, readOnly, onChange }: FieldSettingsProps
           <option value="several">{`Any number of ${here.plural} may lead to one ${there.label}`}</option>
           <option value="one">{`One ${here.label} at most leads to each ${there.label}`}</option>
         </select>
+        {detail.spec.fields.some((f) => f.id === field.id) && (
+          <Example {...{ field, detail, names: [here, there] }} />
+        )}
       </Line>
     </>
+  );
+}
+
+/** What it looks like for a real entry. */
+function Example({
+  field,
+  detail,
+  names: [here],
+}: Pick<FieldSettingsProps, 'field' | 'detail'> & { names: [Names, Names] }) {
+  const asked = { at: Date.now(), type: detail.spec.id, field: field.id };
+  const [first] = useState(asked);
+  const { answer } = useAsked<ReferenceExample | null>('example', first);
+  if (!answer) return null;
+  const { from, to, back } = answer;
+  return (
+    <p className="mt-1 text-note text-muted">
+      {`For example: “${from}” → ${to.map((name) => `“${name}”`).join(', ')}; to “${to[0]}” ${back === 1 ? `leads 1 ${here.label}` : `lead ${back.toLocaleString('en')} ${here.plural}`}.`}
+    </p>
   );
 }
 
