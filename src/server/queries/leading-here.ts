@@ -4,6 +4,7 @@ import type { Field } from '@/core/design/field.ts';
 import type { ContentType } from '@/core/design/spec.ts';
 import type { Instant } from '@/core/time/interval.ts';
 import { type Actor, SITE, permit } from '../permit.ts';
+import type { Connection } from '../db/connection.ts';
 import { asOf } from '../store/as-of.ts';
 import { statement } from '../store/statement.ts';
 import type { SiteView } from './site-view.ts';
@@ -72,14 +73,18 @@ export function referenceExample(
   const type = view.editable(at, false)?.site.types.get(typeId);
   const field = type?.fields.find((f) => f.id === fieldId && isReference(f));
   if (!type || !field) return null;
-  const ids = JSON.stringify(referenceIds(field));
+  return exampleOf(connection, type.id, JSON.stringify(referenceIds(field)));
+}
+
+/** `ids`: the fields under which the reference stands, as JSON. */
+function exampleOf(connection: Connection, type: string, ids: string): ReferenceExample | null {
   const edges = `FROM reference_edge AS g JOIN entry AS e ON e.id = g.entry
     AND e.newest = g.revision AND e.deleted IS NULL
     WHERE g.field IN (SELECT value FROM json_each(@ids)) AND e.type = @type`;
   const found = statement<{ entry: string; target: string }>(
     connection,
     `SELECT g.entry, g.target ${edges} LIMIT 1`,
-  ).get({ ids, type: typeId });
+  ).get({ ids, type: type });
   if (!found) return null;
   const names = statement<string>(
     connection,
@@ -99,7 +104,7 @@ export function referenceExample(
   return {
     from: own.get(found.entry) ?? found.entry,
     to: names.all({ entry: found.entry, ids }),
-    back: back.get({ ids, type: typeId, target: found.target })!,
+    back: back.get({ ids, type: type, target: found.target })!,
   };
 }
 

@@ -28,7 +28,6 @@ export function EntryScreen({ detail, outcome: first, clock }: Props) {
   const past = clock.tense === 'past';
   const canSave = !busy && overtaken === null && (past ? !changed : unsaved);
   useSaveKey(canSave ? () => void entry.save() : null);
-  const elsewhere = issues.filter((i) => !isAtField(detail, i.path));
   return (
     <Panes
       problem={clock.problem}
@@ -47,8 +46,7 @@ export function EntryScreen({ detail, outcome: first, clock }: Props) {
       settings={
         <div className="flex flex-col gap-3">
           <SaidLine said={entry.said} />
-          <Issues issues={elsewhere} title="Not done" answers />
-          <TakeOver issues={issues} busy={busy} onTake={() => void entry.save(true)} />
+          <Refusals {...{ issues, detail, busy }} onTake={() => void entry.save(true)} />
           {overtaken && (
             <Overtaken
               detail={detail}
@@ -235,6 +233,26 @@ function TenseLine({
       : '';
   const words = `${other}${unsaved}`.trim();
   return words === '' ? null : <p className="text-amber-text">{words}</p>;
+}
+
+/** Why something was not done, where no field says it; and what can be done about it. */
+function Refusals({
+  issues,
+  detail,
+  busy,
+  onTake,
+}: {
+  issues: Issue[];
+  detail: EntryDetail;
+  busy: boolean;
+  onTake: () => void;
+}) {
+  return (
+    <>
+      <Issues issues={issues.filter((i) => !isAtField(detail, i.path))} title="Not done" answers />
+      <TakeOver issues={issues} {...{ busy, onTake }} />
+    </>
+  );
 }
 
 /** Offers to take what only one may lead to away from those that lead to it. */

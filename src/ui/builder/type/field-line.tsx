@@ -35,8 +35,9 @@ interface Props {
 export function FieldLine(props: Props) {
   const { field, value, issues, stored, isOpen, readOnly, onToggle } = props;
   const { label, many, required, key } = field;
-  const drag = useSortable({ id: props.slot, disabled: readOnly });
-  const y = drag.transform?.y ?? 0;
+  const sortable = useSortable({ id: props.slot, disabled: readOnly });
+  const { setNodeRef, listeners, isDragging, transform, transition } = sortable;
+  const y = transform?.y ?? 0;
   const marks = [
     kindOf(field).label.toLowerCase(),
     many && !kindOf(field).alwaysMany ? 'several' : '',
@@ -45,13 +46,13 @@ export function FieldLine(props: Props) {
   ];
   return (
     <li
-      ref={drag.setNodeRef}
-      className={`relative border-t border-rule ${drag.isDragging ? 'z-10 bg-white opacity-80' : ''}`}
-      style={{ transform: y === 0 ? undefined : `translateY(${y}px)`, transition: drag.transition }}
+      ref={setNodeRef}
+      className={`relative border-t border-rule ${isDragging ? 'z-10 bg-white opacity-80' : ''}`}
+      style={{ transform: y === 0 ? undefined : `translateY(${y}px)`, transition }}
     >
       <div className="grid grid-cols-[auto_minmax(0,1fr)_auto] items-center gap-x-2">
         <span
-          {...drag.listeners}
+          {...listeners}
           aria-hidden
           title="Drag it to another place"
           className={`cursor-grab px-1 text-muted select-none ${readOnly ? 'invisible' : ''}`}

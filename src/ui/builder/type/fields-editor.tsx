@@ -86,16 +86,31 @@ export function FieldsEditor({
           ))}
         </ol>
       </Sorted>
-      {!readOnly && (
-        <>
-          <AddField onAdd={(label, kind) => append(newField(label, kind, fields, detail))} />
-          <CopyField
-            {...{ detail, at: clock.at }}
-            onCopy={(from) => append(copyOfField(from, namesFor(from.label, fields, detail)))}
-          />
-        </>
-      )}
+      {!readOnly && <Adding {...{ fields, detail }} at={clock.at} onAdd={append} />}
     </div>
+  );
+}
+
+/** Ways to another field: a new one, or one of another type. */
+function Adding({
+  fields,
+  detail,
+  at,
+  onAdd,
+}: {
+  fields: Field[];
+  detail: TypeDetail;
+  at: number;
+  onAdd: (field: Field) => void;
+}) {
+  return (
+    <>
+      <AddField onAdd={(label, kind) => onAdd(newField(label, kind, fields, detail))} />
+      <CopyField
+        {...{ detail, at }}
+        onCopy={(from) => onAdd(copyOfField(from, namesFor(from.label, fields, detail)))}
+      />
+    </>
   );
 }
 

@@ -35,18 +35,7 @@ export function NamesSettings({
   const without = ({ summary: _, ...rest }: Spec): Spec => rest as Spec;
   return (
     <>
-      {WORDS.map(([key, label, help]) => (
-        <Line key={key} label={label} htmlFor={`type-${key}`} help={help}>
-          <input
-            id={`type-${key}`}
-            className="control"
-            value={spec[key]}
-            readOnly={readOnly}
-            onChange={(e) => onChange({ ...spec, [key]: e.target.value })}
-          />
-          <Wrong issues={issuesAt(key)} />
-        </Line>
-      ))}
+      <Words {...{ spec, readOnly, issuesAt, onChange }} />
       <KeyLine
         id="type-key"
         value={spec.key}
@@ -146,4 +135,33 @@ export function Wrong({ issues }: { issues: Issue[] }) {
       <span className="text-alarm">{message}</span> <span className="text-muted">{fix}</span>
     </p>
   ));
+}
+
+function Words({
+  spec,
+  readOnly,
+  issuesAt,
+  onChange,
+}: {
+  spec: Spec;
+  readOnly: boolean;
+  issuesAt: (place: string) => Issue[];
+  onChange: (spec: Spec) => void;
+}) {
+  return (
+    <>
+      {WORDS.map(([key, label, help]) => (
+        <Line key={key} label={label} htmlFor={`type-${key}`} help={help}>
+          <input
+            id={`type-${key}`}
+            className="control"
+            value={spec[key]}
+            readOnly={readOnly}
+            onChange={(e) => onChange({ ...spec, [key]: e.target.value })}
+          />
+          <Wrong issues={issuesAt(key)} />
+        </Line>
+      ))}
+    </>
+  );
 }

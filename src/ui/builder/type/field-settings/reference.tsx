@@ -232,9 +232,9 @@ function Example({
   detail,
   names: [here],
 }: Pick<FieldSettingsProps, 'field' | 'detail'> & { names: [Names, Names] }) {
-  const asked = { at: Date.now(), type: detail.spec.id, field: field.id };
-  const [first] = useState(asked);
-  const { answer } = useAsked<ReferenceExample | null>('example', first);
+  const [at] = useState(() => Date.now());
+  const asked = { at, type: detail.spec.id, field: field.id };
+  const { answer } = useAsked<ReferenceExample | null>('example', asked);
   if (!answer) return null;
   const { from, to, back } = answer;
   return (
