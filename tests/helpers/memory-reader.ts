@@ -1,5 +1,6 @@
 import type { CompiledSite } from '@/core/site/compile.ts';
 import type { LivePage, PathHolders, SiteReader } from '@/core/site/reader.ts';
+import { ownPresets } from '@/core/design/presets.ts';
 import type { EntryView, Media, Subject } from '@/core/design/values.ts';
 import { type ListingRow } from '@/core/listing/columns.ts';
 import { evaluateListing } from '@/core/listing/evaluate.ts';
@@ -89,7 +90,8 @@ export class MemoryReader implements SiteReader {
 
   livePages(after: string | null, limit: number): LivePage[] {
     return this.pages()
-      .map(({ path, id, type, updated }) => ({
+      .map(({ path, id, type, updated, values }) => ({
+        presets: ownPresets(values),
         path: path!,
         entry: id,
         type: type.id,

@@ -62,6 +62,7 @@ const bench = fc.oneof(
       { address: '/s/{title}' },
       { address: '/{grower.title ?? "seeds"}/{title}' },
       { clash: 'refuse' },
+      { presets: { author: true, date: 'updated' } },
       { description: 'Other.' },
       { address: '/bean' },
       { sort: ['-stock'] },

@@ -23,6 +23,7 @@ const DESIGN = {
     address: '/seeds/{title}',
     template: 'page',
     card: 'card',
+    presets: { author: true },
     fields: [
       { key: 'title', kind: 'text' },
       { key: 'story', kind: 'richtext' },
@@ -61,7 +62,7 @@ const DESIGN = {
   },
   'entries/seed.yaml': [
     {
-      entry: { id: 'blue', ...live },
+      entry: { id: 'blue', author: 'Ann', ...live },
       title: 'Blue pea',
       story: 'Once.',
       sow: '2026-03-09',

@@ -22,6 +22,8 @@ const PROPERTY_WORDS: Readonly<Record<string, string>> = {
   front: 'what “/” shows',
   url: 'address of the site',
   zone: 'time zone',
+  'presets.author': 'whether bylines show who wrote it',
+  'presets.date': 'which date bylines show',
   'seo.title': 'title rule',
   'seo.description': 'description rule',
   'seo.index': 'whether search engines may list it',

@@ -57,6 +57,25 @@ export const SHARED_SETTINGS: readonly SharedSetting[] = [
     otherwise: 'as the site has it',
   },
   {
+    property: 'presets.author',
+    label: 'Whether bylines show who wrote it',
+    values: [
+      { value: true, words: 'they do' },
+      { value: false, words: 'they do not' },
+    ],
+    otherwise: 'they do not',
+  },
+  {
+    property: 'presets.date',
+    label: 'Which date bylines show',
+    values: [
+      { value: 'none', words: 'none' },
+      { value: 'published', words: 'that of the first publication' },
+      { value: 'updated', words: 'that of the last change' },
+    ],
+    otherwise: 'none',
+  },
+  {
     property: 'clash',
     label: 'When an address is taken',
     values: [

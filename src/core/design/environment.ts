@@ -14,6 +14,7 @@ import { kindOf } from './kinds/index.ts';
 import { LINK, NOT_IN_ADDRESS } from './link-value.ts';
 import { type OtherSide, otherSideId, otherSidesOf } from './other-sides.ts';
 import { plainMember, reader } from './members.ts';
+import { shownAuthor, shownDate } from './presets.ts';
 import type { SiteScope } from './site-scope.ts';
 import type { ContentType, Design } from './spec.ts';
 import { type EntryView, type Subject, nameOf } from './values.ts';
@@ -291,6 +292,8 @@ const META = fromRecord(
     published: get('datetime', (e: EntryView) => e.published),
     updated: get('datetime', (e: EntryView) => e.updated, 'it changes with every publication'),
     author: get('text', (e: EntryView) => e.author, 'people’s names change'),
+    shownAuthor: get('text', shownAuthor, 'people’s names change'),
+    shownDate: get('datetime', shownDate, 'it may change with every publication'),
     state: get('text', (e: EntryView) => e.state, 'it changes with time'),
     path,
     url,

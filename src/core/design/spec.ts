@@ -1,3 +1,4 @@
+import { typePresetsSpec } from './presets.ts';
 import { z } from 'zod';
 import { didYouMean } from '../did-you-mean.ts';
 import { isSafeTarget } from '../link.ts';
@@ -194,6 +195,8 @@ export const typeSpec = z
       .default('gone'),
     template: key.optional(),
     card: key.optional(),
+    /** What its entries begin with, each until it has it otherwise. */
+    presets: typePresetsSpec.default({ author: false, date: 'none' }),
     seo: seoSpec.default({}),
   })
   .transform(({ id, key: own, label: name, plural, naming, ...rest }) => {

@@ -1,4 +1,5 @@
 import { encodeAddress, isSafeTarget } from '../link.ts';
+import { ownPresets } from '../design/presets.ts';
 import type { EntryView, Media } from '../design/values.ts';
 import { valuesOf } from '../design/values.ts';
 import { pagePath } from '../address/path.ts';
@@ -50,12 +51,15 @@ function sharePicture(site: CompiledSite, media: Media): NonNullable<PageMeta['p
 export function entryMeta(site: CompiledSite, scope: PageScope, entry: EntryView): PageMeta {
   const seo = site.seo.types.get(entry.type.key)!;
   scope.prefetch([entry], seo.needs);
+  const { index, follow } = ownPresets(entry.values);
   const given = seo.canonical?.text(scope) ?? null;
   const canonical = given !== null && isSafeTarget(given) ? given : entry.path;
   const own =
     seo.picture === null ? null : scope.media(String(valuesOf(entry.values, seo.picture)[0] ?? ''));
   return {
     ...base(site, seo, scope),
+    ...(index === undefined ? {} : { index }),
+    ...(follow === undefined ? {} : { follow }),
     title: firstOf(seo.title, scope) ?? site.design.site.name,
     description: firstOf(seo.description, scope),
     canonical: canonical === null ? null : absolute(site, canonical),

@@ -6,6 +6,7 @@ import { entryMeta, frontMeta, listingMeta } from './meta.ts';
 import { PageScope } from './page-scope.ts';
 import type { LivePage, SiteReader } from './reader.ts';
 import type { CompiledSeo } from '../metadata/rules.ts';
+import type { Presets } from '../design/presets.ts';
 import type { SitemapPage } from '../metadata/sitemap.ts';
 
 /** A page that answers 200 with HTML. */
@@ -99,11 +100,13 @@ export function indexedPages(
   reader: SiteReader,
   validity: Validity,
 ): SitemapPage[] {
-  const may = (seo: CompiledSeo | undefined): boolean =>
-    seo !== undefined && seo.index && seo.sitemap;
+  const may = (seo: CompiledSeo | undefined, own: Presets = {}): boolean =>
+    seo !== undefined && (own.index ?? seo.index) && (own.sitemap ?? seo.sitemap);
   const entries = inBatches(reader, validity)
     .flat()
-    .filter(({ type }) => may(site.seo.types.get(site.types.get(type)?.key ?? '')));
+    .filter(({ type, presets }) =>
+      may(site.seo.types.get(site.types.get(type)?.key ?? ''), presets),
+    );
   const listings = listingPages(site, reader, validity).filter(({ listing }) =>
     may(site.seo.listings.get(listing!)),
   );

@@ -1,3 +1,4 @@
+import type { Presets } from '../design/presets.ts';
 import type { EntryView, Media, Subject } from '../design/values.ts';
 import type { ListingPlan, SubjectTree } from '../listing/plan.ts';
 import type { Instant, Validity } from '../time/interval.ts';
@@ -15,6 +16,8 @@ export interface LivePage {
   entry: string;
   type: string;
   updated: Instant;
+  /** What the entry has otherwise than its type; left out where that is nothing. */
+  presets?: Presets;
 }
 
 /**

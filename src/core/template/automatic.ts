@@ -13,6 +13,7 @@ export function automaticPage(type: ContentType): Block[] {
   const sheet = shownAs('sheet').map((f) => f.key);
   return [
     { block: 'heading', text: `{${type.naming}}`, level: 1 },
+    { block: 'byline' },
     ...summaryBlock(type),
     ...shownAs('picture').map((f) => ({ block: 'picture', field: f.key })),
     ...(sheet.length > 0 ? [{ block: 'fieldSheet', fields: sheet }] : []),

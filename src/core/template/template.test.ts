@@ -288,6 +288,7 @@ describe('small parts', () => {
     );
     expect(automaticPage(site.types.get('note')!).map((b) => b.block)).toEqual([
       'heading',
+      'byline',
       'text',
       'picture',
       'fieldSheet',

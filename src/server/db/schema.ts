@@ -63,6 +63,10 @@ export const revision = sqliteTable(
   (t) => [
     primaryKey({ columns: [t.entry, t.number] }),
     index('revision_saved').on(sql`${t.saved} DESC`, t.entry),
+    // Few entries have something otherwise than their type.
+    index('revision_presets')
+      .on(t.entry, t.number)
+      .where(sql`json_extract(${t.values}, '$._presets') IS NOT NULL`),
   ],
 );
 

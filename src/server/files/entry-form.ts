@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { presetsSpec } from '@/core/design/presets.ts';
 
 /** An instant, or a moment relative to loading: kept as text until the site's zone is known. */
 const moment = z.union([z.string().min(1), z.number()]).transform(String);
@@ -141,12 +142,15 @@ export const entryForm = z.strictObject({
   was: z.array(was).optional(),
   refused: listOf(refused),
   stored,
+  /** What it has otherwise than its type presets. */
+  presets: presetsSpec.optional(),
   /** Older revisions, oldest first: the fields in which they differ. */
   revisions: listOf(
     z.strictObject({
       saved: moment,
       author: z.string().max(200).optional(),
       name,
+      presets: presetsSpec.optional(),
       values: z.record(z.string(), z.unknown()).default({}),
       /** Whether the values are all there are, and not on top of the newest. */
       whole: z.boolean().default(false),

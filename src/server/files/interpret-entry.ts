@@ -7,6 +7,7 @@ import type { Given } from '@/core/design/kinds/definition.ts';
 import { kindOf } from '@/core/design/kinds/index.ts';
 import type { ContentType, Design } from '@/core/design/spec.ts';
 import { type Values, valuesOf } from '@/core/design/values.ts';
+import { PRESETS } from '@/core/design/presets.ts';
 import { isBlank } from '@/core/pattern/types.ts';
 import type { SubjectToLoad } from './read-design.ts';
 import { didYouMean } from '@/core/did-you-mean.ts';
@@ -194,7 +195,10 @@ export class EntryReader {
       ...(r.whole ? {} : newest),
       ...this.values(raw, type, r.values, ['entry', 'revisions', i, 'values']),
     }));
-    const besides = [...raw.form.revisions, raw.form].map(({ stored, name }) => ({ stored, name }));
+    const besides = [...raw.form.revisions, raw.form].map(({ stored, presets, name }) => ({
+      stored: presets ? { ...stored, [PRESETS]: presets } : stored,
+      name,
+    }));
     return timing
       .revisions([...older, newest])
       .map((revision, i): RevisionToLoad => ({ ...revision, ...besides[i]! }));

@@ -1,4 +1,5 @@
 import { and, eq, gt, gte } from 'drizzle-orm';
+import { PRESETS, type Presets } from '@/core/design/presets.ts';
 import type { ContentType } from '@/core/design/spec.ts';
 import type { Field } from '@/core/design/field.ts';
 import { mentionsOf, parseValue, targetOf } from '@/core/design/field-values.ts';
@@ -34,7 +35,15 @@ export interface PlannedChange {
 /** All that the entry screen shows. */
 export interface EntryDetail {
   id: string | null;
-  type: { id: string; key: string; label: string; hasPages: boolean; fields: FormField[] };
+  type: {
+    id: string;
+    key: string;
+    label: string;
+    hasPages: boolean;
+    /** What its entries begin with. */
+    presets: Required<Presets>;
+    fields: FormField[];
+  };
   /** By field id, as the form edits them. */
   values: Record<string, unknown>;
   name: string;
@@ -100,7 +109,10 @@ export function entryDetail(
   return {
     id,
     type: formType(view, type, values, { at, entry: id }),
-    values: Object.fromEntries(type.fields.map((f) => [f.id, values[f.id] ?? null])),
+    values: {
+      ...Object.fromEntries(type.fields.map((f) => [f.id, values[f.id] ?? null])),
+      [PRESETS]: values[PRESETS] ?? null,
+    },
     name: shown?.name ?? id,
     revision: newest?.number ?? null,
     author: newest ? personName(view.connection, newest.author) : null,
@@ -218,8 +230,16 @@ function formType(
     key: type.key,
     label: type.label,
     hasPages: type.address !== undefined,
+    presets: presetsOfType(view, type, at),
     fields,
   };
+}
+
+/** What entries of a type begin with, by the type or the site. */
+function presetsOfType(view: SiteView, { key, presets }: ContentType, at: Instant) {
+  const seo = view.at(at)?.site.seo.types.get(key);
+  const { index = true, follow = true, sitemap = true } = seo ?? {};
+  return { ...presets, index, follow, sitemap };
 }
 
 /** Fields as a form has them, those of groups within theirs. */

@@ -1,5 +1,6 @@
 import type { ContentType } from '@/core/design/spec.ts';
 import { nameOf, type Values } from '@/core/design/values.ts';
+import { PRESETS } from '@/core/design/presets.ts';
 import { same } from '@/core/design-edit/properties.ts';
 import { BEGINNING, type Instant } from '@/core/time/interval.ts';
 import { readValues } from '../store/stored-values.ts';
@@ -47,7 +48,7 @@ export function entryFile(rows: EntryRows, how: EntryPrinting, defaultId: string
       ),
       ...list('refused', rows.refused.map(refused)),
       ...list('revisions', older(rows, type, printed, how)),
-      ...(Object.keys(stored).length > 0 ? { stored } : {}),
+      ...besides(stored),
     },
     ...fields,
   };
@@ -99,6 +100,14 @@ function differences(newest: PrintedValues, { fields, stored }: PrintedValues): 
   const isEnough = same({ ...newest.fields, ...values }, fields);
   return {
     ...(isEnough ? { values } : { whole: true, values: fields }),
+    ...besides(stored),
+  };
+}
+
+/** What a revision holds besides its fields: what it has otherwise than its type, and the rest. */
+function besides({ [PRESETS]: presets, ...stored }: Values): object {
+  return {
+    ...(presets ? { presets } : {}),
     ...(Object.keys(stored).length > 0 ? { stored } : {}),
   };
 }

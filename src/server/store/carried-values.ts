@@ -25,7 +25,7 @@ export function carriedValues(
     .get(entry);
   const own = new Set(type.fields.map(({ id }) => id));
   const kept = Object.entries(json === undefined ? {} : (JSON.parse(json) as Values)).filter(
-    ([id, value]) => !own.has(id) && value !== null,
+    ([id, value]) => !own.has(id) && !Object.hasOwn(values, id) && value !== null,
   );
   const before = readValues(json ?? '{}', site.language);
   return { ...Object.fromEntries(kept), ...valuesBefore(type.fields, values, before, site) };

@@ -3,6 +3,7 @@ import type { ContentType } from '@/core/design/spec.ts';
 import { withComputed } from '@/core/design/computed.ts';
 import { parseValues } from '@/core/design/field-values.ts';
 import { checkMentions, type ValueWorld } from '@/core/design/check-values.ts';
+import { PRESETS, presetsSpec } from '@/core/design/presets.ts';
 import type { Values } from '@/core/design/values.ts';
 import type { CompiledSite } from '@/core/site/compile.ts';
 import type { Instant } from '@/core/time/interval.ts';
@@ -21,11 +22,25 @@ export function valuesOfForm(
   now: Instant,
 ): { values: Values; issues: Issue[] } {
   const { zone } = site.design.site;
-  const read = parseValues(type.fields, given, { now, zone, richText: paragraphsOf });
+  const { [PRESETS]: otherwise, ...fields } = given;
+  const read = parseValues(type.fields, fields, { now, zone, richText: paragraphsOf });
   const { issues } = read;
   const values = withComputed(type.fields, read.values, site.design.site);
+  if (otherwise !== undefined) {
+    const own = presetsSpec.safeParse(otherwise ?? {});
+    if (own.success) values[PRESETS] = Object.keys(own.data).length > 0 ? own.data : null;
+    else issues.push(wrongPresets());
+  }
   const wrong = checkMentions(type.fields, values, storedWorld(connection, site, now));
   return { values, issues: [...issues, ...wrong] };
+}
+
+function wrongPresets(): Issue {
+  return {
+    code: 'wrong-form',
+    message: 'What this entry has otherwise than its type cannot be read.',
+    fix: 'Reload the page and try again.',
+  };
 }
 
 const CANDIDATES = 1000;

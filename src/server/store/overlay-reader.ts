@@ -3,6 +3,7 @@ import { holds, totalOrder } from '@/core/listing/evaluate.ts';
 import { type ListingPlan, conditionsOf } from '@/core/listing/plan.ts';
 import { compareCodePoints } from '@/core/text.ts';
 import { resolveFilter } from '@/core/listing/resolve.ts';
+import { ownPresets } from '@/core/design/presets.ts';
 import type { EntryView } from '@/core/design/values.ts';
 import type { LivePage, PathHolders, SiteReader } from '@/core/site/reader.ts';
 import type { Instant, Validity } from '@/core/time/interval.ts';
@@ -133,8 +134,12 @@ class OverlayReader implements SiteReader {
     }
     const { appearing } = this.pagesMoved(validity);
     const more = [...this.liveEntries(appearing, validity).values(), ...this.shown.values()];
-    for (const { id, type, path, updated } of more)
-      if (path !== null) found.push({ path, entry: id, type: type.id, updated: updated ?? 0 });
+    for (const { id, type, path, updated, values } of more)
+      if (path !== null)
+        found.push({
+          ...{ path, entry: id, type: type.id, updated: updated ?? 0 },
+          presets: ownPresets(values),
+        });
     found.sort((a, b) => compareCodePoints(a.path, b.path));
     this.pages = { at: validity.at, inOrder: found };
     return found;

@@ -2,6 +2,7 @@ import type { Connection, Statement } from '../db/connection.ts';
 import type { CompiledSite } from '@/core/site/compile.ts';
 import type { LivePage, PathHolders, SiteReader } from '@/core/site/reader.ts';
 import type { EntryView, Media, Subject } from '@/core/design/values.ts';
+import { PRESETS, type Presets } from '@/core/design/presets.ts';
 import type { ContentType } from '@/core/design/spec.ts';
 import { crossingOf, movingComparisons, nextDayCrossing } from '@/core/listing/crossing.ts';
 import { type ListingPlan, type SubjectTree, conditionsOf } from '@/core/listing/plan.ts';
@@ -36,6 +37,8 @@ interface EntryRow {
 type PathRow = [entry: string, role: 'current' | 'redirect', starts: number, ends: number | null];
 
 const COVERS = asOf('');
+/** What a revision has otherwise than its type: few have, and those stand in an index. */
+const OWN_PRESETS = `json_extract(r."values", '$.${PRESETS}')`;
 
 type LatestAtPath = [entry: string, role: string, ends: number | null];
 
@@ -310,10 +313,17 @@ export class StoredReader implements SiteReader {
     const { at } = validity;
     this.tellAddresses(validity);
     const sql = `
-      SELECT a.path, a.entry, e.type, l.starts AS updated FROM address AS a JOIN entry AS e ON e.id = a.entry
+      SELECT a.path, a.entry, e.type, l.starts AS updated, (SELECT ${OWN_PRESETS} FROM revision AS r
+        WHERE r.entry = a.entry AND r.number = l.revision AND ${OWN_PRESETS} IS NOT NULL) AS own
+      FROM address AS a JOIN entry AS e ON e.id = a.entry
       JOIN live_interval AS l ON l.entry = a.entry AND ${asOf('l')}
       WHERE a.path > ? AND a.role = 'current' AND ${asOf('a')} ORDER BY a.path LIMIT ?`;
-    return this.sql<LivePage>(sql).all(at, at, after ?? '', at, at, limit);
+    const rows = this.sql<LivePage & { own: string | null }>(sql);
+    return rows
+      .all(at, at, after ?? '', at, at, limit)
+      .map(({ own, ...page }) =>
+        own === null ? page : { ...page, presets: JSON.parse(own) as Presets },
+      );
   }
 
   livePageCount(validity: Validity): number {

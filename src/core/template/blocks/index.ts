@@ -1,4 +1,5 @@
 import type { BlockKind } from '../definition.ts';
+import { byline } from './byline.ts';
 import { cards } from './cards.ts';
 import { columns } from './columns.ts';
 import { date } from './date.ts';
@@ -23,6 +24,7 @@ export const BLOCKS: readonly BlockKind[] = [
   richText,
   picture,
   date,
+  byline,
   link,
   subjects,
   fieldSheet,

@@ -11,6 +11,7 @@ import { Panes } from '../panes.tsx';
 import { EntryForm } from './entry-form.tsx';
 import { EntryOutcomePane } from './entry-outcome.tsx';
 import { Overtaken } from './overtaken.tsx';
+import { PresetLines } from './preset-lines.tsx';
 import { TimingLine } from './timing-line.tsx';
 import { useEntry } from './use-entry.ts';
 import type { KeptEdits } from './use-recovery.ts';
@@ -87,6 +88,10 @@ export function EntryScreen({ detail, outcome: first, clock }: Props) {
             type={detail.type.key}
             readOnly={past}
             issues={[...issues, ...outcome.issues]}
+            onChange={entry.change}
+          />
+          <PresetLines
+            {...{ type: detail.type, values: entry.values, readOnly: past }}
             onChange={entry.change}
           />
         </div>

@@ -12,6 +12,7 @@ import { PatternInput } from '../pattern-input.tsx';
 import { CopyFrom } from './copy-from.tsx';
 import { FieldsEditor } from './fields-editor.tsx';
 import { NamesSettings } from './names-settings.tsx';
+import { DATE_WORDS, PresetSettings } from './preset-settings.tsx';
 import { SeoSettings } from './seo-settings.tsx';
 
 type Spec = TypeDetail['spec'];
@@ -39,7 +40,7 @@ interface ChainLink {
 }
 
 /**
- * Names · Fields · Address · Page · Card · Lists · SEO: closed, each link is one line of what is set and
+ * Names · Fields · Address · Page · Card · Lists · SEO · Presets: closed, each link is one line of what is set and
  * what it gives.
  */
 export function BindingChain(props: Props) {
@@ -56,6 +57,7 @@ export function BindingChain(props: Props) {
     cardLink(props),
     listsLink(props),
     seoLink(props, issuesAt),
+    presetsLink(props),
   ];
   return (
     <div className="border-b border-rule">
@@ -217,6 +219,18 @@ function seoLink(props: Props, issuesAt: (place: string) => Issue[]): ChainLink 
     set: title !== undefined || description !== undefined,
     gives: props.outcome.title,
     content: <SeoSettings {...props} issuesAt={issuesAt} />,
+  };
+}
+
+function presetsLink(props: Props): ChainLink {
+  const { author, date } = props.spec.presets;
+  const shown = [author ? 'who wrote it' : '', DATE_WORDS[date]].filter(Boolean);
+  return {
+    key: 'presets',
+    label: 'Presets',
+    set: shown.length > 0,
+    gives: shown.length > 0 ? `Bylines show ${shown.join(' and ')}` : 'no byline',
+    content: <PresetSettings {...props} />,
   };
 }
 

@@ -1,0 +1,46 @@
+import { z } from 'zod';
+import type { Instant } from '../time/interval.ts';
+import type { EntryView, Values } from './values.ts';
+
+/** Under this id, which no field can have, a revision holds what its entry has otherwise. */
+export const PRESETS = '_presets';
+
+/** Dates that a byline can show. */
+export const SHOWN_DATES = ['none', 'published', 'updated'] as const;
+
+/** What entries of a type begin with: whether bylines show who wrote them, and which date. */
+export const typePresetsSpec = z.strictObject({
+  author: z.boolean().default(false),
+  date: z.enum(SHOWN_DATES).default('none'),
+});
+
+/** What an entry has otherwise than its type: what is left out is as the type has it. */
+export const presetsSpec = z.strictObject({
+  author: z.boolean().optional(),
+  date: z.enum(SHOWN_DATES).optional(),
+  index: z.boolean().optional(),
+  follow: z.boolean().optional(),
+  sitemap: z.boolean().optional(),
+});
+/** All or some of what entries begin with. */
+export type Presets = z.output<typeof presetsSpec>;
+
+/** What an entry has otherwise than its type, of a revision's values. */
+export function ownPresets(values: Values): Presets {
+  const own = values[PRESETS];
+  if (own === undefined || own === null) return {};
+  const read = presetsSpec.safeParse(own);
+  return read.success ? read.data : {};
+}
+
+/** Who wrote an entry, where its byline says so; null where it does not. */
+export function shownAuthor({ type, values, author }: EntryView): string | null {
+  return (ownPresets(values).author ?? type.presets.author) ? author : null;
+}
+
+/** The date that an entry's byline shows; null where it shows none. */
+export function shownDate({ type, values, published, updated }: EntryView): Instant | null {
+  const which = ownPresets(values).date ?? type.presets.date;
+  if (which === 'none') return null;
+  return which === 'published' ? published : updated;
+}

@@ -1,0 +1,1 @@
+CREATE INDEX `revision_presets` ON `revision` (`entry`,`number`) WHERE json_extract("revision"."values", '$._presets') IS NOT NULL;

@@ -1,0 +1,86 @@
+import { SHOWN_DATES } from '@/core/design/presets.ts';
+import type { TypeDetail } from '@/server/queries/type.ts';
+import { Line } from '@/ui/primitives/line.tsx';
+
+type Spec = TypeDetail['spec'];
+type ShownDate = (typeof SHOWN_DATES)[number];
+
+/** Which date a byline shows, within a sentence. */
+export const DATE_WORDS: Record<ShownDate, string> = {
+  none: '',
+  published: 'the date of the first publication',
+  updated: 'the date of the last change',
+};
+
+const SWITCHES = [
+  ['index', 'Search engines', 'may list the pages'],
+  ['follow', 'Their links', 'may be followed'],
+  ['sitemap', 'Site map', 'has the pages'],
+] as const;
+
+/** What entries of a type begin with, each until it has it otherwise. */
+export function PresetSettings({
+  spec,
+  readOnly,
+  onChange,
+}: {
+  spec: Spec;
+  readOnly: boolean;
+  onChange: (spec: Spec) => void;
+}) {
+  const { presets, seo } = spec;
+  const choose = (key: (typeof SWITCHES)[number][0], value: string): void => {
+    const { [key]: _, ...rest } = seo;
+    onChange({ ...spec, seo: value === '' ? rest : { ...rest, [key]: value === 'yes' } });
+  };
+  return (
+    <>
+      <p className="py-1.5 text-muted">
+        Every entry begins with these, and can have each of them otherwise. Pages show who wrote
+        them, and the date, where their template has a byline; the automatic page has one.
+      </p>
+      <label className="flex items-center gap-2 py-1">
+        <input
+          type="checkbox"
+          className="h-4 w-4 accent-spruce"
+          checked={presets.author}
+          disabled={readOnly}
+          onChange={(e) => onChange({ ...spec, presets: { ...presets, author: e.target.checked } })}
+        />
+        Bylines show who wrote it
+      </label>
+      <Line label="Date shown" htmlFor="preset-date">
+        <select
+          id="preset-date"
+          className="control"
+          value={presets.date}
+          disabled={readOnly}
+          onChange={(e) =>
+            onChange({ ...spec, presets: { ...presets, date: e.target.value as ShownDate } })
+          }
+        >
+          {SHOWN_DATES.map((date) => (
+            <option key={date} value={date}>
+              {date === 'none' ? 'None' : DATE_WORDS[date].replace('the date', 'Date')}
+            </option>
+          ))}
+        </select>
+      </Line>
+      {SWITCHES.map(([key, label, words]) => (
+        <Line key={key} label={label} htmlFor={`preset-${key}`}>
+          <select
+            id={`preset-${key}`}
+            className="control"
+            value={seo[key] === undefined ? '' : seo[key] ? 'yes' : 'no'}
+            disabled={readOnly}
+            onChange={(e) => choose(key, e.target.value)}
+          >
+            <option value="">As the site has it</option>
+            <option value="yes">{`Yes: ${words}`}</option>
+            <option value="no">No</option>
+          </select>
+        </Line>
+      ))}
+    </>
+  );
+}
