@@ -3,7 +3,7 @@ import { isBlank } from '../pattern/types.ts';
 import { didYouMean } from '../did-you-mean.ts';
 import type { Field } from './field.ts';
 import { mentionsOf } from './field-values.ts';
-import type { Given, Mention } from './kinds/definition.ts';
+import type { LimitWorld, Mention } from './kinds/definition.ts';
 import { kindOf } from './kinds/index.ts';
 import { isShown, shownWhen } from './shown.ts';
 import { type Values, valuesOf } from './values.ts';
@@ -84,11 +84,7 @@ function checkMention(field: Field, mention: Mention, world: ValueWorld): Issue 
  * and values beyond their field's limits. Fields that the form does not show for these values are
  * not asked for.
  */
-export function checkWhole(
-  fields: readonly Field[],
-  values: Values,
-  given: Pick<Given, 'now' | 'zone'>,
-): Issue[] {
+export function checkWhole(fields: readonly Field[], values: Values, given: LimitWorld): Issue[] {
   return fields.flatMap((field) => {
     if (!isShown(shownWhen(field, fields), values)) return [];
     const all = valuesOf(values, field.id).filter((value) => !isBlank(value));

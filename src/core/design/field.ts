@@ -61,6 +61,10 @@ export interface Field {
   /** In the form while another field is filled, or has a value (of a choice its key). */
   shownIf?: { field: string; is?: string | number | boolean | undefined } | undefined;
   /** Lengths in characters. */
+  /** Formats that files may have, as their media types end. */
+  formats?: ('jpeg' | 'png' | 'webp' | 'gif' | 'avif')[] | undefined;
+  /** The most that a file may have, in kilobytes of 1,000 bytes. */
+  maxKilobytes?: number | undefined;
   minLength?: number | undefined;
   maxLength?: number | undefined;
   /** Of numbers. */

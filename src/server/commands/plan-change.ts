@@ -10,7 +10,7 @@ import { statement } from '../store/statement.ts';
 import { type CommandContext, Refused, command } from './definition.ts';
 import { deriveEntry } from './derive-entry.ts';
 import { entryOf } from './entry-lookup.ts';
-import { storedWorld } from '../store/form-values.ts';
+import { limitWorld, storedWorld } from '../store/form-values.ts';
 
 const input = z.strictObject({
   entry: z.string().max(200),
@@ -134,7 +134,7 @@ function checkPublishable(
     });
   const values = valuesOfType(type, row.v, site.design.site);
   const issues = [
-    ...checkWhole(type.fields, values, { now: at, zone: site.design.site.zone }),
+    ...checkWhole(type.fields, values, limitWorld(connection, site, at)),
     ...checkMentions(type.fields, values, storedWorld(connection, site, at)),
   ];
   if (issues.length > 0)

@@ -19,7 +19,7 @@ import { referring } from './referring.ts';
 import { carriedValues } from '../store/carried-values.ts';
 import { crowdedTop } from '../store/at-top.ts';
 import { doubledValues, holdersOf } from '../store/unique-values.ts';
-import { valuesOfForm } from '../store/form-values.ts';
+import { limitWorld, valuesOfForm } from '../store/form-values.ts';
 
 const MAX_DEPTH = 50;
 
@@ -140,7 +140,7 @@ function checkPlanned(
   type: ContentType,
   values: Values,
 ): void {
-  const blank = checkWhole(type.fields, values, { now: at, zone: site.design.site.zone });
+  const blank = checkWhole(type.fields, values, limitWorld(connection, site, at));
   if (blank.length === 0) return;
   const plan = connection.tables
     .select()

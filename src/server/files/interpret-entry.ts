@@ -3,7 +3,7 @@ import { valuesAs } from '@/core/design/conversion.ts';
 import { checkMentions, checkWhole, type ValueWorld } from '@/core/design/check-values.ts';
 import { parseValue, valueKindOf } from '@/core/design/field-values.ts';
 import type { Field } from '@/core/design/field.ts';
-import type { Given } from '@/core/design/kinds/definition.ts';
+import type { Given, LimitWorld } from '@/core/design/kinds/definition.ts';
 import { kindOf } from '@/core/design/kinds/index.ts';
 import type { ContentType, Design } from '@/core/design/spec.ts';
 import { type Values, valuesOf } from '@/core/design/values.ts';
@@ -59,7 +59,7 @@ export class EntryReader {
   readonly issues: Issue[] = [];
   /** What loads all the same, and is hardly meant. */
   readonly findings: Issue[] = [];
-  private readonly given: Given;
+  private readonly given: Given & LimitWorld;
   private readonly world: ValueWorld;
   private readonly ids = new Map<string, EntryToLoad>();
   private readonly subjects = new Map<string, Set<string>>();
@@ -75,7 +75,7 @@ export class EntryReader {
   constructor(
     private readonly design: Design,
     subjects: Pick<SubjectToLoad, 'set' | 'key'>[],
-    private readonly media: ReadonlySet<string>,
+    private readonly media: ReadonlyMap<string, { mime: string; bytes: number }>,
     private readonly now: Instant,
     /** Where the site was saved: its past. */
     private readonly history: SavedHistory | null = null,
@@ -83,6 +83,7 @@ export class EntryReader {
     this.given = {
       now,
       zone: design.site.zone,
+      file: (id) => media.get(id) ?? null,
       richText: (source) =>
         markdownToRichText(source, {
           hasPicture: (id) => media.has(id),
@@ -105,7 +106,7 @@ export class EntryReader {
           ? media.has(mention.key)
           : (this.subjects.get(mention.set)?.has(mention.key) ?? false),
       candidates: (mention) => {
-        if (mention.of === 'media') return media;
+        if (mention.of === 'media') return media.keys();
         return mention.of === 'entry' ? this.ids.keys() : (this.subjects.get(mention.set) ?? []);
       },
     };

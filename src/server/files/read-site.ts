@@ -43,7 +43,8 @@ export async function readSite(
   }
   const { history, issues: wrongHistory } = readHistory(folder, files, design);
   const pictures = new Set(media.map((m) => m.id));
-  const reader = new EntryReader(design, subjects, pictures, now, history);
+  const stored = new Map(media.map((m) => [m.id, m]));
+  const reader = new EntryReader(design, subjects, stored, now, history);
   const entries: EntryToLoad[] = [];
   const unread = readEntries(folder, files, (raw) => {
     const entry = reader.read(raw);

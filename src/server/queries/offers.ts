@@ -27,7 +27,7 @@ export function optionsOf(view: SiteView, field: Field, at: Instant): Option[] {
   const target = targetOf(field);
   if (target === null) return field.options?.map((o) => ({ value: o.id, label: o.label })) ?? [];
   if (target.of === 'subjects') return subjectOptions(view.subjects(at), target.set);
-  return target.of === 'media' ? pictures(view) : [];
+  return target.of === 'media' ? picturesFor(view, field) : [];
 }
 
 function subjectOptions(subjects: Subjects, set: string): Option[] {
@@ -39,6 +39,18 @@ function subjectOptions(subjects: Subjects, set: string): Option[] {
     return above + subject.name;
   };
   return subjects.all(set).map((s) => ({ value: s.key, label: path(s.key) }));
+}
+
+/** The pictures that a field takes. */
+function picturesFor(view: SiteView, field: Field): Option[] {
+  const { formats, maxKilobytes } = field;
+  if (!formats && maxKilobytes === undefined) return pictures(view);
+  const sql = `SELECT id FROM media WHERE bytes <= @most
+    AND (@mimes IS NULL OR mime IN (SELECT value FROM json_each(@mimes)))`;
+  const mimes = formats ? JSON.stringify(formats.map((format) => `image/${format}`)) : null;
+  const most = (maxKilobytes ?? 1e9) * 1000;
+  const fit = new Set(statement<string>(view.connection, sql).pluck().all({ mimes, most }));
+  return pictures(view).filter(({ value }) => fit.has(value));
 }
 
 /** The site's pictures, by file name. */

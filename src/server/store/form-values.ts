@@ -4,6 +4,7 @@ import { withComputed } from '@/core/design/computed.ts';
 import { parseValues } from '@/core/design/field-values.ts';
 import { checkMentions, type ValueWorld } from '@/core/design/check-values.ts';
 import { PRESETS, presetsSpec } from '@/core/design/presets.ts';
+import type { LimitWorld } from '@/core/design/kinds/definition.ts';
 import type { Values } from '@/core/design/values.ts';
 import type { CompiledSite } from '@/core/site/compile.ts';
 import type { Instant } from '@/core/time/interval.ts';
@@ -44,6 +45,25 @@ function wrongPresets(): Issue {
 }
 
 const CANDIDATES = 1000;
+
+/** What limits of values are reckoned by in a stored site. */
+export function limitWorld(
+  connection: Connection,
+  { design }: CompiledSite,
+  now: Instant,
+): LimitWorld {
+  const { tables } = connection;
+  return {
+    now,
+    zone: design.site.zone,
+    file: (id) =>
+      tables
+        .select({ mime: media.mime, bytes: media.bytes })
+        .from(media)
+        .where(eq(media.id, id))
+        .get() ?? null,
+  };
+}
 
 /** What is there of a stored site, for checking values. */
 export function storedWorld(connection: Connection, site: CompiledSite, now: Instant): ValueWorld {

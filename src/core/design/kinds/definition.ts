@@ -15,6 +15,11 @@ export interface Given {
   richText: (source: string) => RichNode;
 }
 
+/** What limits of values may ask for: the day, and files by their ids, null where one is gone. */
+export interface LimitWorld extends Pick<Given, 'now' | 'zone'> {
+  file?: (id: string) => { mime: string; bytes: number } | null;
+}
+
 /** How filters treat a kind: which operators it takes and what they compare. */
 export type FilterFamily =
   'text' | 'number' | 'yesno' | 'day' | 'instant' | 'choice' | 'members' | 'presence';
@@ -99,7 +104,7 @@ export interface FieldKind<K extends string = string> {
   /** Controls that a field may have instead. */
   otherControls: (field: Field) => readonly ControlName[];
   /** What keeps a value from being public, as ends of sentences: "has at most 80 characters …". */
-  limits: (stored: unknown, field: Field, given: Pick<Given, 'now' | 'zone'>) => string[];
+  limits: (stored: unknown, field: Field, given: LimitWorld) => string[];
   /** A value as tables show it. */
   display: (stored: unknown, field: Field, world: DisplayWorld) => string;
   family: FilterFamily;

@@ -3,6 +3,7 @@ import { ComputedSettings } from './computed.tsx';
 import type { FieldSettings } from './definition.ts';
 import { groupSettings } from './group.tsx';
 import { DaySettings, LengthSettings, NumberSettings } from './limits.tsx';
+import { MediaSettings } from './media.tsx';
 import { ReferenceSettings } from './reference.tsx';
 import { RichTextSettings } from './rich-text.tsx';
 import { SubjectSettings } from './subjects.tsx';
@@ -17,6 +18,7 @@ export const FIELD_SETTINGS: Readonly<Record<string, FieldSettings>> = {
   choice: ChoiceSettings,
   computed: ComputedSettings,
   group: groupSettings((kind) => FIELD_SETTINGS[kind]),
+  media: MediaSettings,
   reference: ReferenceSettings,
   richtext: RichTextSettings,
   tags: SubjectSettings,

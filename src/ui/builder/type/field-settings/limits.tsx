@@ -4,7 +4,8 @@ import { Line } from '@/ui/primitives/line.tsx';
 import type { FieldSettingsProps } from './definition.ts';
 import { having } from './with.ts';
 
-type Numeric = 'minLength' | 'maxLength' | 'min' | 'max' | 'decimals' | 'minCount' | 'maxCount';
+type Numeric =
+  'minLength' | 'maxLength' | 'min' | 'max' | 'decimals' | 'minCount' | 'maxCount' | 'maxKilobytes';
 
 /** A setting that is a number, or left open. */
 export function NumberBox({
