@@ -2,6 +2,7 @@ import { expect, test } from 'vitest';
 import type { CommandInput, CommandName } from '@/server/commands/index.ts';
 import { runCommand } from '@/server/commands/run.ts';
 import { COMMAND_LINE } from '@/server/permit.ts';
+import { ORDER } from '@/core/design/other-order.ts';
 import { leadingHere, referenceExample } from '@/server/queries/leading-here.ts';
 import { at, loadFiles } from '../helpers/folder.ts';
 import { releaseSet } from '../helpers/release.ts';
@@ -199,4 +200,29 @@ test('links, and what leads on within groups, are told where they lead', async (
     ['note', 'See', false, 1],
     ['note', 'In', false, 1],
   ]);
+});
+
+test('those that lead to an entry stand there in the order that it gives them', async () => {
+  const s = await site({
+    'entries/crew.json': ['a', 'b', 'c'].map((id) => ({
+      entry: { id, live: '2026-01-01/' },
+      title: id.toUpperCase(),
+      boat: 'swift',
+    })),
+    'entries/boat.json': [
+      {
+        entry: { id: 'swift', live: '2026-01-01/', order: { 'crew/boat': ['c', 'gone', 'a'] } },
+        title: 'swift',
+      },
+      { entry: { id: 'heron', live: '2026-01-01/' }, title: 'heron' },
+    ],
+  });
+  expect(s.issues).toEqual([]);
+  expect(s.title('/swift')).toBe('swift: C, A, B');
+  const values = { title: 'swift', [ORDER]: { 'crew/boat': ['b', 'c'] } };
+  const saved = s.run('saveEntry', { id: 'swift', type: 'boat', values, seen: null });
+  expect(saved.ok).toBe(true);
+  expect(s.title('/swift')).toBe('swift: C, A, B');
+  s.run('planChange', { entry: 'swift', action: 'publish', at: null, revision: null });
+  expect(s.title('/swift')).toBe('swift: B, C, A');
 });

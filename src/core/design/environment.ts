@@ -12,6 +12,7 @@ import { compilePattern } from '../pattern/compile.ts';
 import { isDerived, readsOwnAlone } from './computed.ts';
 import { kindOf } from './kinds/index.ts';
 import { LINK, NOT_IN_ADDRESS } from './link-value.ts';
+import { inOrder, orderOf } from './other-order.ts';
 import { type OtherSide, otherSideId, otherSidesOf } from './other-sides.ts';
 import { plainMember, reader } from './members.ts';
 import { shownAuthor, shownDate } from './presets.ts';
@@ -116,7 +117,8 @@ export class Environments {
     return {
       type: () => object(this.objectOf(type), many),
       read: (owner, scope) => {
-        const found = site(scope).referring(id, (owner as EntryView).id);
+        const { id: entry, values } = owner as EntryView;
+        const found = inOrder(site(scope).referring(id, entry), orderOf(values, id));
         return many ? found : (found[0] ?? null);
       },
       otherSide: { type: type.id, field: field.id, many },

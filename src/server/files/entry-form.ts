@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { orderSpec } from '@/core/design/other-order.ts';
 import { presetsSpec } from '@/core/design/presets.ts';
 
 /** An instant, or a moment relative to loading: kept as text until the site's zone is known. */
@@ -144,6 +145,8 @@ export const entryForm = z.strictObject({
   stored,
   /** What it has otherwise than its type presets. */
   presets: presetsSpec.optional(),
+  /** In which order those that lead here stand, by reference (`type/field`, their ids). */
+  order: orderSpec.optional(),
   /** Older revisions, oldest first: the fields in which they differ. */
   revisions: listOf(
     z.strictObject({
@@ -151,6 +154,7 @@ export const entryForm = z.strictObject({
       author: z.string().max(200).optional(),
       name,
       presets: presetsSpec.optional(),
+      order: orderSpec.optional(),
       values: z.record(z.string(), z.unknown()).default({}),
       /** Whether the values are all there are, and not on top of the newest. */
       whole: z.boolean().default(false),

@@ -7,6 +7,7 @@ import type { Given, LimitWorld } from '@/core/design/kinds/definition.ts';
 import { kindOf } from '@/core/design/kinds/index.ts';
 import type { ContentType, Design } from '@/core/design/spec.ts';
 import { type Values, valuesOf } from '@/core/design/values.ts';
+import { ORDER } from '@/core/design/other-order.ts';
 import { PRESETS } from '@/core/design/presets.ts';
 import { isBlank } from '@/core/pattern/types.ts';
 import type { SubjectToLoad } from './read-design.ts';
@@ -196,8 +197,12 @@ export class EntryReader {
       ...(r.whole ? {} : newest),
       ...this.values(raw, type, r.values, ['entry', 'revisions', i, 'values']),
     }));
-    const besides = [...raw.form.revisions, raw.form].map(({ stored, presets, name }) => ({
-      stored: presets ? { ...stored, [PRESETS]: presets } : stored,
+    const besides = [...raw.form.revisions, raw.form].map(({ stored, presets, order, name }) => ({
+      stored: {
+        ...stored,
+        ...(presets ? { [PRESETS]: presets } : {}),
+        ...(order ? { [ORDER]: order } : {}),
+      },
       name,
     }));
     return timing

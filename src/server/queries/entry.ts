@@ -1,4 +1,5 @@
 import { and, eq, gt, gte } from 'drizzle-orm';
+import { ORDER } from '@/core/design/other-order.ts';
 import { PRESETS, type Presets } from '@/core/design/presets.ts';
 import type { ContentType } from '@/core/design/spec.ts';
 import type { Field } from '@/core/design/field.ts';
@@ -112,6 +113,7 @@ export function entryDetail(
     values: {
       ...Object.fromEntries(type.fields.map((f) => [f.id, values[f.id] ?? null])),
       [PRESETS]: values[PRESETS] ?? null,
+      [ORDER]: values[ORDER] ?? null,
     },
     name: shown?.name ?? id,
     revision: newest?.number ?? null,

@@ -1,5 +1,6 @@
 import { referenceIds } from '@/core/design/conversion.ts';
 import { isReference, targetOf } from '@/core/design/field-values.ts';
+import { otherSideId } from '@/core/design/other-sides.ts';
 import type { Field } from '@/core/design/field.ts';
 import type { ContentType } from '@/core/design/spec.ts';
 import type { Instant } from '@/core/time/interval.ts';
@@ -13,6 +14,8 @@ import type { SiteView } from './site-view.ts';
 export interface Leading {
   type: { key: string; label: string };
   field: { id: string; label: string; otherSide: string | null };
+  /** What the order of those that lead here by it is kept under. */
+  reference: string;
   /** Whether it is set from here as well: a reference is, a link or what stands in a group is not. */
   isEditable: boolean;
   /** Whether no two entries may lead to the same by it. */
@@ -134,6 +137,7 @@ function leadingBy(
   return {
     type: { key: type.key, label: type.label },
     field: { id: field.id, label: field.label, otherSide: field.otherSide ?? null },
+    reference: otherSideId({ type, field }),
     isEditable,
     isOne: field.unique ?? false,
     total,

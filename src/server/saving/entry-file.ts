@@ -1,5 +1,6 @@
 import type { ContentType } from '@/core/design/spec.ts';
 import { nameOf, type Values } from '@/core/design/values.ts';
+import { ORDER } from '@/core/design/other-order.ts';
 import { PRESETS } from '@/core/design/presets.ts';
 import { same } from '@/core/design-edit/properties.ts';
 import { BEGINNING, type Instant } from '@/core/time/interval.ts';
@@ -104,9 +105,13 @@ function differences(newest: PrintedValues, { fields, stored }: PrintedValues): 
   };
 }
 
-/** What a revision holds besides its fields: what it has otherwise than its type, and the rest. */
-function besides({ [PRESETS]: presets, ...stored }: Values): object {
+/**
+ * What a revision holds besides its fields: what it has otherwise than its type, the order of
+ * who leads to it, and the rest.
+ */
+function besides({ [PRESETS]: presets, [ORDER]: order, ...stored }: Values): object {
   return {
+    ...(order ? { order } : {}),
     ...(presets ? { presets } : {}),
     ...(Object.keys(stored).length > 0 ? { stored } : {}),
   };

@@ -3,6 +3,7 @@ import type { ContentType } from '@/core/design/spec.ts';
 import { withComputed } from '@/core/design/computed.ts';
 import { parseValues } from '@/core/design/field-values.ts';
 import { checkMentions, type ValueWorld } from '@/core/design/check-values.ts';
+import { ORDER, orderSpec } from '@/core/design/other-order.ts';
 import { PRESETS, presetsSpec } from '@/core/design/presets.ts';
 import type { LimitWorld } from '@/core/design/kinds/definition.ts';
 import type { Values } from '@/core/design/values.ts';
@@ -23,23 +24,27 @@ export function valuesOfForm(
   now: Instant,
 ): { values: Values; issues: Issue[] } {
   const { zone } = site.design.site;
-  const { [PRESETS]: otherwise, ...fields } = given;
+  const { [PRESETS]: otherwise, [ORDER]: order, ...fields } = given;
   const read = parseValues(type.fields, fields, { now, zone, richText: paragraphsOf });
   const { issues } = read;
   const values = withComputed(type.fields, read.values, site.design.site);
-  if (otherwise !== undefined) {
-    const own = presetsSpec.safeParse(otherwise ?? {});
-    if (own.success) values[PRESETS] = Object.keys(own.data).length > 0 ? own.data : null;
-    else issues.push(wrongPresets());
+  for (const [id, spec, besides] of [
+    [PRESETS, presetsSpec, otherwise],
+    [ORDER, orderSpec, order],
+  ] as const) {
+    if (besides === undefined) continue;
+    const own = spec.safeParse(besides ?? {});
+    if (own.success) values[id] = Object.keys(own.data).length > 0 ? own.data : null;
+    else issues.push(unreadable());
   }
   const wrong = checkMentions(type.fields, values, storedWorld(connection, site, now));
   return { values, issues: [...issues, ...wrong] };
 }
 
-function wrongPresets(): Issue {
+function unreadable(): Issue {
   return {
     code: 'wrong-form',
-    message: 'What this entry has otherwise than its type cannot be read.',
+    message: 'What this entry has besides its fields cannot be read.',
     fix: 'Reload the page and try again.',
   };
 }

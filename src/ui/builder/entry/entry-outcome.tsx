@@ -16,12 +16,17 @@ export function EntryOutcomePane({
   clock,
   problem,
   id,
+  values,
+  onChange,
 }: {
   /** Null for an entry that was never saved. */
   id: string | null;
   outcome: EntryOutcome;
   clock: Clock;
   problem: string | null;
+  /** What the form holds. */
+  values: Record<string, unknown>;
+  onChange: (id: string, value: unknown) => void;
 }) {
   const when = clock.tense === 'now' ? 'now' : instantWords(clock.at, clock.zone, clock.now);
   const first = `${outcome.status} · ${when}${outcome.automatic ? ' · automatic page: no template is bound to the type' : ''}`;
@@ -57,7 +62,7 @@ export function EntryOutcomePane({
               {
                 key: 'leading',
                 label: 'What leads here',
-                content: <LeadingHere id={id} clock={clock} />,
+                content: <LeadingHere {...{ id, clock, values, onChange }} />,
               },
             ]),
         {

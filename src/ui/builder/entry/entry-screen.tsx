@@ -97,7 +97,13 @@ export function EntryScreen({ detail, outcome: first, clock }: Props) {
         </div>
       }
       outcome={
-        <EntryOutcomePane id={detail.id} outcome={outcome} clock={clock} problem={entry.problem} />
+        <EntryOutcomePane
+          {...{ outcome, clock }}
+          id={detail.id}
+          problem={entry.problem}
+          values={entry.values}
+          onChange={entry.change}
+        />
       }
     />
   );

@@ -1,5 +1,6 @@
 'use client';
 
+import { ORDER, inOrder, orderOf } from '@/core/design/other-order.ts';
 import type { Clock } from '@/server/queries/clock.ts';
 import type { Leading } from '@/server/queries/leading-here.ts';
 import { Issues, SaidLine } from '@/ui/primitives/issues.tsx';
@@ -9,8 +10,16 @@ import { ClockLink } from '../shell/clock-link.tsx';
 import { useAsked } from '../use-asked.ts';
 import { type Attempts, useAttempts } from '../use-attempts.ts';
 
+interface Props {
+  id: string;
+  clock: Clock;
+  /** What the entry's form holds, the order of those that lead here among it. */
+  values: Record<string, unknown>;
+  onChange: (id: string, value: unknown) => void;
+}
+
 /** The entries that lead to this one, by each reference; added and taken away from here. */
-export function LeadingHere({ id, clock }: { id: string; clock: Clock }) {
+export function LeadingHere({ id, clock, values, onChange }: Props) {
   const attempts = useAttempts();
   const asked = { id, at: clock.at, after: attempts.said?.words ?? '' };
   const { answer, problem } = useAsked<Leading[]>('leading', asked);
@@ -30,7 +39,7 @@ export function LeadingHere({ id, clock }: { id: string; clock: Clock }) {
       {answer.map((leading) => (
         <Side
           key={`${leading.type.key} ${leading.field.id}`}
-          {...{ id, clock, leading, attempts }}
+          {...{ id, clock, leading, attempts, values, onChange }}
         />
       ))}
     </div>
@@ -40,11 +49,11 @@ export function LeadingHere({ id, clock }: { id: string; clock: Clock }) {
 function Side({
   id,
   clock,
-  leading: { type, field, isEditable, isOne, total, entries },
+  leading: { type, field, reference, isEditable, isOne, total, entries: found },
   attempts: { busy, attempt },
-}: {
-  id: string;
-  clock: Clock;
+  values,
+  onChange,
+}: Props & {
   leading: Leading;
   attempts: Attempts;
 }) {
@@ -56,6 +65,13 @@ function Side({
         words: `Saved as revision ${revision} of “${name}”. It is public once that is published.`,
       }),
     );
+  const entries = inOrder(found, orderOf(values, reference));
+  const move = (from: number, by: -1 | 1): void => {
+    const ids = entries.map((entry) => entry.id);
+    const [moved] = ids.splice(from, 1);
+    ids.splice(from + by, 0, moved!);
+    onChange(ORDER, { ...(values[ORDER] as object | null), [reference]: ids });
+  };
   const how = isEditable ? '' : ' (set there)';
   const title = `${type.label}: ${field.label}${how}${field.otherSide ? ` · here “${field.otherSide}”` : ''}`;
   return (
@@ -63,12 +79,23 @@ function Side({
       <h3 className="font-semibold">{title}</h3>
       {entries.length === 0 && <p className="text-muted">None leads here.</p>}
       <ul>
-        {entries.map(({ id: entry, name, live }) => (
+        {entries.map(({ id: entry, name, live }, i) => (
           <li key={entry} className="flex items-center gap-3 border-t border-rule py-1">
             <span className="min-w-0 flex-1 truncate">
               <ClockLink href={`/build/content/${entry}`}>{name}</ClockLink>
             </span>
             {!live && <span className="text-muted">not live</span>}
+            {!readOnly && !isOne && entries.length > 1 && (
+              <>
+                <Move words="Up" {...{ name }} isEnd={i === 0} onMove={() => move(i, -1)} />
+                <Move
+                  words="Down"
+                  {...{ name }}
+                  isEnd={i === entries.length - 1}
+                  onMove={() => move(i, 1)}
+                />
+              </>
+            )}
             {!readOnly && (
               <button
                 type="button"
@@ -98,5 +125,30 @@ function Side({
         </div>
       )}
     </section>
+  );
+}
+
+/** At either end there is nothing to move to; the button stays, and keeps the focus. */
+function Move({
+  words,
+  name,
+  isEnd,
+  onMove,
+}: {
+  words: 'Up' | 'Down';
+  name: string;
+  isEnd: boolean;
+  onMove: () => void;
+}) {
+  return (
+    <button
+      type="button"
+      className="button-quiet !px-1.5"
+      aria-label={`Move ${name} ${words.toLowerCase()}`}
+      aria-disabled={isEnd}
+      onClick={() => !isEnd && onMove()}
+    >
+      {words}
+    </button>
   );
 }
