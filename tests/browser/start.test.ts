@@ -180,6 +180,9 @@ test('what cannot be is said where it stands, and is not kept', async () => {
   await press('Rename');
   await see('is a name of the pattern language');
   await press('Take Name away');
+  await see('Read elsewhere, and to be changed there');
+  await see('Boat: naming field');
+  await press('Take it away');
   await see('to mend');
   await pressStarting('Names');
   await see('Boat has no field "name".');

@@ -92,12 +92,12 @@ function Notes({ notes, type }: { notes: FormField['notes']; type: string }) {
     <p key={words} className="mt-1 text-note text-muted">
       {`${words} `}
       {setting !== undefined && (
-        <ClockLink className="link" href={`/build/types/${type}?field=${setting}`}>
+        <ClockLink className="link underline" href={`/build/types/${type}?field=${setting}`}>
           Change how many
         </ClockLink>
       )}
       {write && (
-        <ClockLink className="link" href={`/build/content/new/${write.key}`}>
+        <ClockLink className="link underline" href={`/build/content/new/${write.key}`}>
           {`Write a ${write.label}`}
         </ClockLink>
       )}
