@@ -21,6 +21,7 @@ const VIEWS: [string, string][] = [
   ['left-out', '/build/listings/sow-this-month'],
   ['bench', '/build/bench'],
   ['settings', '/build/settings'],
+  ['subjects', '/build/settings/subjects/families'],
   ['addresses', '/build/addresses?try=/varieties/carrots/quay-carrot'],
 ];
 

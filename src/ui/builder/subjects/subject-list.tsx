@@ -166,7 +166,7 @@ function ChosenBar({
       </button>
       <button
         type="button"
-        className="button-quiet text-alarm"
+        className={`button-quiet ${none ? '' : 'text-alarm'}`}
         disabled={none}
         onClick={() => setAsking('delete')}
       >

@@ -63,9 +63,9 @@ export function FieldLine(props: Props) {
           type="button"
           aria-expanded={isOpen}
           onClick={onToggle}
-          className="grid min-w-0 grid-cols-[minmax(0,5fr)_minmax(0,5fr)_minmax(0,6fr)] items-baseline gap-x-3 py-1.5 text-left hover:bg-hover"
+          className="grid min-w-0 grid-cols-[minmax(0,8fr)_minmax(0,5fr)_minmax(0,5fr)] items-baseline gap-x-3 py-1.5 text-left hover:bg-hover"
         >
-          <span className="truncate font-[550]" title={`${label} (${key})`}>
+          <span className="font-[550] break-words" title={`${label} (${key})`}>
             {label}
           </span>{' '}
           <span className={`truncate ${issues.length > 0 ? 'text-alarm' : 'text-muted'}`}>

@@ -41,7 +41,9 @@ const COLUMNS: TableColumn<TypeLine>[] = [
           {single ? 'one entry, read everywhere' : 'no pages of its own'}
         </span>
       ) : (
-        <span className="font-mono text-note break-all">{address}</span>
+        <span className="block max-w-56 truncate font-mono text-note" title={address}>
+          {address}
+        </span>
       ),
   },
   { key: 'page', head: 'Page', cell: ({ template }) => set(template !== null, template ?? '') },
