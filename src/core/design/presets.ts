@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import type { Instant } from '../time/interval.ts';
-import type { EntryView, Values } from './values.ts';
+import type { Values } from './values-of.ts';
 
 /** Under this id, which no field can have, a revision holds what its entry has otherwise. */
 export const PRESETS = '_presets';
@@ -25,6 +25,15 @@ export const presetsSpec = z.strictObject({
 /** All or some of what entries begin with. */
 export type Presets = z.output<typeof presetsSpec>;
 
+/** What a byline reads of an entry. */
+interface Shown {
+  type: { presets: z.output<typeof typePresetsSpec> };
+  values: Values;
+  author: string;
+  published: Instant | null;
+  updated: Instant | null;
+}
+
 /** What an entry has otherwise than its type, of a revision's values. */
 export function ownPresets(values: Values): Presets {
   const own = values[PRESETS];
@@ -34,12 +43,16 @@ export function ownPresets(values: Values): Presets {
 }
 
 /** Who wrote an entry, where its byline says so; null where it does not. */
-export function shownAuthor({ type, values, author }: EntryView): string | null {
+export function shownAuthor({
+  type,
+  values,
+  author,
+}: Pick<Shown, 'type' | 'values' | 'author'>): string | null {
   return (ownPresets(values).author ?? type.presets.author) ? author : null;
 }
 
 /** The date that an entry's byline shows; null where it shows none. */
-export function shownDate({ type, values, published, updated }: EntryView): Instant | null {
+export function shownDate({ type, values, published, updated }: Shown): Instant | null {
   const which = ownPresets(values).date ?? type.presets.date;
   if (which === 'none') return null;
   return which === 'published' ? published : updated;

@@ -11,6 +11,7 @@ import { ORDER } from '@/core/design/other-order.ts';
 import { PRESETS } from '@/core/design/presets.ts';
 import { isBlank } from '@/core/pattern/types.ts';
 import type { SubjectToLoad } from './read-design.ts';
+import { subjectsBefore } from './subjects-before.ts';
 import { didYouMean } from '@/core/did-you-mean.ts';
 import type { Issue } from '@/core/issue.ts';
 import type { ByHand, HeldFact } from '@/core/address/model.ts';
@@ -392,13 +393,4 @@ export class EntryReader {
       at = parentOf(at);
     }
   }
-}
-
-/** The subjects that were there once, by the keys that their sets have now. */
-function subjectsBefore(
-  { subjectSets }: Design,
-  history: SavedHistory | null,
-): { set: string; key: string }[] {
-  const keys = new Map(subjectSets.map(({ key, id }) => [id, key]));
-  return (history?.subjects ?? []).map(({ set, key }) => ({ set: keys.get(set) ?? set, key }));
 }

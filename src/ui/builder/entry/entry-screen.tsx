@@ -79,21 +79,7 @@ export function EntryScreen({ detail, outcome: first, clock }: Props) {
             />
           )}
           <TenseLine detail={detail} clock={clock} edits={entry.edits} />
-          <EntryForm
-            fields={detail.type.fields}
-            values={entry.values}
-            zone={clock.zone}
-            now={clock.now}
-            entry={detail.id}
-            type={detail.type.key}
-            readOnly={past}
-            issues={[...issues, ...outcome.issues]}
-            onChange={entry.change}
-          />
-          <PresetLines
-            {...{ type: detail.type, values: entry.values, readOnly: past }}
-            onChange={entry.change}
-          />
+          <Words {...{ detail, entry, clock }} />
         </div>
       }
       outcome={
@@ -106,6 +92,35 @@ export function EntryScreen({ detail, outcome: first, clock }: Props) {
         />
       }
     />
+  );
+}
+
+/** What is written of the entry: its fields, and what it has otherwise than its type. */
+function Words({
+  detail,
+  entry,
+  clock,
+}: {
+  detail: EntryDetail;
+  entry: ReturnType<typeof useEntry>;
+  clock: Clock;
+}) {
+  const readOnly = clock.tense === 'past';
+  const { values, change } = entry;
+  return (
+    <>
+      <EntryForm
+        {...{ values, readOnly }}
+        fields={detail.type.fields}
+        zone={clock.zone}
+        now={clock.now}
+        entry={detail.id}
+        type={detail.type.key}
+        issues={[...entry.issues, ...entry.outcome.issues]}
+        onChange={change}
+      />
+      <PresetLines {...{ values, readOnly }} type={detail.type} onChange={change} />
+    </>
   );
 }
 

@@ -80,34 +80,15 @@ function Side({
       {entries.length === 0 && <p className="text-muted">None leads here.</p>}
       <ul>
         {entries.map(({ id: entry, name, live }, i) => (
-          <li key={entry} className="flex items-center gap-3 border-t border-rule py-1">
-            <span className="min-w-0 flex-1 truncate">
-              <ClockLink href={`/build/content/${entry}`}>{name}</ClockLink>
-            </span>
-            {!live && <span className="text-muted">not live</span>}
-            {!readOnly && !isOne && entries.length > 1 && (
-              <>
-                <Move words="Up" {...{ name }} isEnd={i === 0} onMove={() => move(i, -1)} />
-                <Move
-                  words="Down"
-                  {...{ name }}
-                  isEnd={i === entries.length - 1}
-                  onMove={() => move(i, 1)}
-                />
-              </>
-            )}
-            {!readOnly && (
-              <button
-                type="button"
-                className="button-quiet"
-                disabled={busy}
-                aria-label={`Take ${name} away from here`}
-                onClick={() => set(entry, name, false)}
-              >
-                Take away
-              </button>
-            )}
-          </li>
+          <Line
+            key={entry}
+            {...{ entry, name, live, readOnly, busy }}
+            moves={!readOnly && !isOne && entries.length > 1}
+            isFirst={i === 0}
+            isLast={i === entries.length - 1}
+            onMove={(by) => move(i, by)}
+            onTake={() => set(entry, name, false)}
+          />
         ))}
       </ul>
       {total > entries.length && <p className="text-muted">{`… ${total} in all`}</p>}
@@ -125,6 +106,57 @@ function Side({
         </div>
       )}
     </section>
+  );
+}
+
+/** One that leads here: its place among the others, and whether it goes on to. */
+function Line({
+  entry,
+  name,
+  live,
+  readOnly,
+  busy,
+  moves,
+  isFirst,
+  isLast,
+  onMove,
+  onTake,
+}: {
+  entry: string;
+  name: string;
+  live: boolean;
+  readOnly: boolean;
+  busy: boolean;
+  moves: boolean;
+  isFirst: boolean;
+  isLast: boolean;
+  onMove: (by: -1 | 1) => void;
+  onTake: () => void;
+}) {
+  return (
+    <li className="flex items-center gap-3 border-t border-rule py-1">
+      <span className="min-w-0 flex-1 truncate">
+        <ClockLink href={`/build/content/${entry}`}>{name}</ClockLink>
+      </span>
+      {!live && <span className="text-muted">not live</span>}
+      {moves && (
+        <>
+          <Move words="Up" {...{ name }} isEnd={isFirst} onMove={() => onMove(-1)} />
+          <Move words="Down" {...{ name }} isEnd={isLast} onMove={() => onMove(1)} />
+        </>
+      )}
+      {!readOnly && (
+        <button
+          type="button"
+          className="button-quiet"
+          disabled={busy}
+          aria-label={`Take ${name} away from here`}
+          onClick={onTake}
+        >
+          Take away
+        </button>
+      )}
+    </li>
   );
 }
 
