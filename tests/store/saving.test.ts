@@ -51,11 +51,12 @@ function storedRows({ driver }: Connection): Record<string, unknown[]> {
          FROM planned_change ORDER BY entry, at, sequence`,
     ),
     byHand: all('SELECT entry, path, starts, ends FROM by_hand ORDER BY entry, starts, path, ends'),
-    // Of a place it is kept who stands before whom.
+    // Of a place it is kept who stands before whom, of those that stand for themselves.
     subjects: all(
       `SELECT "set", key, starts, ends, name, slug, description, picture, parent, merged, author
-         FROM subject ORDER BY "set", ends IS NOT NULL, CASE WHEN ends IS NULL THEN parent END,
-           CASE WHEN ends IS NULL THEN position END, key, starts`,
+         FROM subject ORDER BY "set", ends IS NOT NULL, merged IS NOT NULL,
+           CASE WHEN ends IS NULL THEN parent END,
+           CASE WHEN ends IS NULL AND merged IS NULL THEN position END, key, starts`,
     ),
     media: all('SELECT * FROM media ORDER BY id'),
     designs: all('SELECT * FROM design_version ORDER BY starts, id'),
