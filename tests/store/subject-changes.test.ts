@@ -278,3 +278,28 @@ test('undoing is refused where a subject was changed again, or is in use', async
     'Old renamed to Aged',
   ]);
 });
+
+test('a history in which one subject stood as two at once is refused, with its file', async () => {
+  const about = { set: 'traits', key: 'fast', name: 'Fast', slug: 'fast', description: '' };
+  const codes = async (...subjects: object[]) => {
+    const history = {
+      until: '2026-06-01T00:00:00Z',
+      design: { number: 1, author: 'ann', saved: '2026-01-01T00:00:00Z' },
+      people: {},
+      subjects,
+    };
+    const { issues } = await loadFiles({ ...FILES, 'history.yaml': history } as never);
+    return issues.map(({ code, path }) => `${code} ${path}`);
+  };
+  const wrong = 'wrong-history history.yaml';
+  expect(await codes({ ...about, to: '2026-02-01T00:00:00Z' })).toContain(wrong);
+  expect(
+    await codes({
+      ...about,
+      set: 'gone',
+      from: '2026-03-01T00:00:00Z',
+      to: '2026-02-01T00:00:00Z',
+    }),
+  ).toContain(wrong);
+  expect(await codes({ ...about, set: 'gone' })).not.toContain(wrong);
+});

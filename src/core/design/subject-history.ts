@@ -21,6 +21,8 @@ export interface SubjectsNow {
 
 /** Pages this many deep below each other, and chains of merged ones, end there. */
 const DEEPEST = 50;
+/** So many stretches are kept put together: a set of ten thousand is large. */
+const MOST_STATES = 8;
 
 /**
  * All that a subject set was and is. Any instant can be asked about; what is asked of one stretch
@@ -45,14 +47,17 @@ export class SubjectHistory {
       else this.byKey.set(version.key, [version]);
     }
     this.changes = sorted(versions.flatMap(({ from, to }) => [from, to]));
-    this.shapes = sorted([...this.byKey.values()].flatMap(shapesOf));
+    const named = new Set(versions.flatMap(({ parent, merged }) => [parent, merged]));
+    this.shapes = sorted([...this.byKey].flatMap(([key, own]) => shapesOf(own, named.has(key))));
   }
 
   /** The set as of an instant. */
   at(at: Instant): SubjectsNow {
-    const place = this.changes.filter((change) => change <= at).length;
+    const place = placeOf(this.changes, at);
     let state = this.states.get(place);
-    if (!state) this.states.set(place, (state = new SetState(this.set, this.byKey, at)));
+    if (state) return state;
+    if (this.states.size >= MOST_STATES) this.states.clear();
+    this.states.set(place, (state = new SetState(this.set, this.byKey, at)));
     return state;
   }
 
@@ -68,8 +73,21 @@ export class SubjectHistory {
 
   /** Tells since when, and until when, the same keys have counted as each other. */
   tellShape(validity: Validity): void {
-    for (const change of this.shapes) validity.tell(change);
+    const place = placeOf(this.shapes, validity.at);
+    validity.tell(this.shapes[place - 1] ?? null);
+    validity.tell(this.shapes[place] ?? null);
   }
+}
+
+/** How many of some ascending instants are at or before one. */
+function placeOf(instants: readonly Instant[], at: Instant): number {
+  let [low, high] = [0, instants.length];
+  while (low < high) {
+    const middle = (low + high) >> 1;
+    if (instants[middle]! <= at) low = middle + 1;
+    else high = middle;
+  }
+  return low;
 }
 
 function sorted(instants: readonly (Instant | null)[]): Instant[] {
@@ -78,15 +96,15 @@ function sorted(instants: readonly (Instant | null)[]): Instant[] {
 }
 
 /** When a subject began or ceased to count as others, or went. */
-function shapesOf(versions: readonly SubjectVersion[]): (Instant | null)[] {
+function shapesOf(versions: readonly SubjectVersion[], isNamed: boolean): (Instant | null)[] {
   const own = versions.toSorted((a, b) => a.from - b.from);
   return own.flatMap((version, i) => {
     const before = own[i - 1];
     const joins = before?.to === version.from;
-    // One at the top that nobody had so far changes nothing of the others.
+    // One at the top that nobody had, or names, so far changes nothing of the others.
     const begins = joins
       ? before.parent !== version.parent || before.merged !== version.merged
-      : version.parent !== null || i > 0;
+      : version.parent !== null || version.merged !== null || i > 0 || isNamed;
     const ends = own[i + 1]?.from !== version.to;
     return [begins ? version.from : null, ends ? version.to : null];
   });

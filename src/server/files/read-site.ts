@@ -7,6 +7,7 @@ import type { Instant } from '@/core/time/interval.ts';
 import { type EntryToLoad, EntryReader } from './interpret-entry.ts';
 import { type SavedHistory, readHistory } from './read-history.ts';
 import { type SubjectToLoad, readDesign } from './read-design.ts';
+import { wrongSubjects } from './subjects-before.ts';
 import { readEntries } from './read-entries.ts';
 import { listFiles } from './read-folder.ts';
 import { type ReadMedia, readMediaFiles } from './read-media.ts';
@@ -52,6 +53,7 @@ export async function readSite(
   });
   all.push(...unread, ...strayFiles(files), ...compileSite(design).issues.map(locate));
   all.push(...wrongHistory, ...(history ? aheadOf(history, now) : []));
+  if (history) all.push(...wrongSubjects(design, subjects, history));
   reader.checkTogether();
   all.push(...reader.issues, ...frontEntryIssues(design, entries).map(locate));
   all.push(...sharePictureIssues(design, pictures).map(locate));

@@ -155,8 +155,7 @@ function countsOf(
   const together = (keys: readonly string[]): number => {
     const [user] = users;
     if (!simple || !user) return new Set(keys.flatMap((k) => [...(entries.get(k) ?? [])])).size;
-    const among = new Set(keys);
-    const uses = usesOf<Use>(view, user, at, 'entry').filter((use) => among.has(use.subject));
+    const uses = usesOf<Use>(view, user, at, 'entry', keys);
     return new Set(uses.map(({ entry }) => entry)).size;
   };
   return (keys) => (simple && keys.length === 1 ? (numbers.get(keys[0]!) ?? 0) : together(keys));
@@ -171,25 +170,31 @@ interface Count {
   count: number;
 }
 
-/** What live entries have in a field, as of an instant: each use, or how many of each. */
+/**
+ * What live entries have in a field, as of an instant: each use, or how many of each; of some
+ * subjects alone, where they are given.
+ */
 function usesOf<Row>(
   view: SiteView,
   { type, field }: User,
   at: Instant,
   what: 'entry' | 'count(*) AS count',
+  among: readonly string[] | null = null,
 ): Row[] {
   const column = [...columnsOf(type).values()].find((c) => c.field?.id === field.id)!;
   const cell = cellColumn(column);
   if (!madeColumns(view.connection, type).has(cell)) return [];
+  const some = (key: string): string =>
+    among === null ? '' : ` AND ${key} IN (SELECT value FROM json_each(@among))`;
   const from = isManyValued(column)
     ? `SELECT m.key AS subject, r.entry AS entry FROM ${memberTable(type)} AS m
          JOIN ${indexTable(type)} AS r ON r.entry = m.entry AND r.starts = m.starts
-       WHERE m.field = @field AND m.own = 1 AND ${asOf('r', '@at')}`
+       WHERE m.field = @field AND m.own = 1 AND ${asOf('r', '@at')}${some('m.key')}`
     : `SELECT ${cell} AS subject, r.entry AS entry FROM ${indexTable(type)} AS r
-       WHERE @field = @field AND ${cell} IS NOT NULL AND ${asOf('r', '@at')}`;
+       WHERE @field = @field AND ${cell} IS NOT NULL AND ${asOf('r', '@at')}${some(cell)}`;
   const grouped = what === 'entry' ? '' : ' GROUP BY subject';
   return statement<Row>(view.connection, `SELECT subject, ${what} FROM (${from})${grouped}`).all({
-    field: field.id,
-    at,
+    ...{ field: field.id, at },
+    ...(among === null ? {} : { among: JSON.stringify(among) }),
   });
 }

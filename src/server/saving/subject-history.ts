@@ -1,6 +1,7 @@
 import { BEGINNING, type Instant } from '@/core/time/interval.ts';
 import type { Connection } from '../db/connection.ts';
 import { statement } from '../store/statement.ts';
+import { iso } from './history-files.ts';
 
 interface Row {
   set: string;
@@ -47,8 +48,4 @@ function lineOf({ from, to, ...row }: Row): object {
 
 function lean(line: object): object {
   return Object.fromEntries(Object.entries(line).filter(([, value]) => value !== null));
-}
-
-function iso(at: Instant): string {
-  return new Date(at).toISOString();
 }
