@@ -4,6 +4,7 @@ import { DndContext, type DragEndEvent, PointerSensor, useSensor, useSensors } f
 import { useVirtualizer } from '@tanstack/react-virtual';
 import { useEffect, useRef, useState } from 'react';
 import type { SubjectsDetail } from '@/server/queries/subjects.ts';
+import { SILENT } from '@/ui/primitives/drag.ts';
 import { SubjectRow } from './subject-row.tsx';
 import { type Line, placeOf, steps } from './places.ts';
 import type { Change } from './use-change.ts';
@@ -43,7 +44,7 @@ export function SubjectTable({
     move(String(active.id), to);
   };
   return (
-    <DndContext sensors={sensors} onDragEnd={drop}>
+    <DndContext accessibility={SILENT} sensors={sensors} onDragEnd={drop}>
       <div role="table" aria-label={set.label} aria-rowcount={lines.length + 1} className="mt-2">
         <Heads {...{ isTree, readOnly }} />
         <div ref={body} role="rowgroup" className="relative" style={{ height: rows.height }}>

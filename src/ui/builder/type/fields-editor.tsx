@@ -8,6 +8,7 @@ import { fieldKeyOf, freeKey } from '@/core/outline/names.ts';
 import type { Clock } from '@/server/queries/clock.ts';
 import type { TypeDetail, TypeOutcome } from '@/server/queries/type.ts';
 import { copyOfField } from '@/core/design-edit/copy-field.ts';
+import { SILENT } from '@/ui/primitives/drag.ts';
 import { newId } from '../design-steps.ts';
 import { CopyField } from './copy-field.tsx';
 import { FieldLine } from './field-line.tsx';
@@ -127,6 +128,7 @@ function Sorted({
   const sensors = useSensors(useSensor(PointerSensor, { activationConstraint: { distance: 4 } }));
   return (
     <DndContext
+      accessibility={SILENT}
       sensors={sensors}
       onDragEnd={({ active, over }) => {
         const [from, to] = [ids.indexOf(String(active.id)), ids.indexOf(String(over?.id))];
