@@ -42,7 +42,8 @@ function understand(all: Said, piece: string, isType: (name: string) => boolean)
   const arrow = /^(?:→|->|=>|to\s)\s*(.*)$/.exec(words);
   if (arrow) return addTarget(all, takeMarks(all, arrow[1]!));
   const choice = /^(?:choice|one of)\s*:?\s+(.+)$/i.exec(words) ?? /^([^/]+\/.+)$/.exec(words);
-  const kind = SPOKEN.get(words.toLowerCase());
+  const kind = SPOKEN.get(words.toLowerCase().replace(/^groups$/, 'group'));
+  if (/^groups$/i.test(words)) all.many = true;
   if (all.options.length > 0) all.options.push(words);
   else if (kind !== undefined) all.kind = kind;
   else if (choice) Object.assign(all, { kind: 'choice', options: optionsIn(choice[1]!) });

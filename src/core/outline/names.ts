@@ -3,14 +3,27 @@ import { RESERVED_KEYS } from '../design/spec.ts';
 
 const MAX_KEY = 64;
 
+/** A name as keys and addresses that are made of it have it: an apostrophe parts no word. */
+export function slugOf(name: string, language: string): string {
+  return slugText(name.replace(/['’](?=\p{L})/gu, ''), language);
+}
+
+/** Whether a name is one that several have: "rowers". */
+export function looksPlural(name: string, language: string): boolean {
+  return (
+    /^en\b/i.test(language) &&
+    likeness(name, language) !== slugOf(name, language).replaceAll('-', '')
+  );
+}
+
 /** The key of a type or subject set of a name: "Swap day" → "swap-day". */
 export function typeKeyOf(name: string, language: string): string {
-  return startingWithLetter(slugText(name, language), 'type-');
+  return startingWithLetter(slugOf(name, language), 'type-');
 }
 
 /** The key of a field of a name: "sow from" → "sowFrom". */
 export function fieldKeyOf(name: string, language: string): string {
-  const camel = slugText(name, language).replace(/-(.)/g, (_, c: string) => c.toUpperCase());
+  const camel = slugOf(name, language).replace(/-(.)/g, (_, c: string) => c.toUpperCase());
   const key = startingWithLetter(camel, 'field');
   return RESERVED_KEYS.includes(key) ? `${key}Field` : key;
 }

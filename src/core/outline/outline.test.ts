@@ -3,7 +3,7 @@ import { describe, expect, test } from 'vitest';
 import { applyEdit, invertEdit } from '../design-edit/edit.ts';
 import type { Design } from '../design/spec.ts';
 import { designSpec } from '../design/spec.ts';
-import { type OutlineType, readOutline, withKind } from './read.ts';
+import { type Finding, type OutlineType, readOutline, withKind } from './read.ts';
 import { outlineSteps } from './steps.ts';
 import { STARTING_POINTS } from './starting-points.ts';
 import { fieldWords, typeSentence } from './words.ts';
@@ -254,6 +254,9 @@ const said = fc.constantFrom(
   'a / b',
   'several',
   'required',
+  'group: name, seat (number)',
+  'group: a (group: b (group: c (group: d (group: e))))',
+  'groups: within (within), total (computed)',
   'dat',
   'within',
 );
@@ -292,4 +295,35 @@ test('whatever is written is read; what has nothing wrong makes an edit that hol
     { numRuns: 2000 },
   );
   expect(count).toBeGreaterThan(100);
+});
+
+test('a group has its fields behind a colon, and is several where its name is one of several', () => {
+  const [crew] = readOutline(
+    'Crew: title, rowers (group: name, seat (number), boat (→ Crew)), kit (group: size)',
+    EMPTY,
+  );
+  const [, rowers, kit] = crew!.fields;
+  expect(fieldWords(rowers!, [crew!], EMPTY)).toBe(
+    'groups (Name: text (by its name); Seat: a number; Boat: one Crew)',
+  );
+  expect(kit).toMatchObject({ kind: 'group', many: false, findings: [] });
+  const done = applyEdit(EMPTY, { steps: outlineSteps([crew!], EMPTY, own) });
+  expect(done.ok && done.value.design.types[0]!.fields[1]).toMatchObject({
+    kind: 'group',
+    many: true,
+    fields: [{ key: 'name' }, { key: 'seat', kind: 'number' }, { key: 'boat', types: ['crew'] }],
+  });
+});
+
+test('a group without fields is told, with a press that gives it one', () => {
+  const text = 'Crew: title, rowers (group)';
+  const [{ message, corrections }] = readOutline(text, EMPTY)[0]!.fields[1]!.findings as [Finding];
+  expect(message).toBe('A group has fields.');
+  expect(corrections[0]!.text).toBe('Crew: title, rowers (group: name)');
+});
+
+test('an apostrophe parts no word of keys and addresses', () => {
+  const [log] = readOutline('Captain’s log: title', EMPTY);
+  expect(log!.key).toBe('captains-log');
+  expect(typeSentence(log!, EMPTY)).toContain('/captains-logs/{title}');
 });

@@ -5,6 +5,8 @@ export interface Named {
   name: string;
   /** What the brackets hold, in pieces between commas; empty where there are none. */
   said: string[];
+  /** The fields of a group, behind a colon in the brackets: `rowers (group: name, seat)`. */
+  fields: Named[];
   /** Where it stands in the text, brackets included. */
   range: TextRange;
 }
@@ -13,7 +15,6 @@ export interface Named {
 export interface OutlineLine extends Named {
   /** The whole line. */
   line: TextRange;
-  fields: Named[];
 }
 
 /**
@@ -59,15 +60,21 @@ function namedAt(text: string, range: TextRange): Named {
   const name = (open < 0 ? part : part.slice(0, open)).trim();
   const lead = part.length - part.trimStart().length;
   const trimmed = { start: range.start + lead, end: range.start + part.trimEnd().length };
-  if (open < 0) return { name, said: [], range: trimmed };
+  if (open < 0) return { name, said: [], fields: [], range: trimmed };
   const close = part.lastIndexOf(')');
   const inner = part.slice(open + 1, close > open ? close : undefined);
-  const said = inner
+  const [group, kind] = GROUP.exec(inner) ?? [];
+  const said = (kind ?? inner)
     .split(',')
     .map((piece) => piece.trim())
     .filter((piece) => piece !== '');
-  return { name, said, range: trimmed };
+  const start = range.start + open + 1;
+  const within = { start: start + (group?.length ?? 0), end: start + inner.length };
+  return { name, said, fields: group === undefined ? [] : fieldsIn(text, within), range: trimmed };
 }
+
+/** What is said of a group before its fields: "group:", "several groups:". */
+const GROUP = /^([^:(]*\bgroups?\b[^:(]*):/i;
 
 /** The stretches between commas that stand in no brackets. */
 function pieces(text: string, range: TextRange): TextRange[] {

@@ -1,7 +1,17 @@
 import { nearest } from '../did-you-mean.ts';
+import { MAX_DEPTH } from '../design/kinds/group.ts';
+import { kindOf } from '../design/kinds/index.ts';
 import type { TextRange } from '../issue.ts';
 import { type Said, marksIn, suggested, understood } from './kinds-said.ts';
-import { capital, fieldKeyOf, freeKey, likeness, pluralOf, typeKeyOf } from './names.ts';
+import {
+  capital,
+  fieldKeyOf,
+  freeKey,
+  likeness,
+  looksPlural,
+  pluralOf,
+  typeKeyOf,
+} from './names.ts';
 import { type Named, type OutlineLine, parseOutline } from './parse.ts';
 
 /** What an outline is read against: a design, or as much of it. */
@@ -48,6 +58,8 @@ export interface OutlineField {
   /** Keys of the types a reference leads to. */
   types: string[];
   options: string[];
+  /** The fields of a group. */
+  fields: OutlineField[];
   /** Name of the subject set of tags or a category; '' for other kinds. */
   set: string;
   range: TextRange;
@@ -79,6 +91,16 @@ export function readOutline(text: string, design: OutlineWorld): OutlineType[] {
 /** More than these are not read: nobody writes so many at once, and a type holds no more. */
 const MOST_TYPES = 200;
 const MOST_FIELDS = 300;
+const MOST_IN_GROUP = 50;
+
+/** Where a field is read: of which type, how deep in groups, and which keys are taken there. */
+interface Place {
+  keys: Set<string>;
+  /** The name of the field that it says again. */
+  there?: string | undefined;
+  type: OutlineType;
+  depth?: number;
+}
 
 class OutlineReader {
   private readonly lines: OutlineLine[];
@@ -206,18 +228,15 @@ class OutlineReader {
   /** Each type has a text that names its entries: a title goes before where there is none. */
   private nameIt(type: OutlineType, keys: ReadonlySet<string>): void {
     if (type.fields.some(({ kind }) => kind === 'text')) return;
-    const title = { name: 'title', said: [], range: type.line };
+    const title = { name: 'title', said: [], fields: [], range: type.line };
     const named = this.field(title, { keys: new Set(keys), type });
     type.fields.unshift({ ...named, required: true, isGuessed: true });
   }
 
-  private field(
-    named: Named,
-    { keys, there, type }: { keys: Set<string>; there?: string | undefined; type: OutlineType },
-  ): OutlineField {
+  private field(named: Named, { keys, there, type, depth = 0 }: Place): OutlineField {
     const said = understood(named.said, (name) => this.typeKeys.has(this.like(name)));
     // One page sits within one other, of its own type where no other is said.
-    const sitsWithin = said.sitsWithin && !type.fields.some((f) => f.sitsWithin);
+    const sitsWithin = said.sitsWithin && depth === 0 && !type.fields.some((f) => f.sitsWithin);
     if (sitsWithin && said.targets.length === 0) said.targets.push(type.label);
     if (sitsWithin) said.kind = 'reference';
     const own = this.typeKeys.get(this.like(named.name));
@@ -229,26 +248,45 @@ class OutlineReader {
     keys.add(key);
     const types = [...new Set(targets.flatMap((name) => this.typeKeys.get(this.like(name)) ?? []))];
     const isOfSet = guess === 'tags' || guess === 'category';
+    const inner = guess === 'group' ? this.innerFields(named, type, depth + 1) : [];
+    const isSeveral = guess === 'group' && looksPlural(named.name, this.language);
     return {
       label: capital(named.name),
       key,
       kind: guess,
       isGuessed: said.kind === null,
-      many: !sitsWithin && (said.many || guess === 'tags' || isMany),
+      many: !sitsWithin && (said.many || guess === 'tags' || isMany || isSeveral),
       required: said.required,
       sitsWithin,
       types,
       options: guess === 'choice' ? said.options : [],
+      fields: inner,
       set: isOfSet ? capital(named.name) : '',
       range: named.range,
       findings: [
         ...(there === undefined ? [] : [this.wrong(`${capital(there)} is on this line twice.`)]),
-        ...this.kindFindings(named, said, guess),
+        ...this.kindFindings(named, said, guess, depth),
         ...targets
           .filter((name) => !this.typeKeys.has(this.like(name)))
           .map((name) => this.noSuchType(named, name)),
+        ...inner.flatMap(({ findings }) => findings),
       ],
     };
+  }
+
+  private innerFields({ fields }: Named, type: OutlineType, depth: number): OutlineField[] {
+    const keys = new Set<string>();
+    const all = depth > MAX_DEPTH ? [] : fields.slice(0, MOST_IN_GROUP);
+    return all.map((field) => this.field(field, { keys, type, depth }));
+  }
+
+  private groupFindings(named: Named, depth: number): Finding[] {
+    if (depth >= MAX_DEPTH) return [this.wrong(`Groups stand at most ${MAX_DEPTH} deep.`)];
+    if (named.fields.length > MOST_IN_GROUP)
+      return [this.wrong(`A group has at most ${MOST_IN_GROUP} fields.`)];
+    if (named.fields.length > 0) return [];
+    const text = this.saying(named, 'group: name');
+    return [this.wrong('A group has fields.', [{ words: 'Write one', text }])];
   }
 
   /** Whether it leads to types by the names that several of them have. */
@@ -266,7 +304,7 @@ class OutlineReader {
     return line?.name ?? '';
   }
 
-  private kindFindings(named: Named, said: Said, kind: string): Finding[] {
+  private kindFindings(named: Named, said: Said, kind: string, depth: number): Finding[] {
     const unknown = said.unknown.map(({ words, near }) =>
       this.wrong(
         `“${words}” is no kind of field${near === undefined ? '' : `; is it “${near}”?`}`,
@@ -281,7 +319,13 @@ class OutlineReader {
           { words: 'Write two', text: this.saying(named, 'one / another') },
         ]),
       );
-    return unknown;
+    if (kindOf({ kind }).derived)
+      unknown.push(
+        this.wrong('What a field is computed from is set in Fields, once its type is there.', [
+          { words: 'Make it text', text: this.saying(named, 'text') },
+        ]),
+      );
+    return kind === 'group' ? [...unknown, ...this.groupFindings(named, depth)] : unknown;
   }
 
   /** The text with something else said of a field. */

@@ -2,8 +2,7 @@ import { isReserved } from '../address/path.ts';
 import type { Part } from '../design-edit/parts.ts';
 import { setKindOf } from '../design/kinds/subjects.ts';
 import type { Step } from '../design-edit/steps.ts';
-import { slugText } from '../pattern/slug.ts';
-import { freeKey, typeKeyOf } from './names.ts';
+import { freeKey, slugOf, typeKeyOf } from './names.ts';
 import type { OutlineField, OutlineType, OutlineWorld } from './read.ts';
 
 /** Gives a new part an id: its key where nothing had that so far. */
@@ -69,12 +68,12 @@ export function addressOf(
   language: string,
 ): string {
   if (fields.some(({ sitsWithin }) => sitsWithin)) return `[{within.path}]/{${naming.key}}`;
-  const segment = slugText(plural, language) || key;
+  const segment = slugOf(plural, language) || key;
   return `/${isReserved(`/${segment}`) ? `${segment}-pages` : segment}/{${naming.key}}`;
 }
 
 function fieldPart(field: OutlineField, design: OutlineWorld, id: string): { id: string } & Part {
-  const { key, label, kind, many, required, sitsWithin, types, options, set } = field;
+  const { key, label, kind, many, required, sitsWithin, types, options, set, fields } = field;
   const { language } = design.site;
   const keys = new Set<string>();
   return {
@@ -87,6 +86,7 @@ function fieldPart(field: OutlineField, design: OutlineWorld, id: string): { id:
     ...(types.length > 0 ? { types } : {}),
     ...(sitsWithin ? { sitsWithin } : {}),
     ...(set === '' ? {} : { set: setKeyOf(field, design) }),
+    ...(kind === 'group' ? { fields: fields.map((f) => fieldPart(f, design, f.key)) } : {}),
     ...(options.length === 0
       ? {}
       : {
@@ -107,12 +107,18 @@ export function setKeyOf({ set, kind }: OutlineField, { subjectSets, site }: Out
   return other ? `${key}-${wanted}` : key;
 }
 
+/** The fields of a group, however deep. */
+function innerOf({ fields }: OutlineField): OutlineField[] {
+  return fields.flatMap((field) => [field, ...innerOf(field)]);
+}
+
 function newSets(
   types: readonly OutlineType[],
   design: OutlineWorld,
 ): { key: string; label: string; kind: 'tags' | 'tree' }[] {
   const found = new Map<string, { key: string; label: string; kind: 'tags' | 'tree' }>();
-  for (const field of types.flatMap(({ fields }) => fields)) {
+  const all = types.flatMap(({ fields }) => fields).flatMap((f) => [f, ...innerOf(f)]);
+  for (const field of all) {
     if (field.set === '') continue;
     const key = setKeyOf(field, design);
     if (design.subjectSets.some((s) => s.key === key)) continue;

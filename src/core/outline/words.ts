@@ -21,7 +21,7 @@ export function typeSentence(type: OutlineType, { site }: OutlineWorld): string 
 }
 
 /** Kinds whose words say that there are several. */
-const SAYS_MANY = new Set(['tags', 'reference']);
+const SAYS_MANY = new Set(['tags', 'reference', 'group']);
 
 /** What a field was understood as: "one Grower", "tags of the new set Traits". */
 export function fieldWords(
@@ -45,6 +45,10 @@ function kindWords(
   if (set !== '') {
     const isNew = !design.subjectSets.some((s) => s.key === setKeyOf(field, design));
     return `${kindOf({ kind }).words} of the ${isNew ? 'new set' : 'set'} ${set}`;
+  }
+  if (kind === 'group' && field.fields.length > 0) {
+    const inner = field.fields.map((f) => `${f.label}: ${fieldWords(f, outlined, design)}`);
+    return `${many ? 'groups' : 'a group'} (${inner.join('; ')})`;
   }
   if (kind !== 'reference') return kindOf({ kind }).words;
   const isLost = types.length === 0 && field.findings.length > 0;
