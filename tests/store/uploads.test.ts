@@ -63,6 +63,26 @@ describe('an archive', () => {
     expect(codes(await unzip(await archive(many), folder, BOUNDS))).toEqual(['too-large']);
   });
 
+  test('is unpacked no further once that is cancelled, and nothing of it is kept', async () => {
+    const data = temporaryFolder();
+    const uploads = new Uploads(data);
+    const id = uploads.begin();
+    const files = Array.from({ length: 2100 }, (_, i) => [`entries/${i}.yaml`, 'a: b']);
+    const content = readFileSync(await archive(Object.fromEntries(files) as never));
+    await uploads.add(id, [{ name: null, offset: 0, content }]);
+    const control = new AbortController();
+    const steps: string[] = [];
+    const tell = (step: string): void => {
+      steps.push(step);
+      control.abort();
+    };
+    expect(codes(await uploads.folder(id, { tell, signal: control.signal }))).toEqual([
+      'cancelled',
+    ]);
+    expect(steps).toHaveLength(1);
+    expect(existsSync(join(data, 'uploads', id))).toBe(false);
+  });
+
   test('that is none, or ends early, is said to be unreadable', async () => {
     const folder = join(temporaryFolder(), 'site');
     const path = await archive({ 'site.yaml': 'name: A' });
@@ -87,10 +107,10 @@ describe('what a browser sends', () => {
       { name, offset: 6, content: bytes('Club') },
       { name: 'club/types/boat.yaml', offset: 0, content: bytes('key: boat') },
     ]);
-    const folder = await uploads.folder(id, tell);
+    const folder = await uploads.folder(id, { tell });
     expect(folder.ok && readFileSync(join(folder.value, 'site.yaml'), 'utf8')).toBe('name: Club');
     uploads.discard(id);
-    expect(codes(await uploads.folder(id, tell))).toEqual(['upload-gone']);
+    expect(codes(await uploads.folder(id, { tell }))).toEqual(['upload-gone']);
     expect(folder.ok && existsSync(folder.value)).toBe(false);
   });
 

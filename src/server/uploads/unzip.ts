@@ -13,24 +13,31 @@ export interface Bounds {
   bytes: number;
 }
 
+/** How unpacking is followed, and ended early. */
+export interface Unpacking {
+  tell?: (step: string) => void;
+  signal?: AbortSignal;
+}
+
 /** What comes out of an archive is more than may be. */
 class Overflow extends Error {}
 
 /**
  * Unpacks a ZIP archive (APPNOTE 6.3.10) into a folder; tells how many files it held. Refused, with
  * the name, where one would lie outside the folder, or where the whole comes to more than the
- * bounds: counted as it is unpacked, whatever the archive says of itself.
+ * bounds: counted as it is unpacked, whatever the archive says of itself; and where it is cancelled.
  */
 export async function unzip(
   archive: string,
   folder: string,
   bounds: Bounds,
-  tell: (step: string) => void = () => undefined,
+  how: Unpacking = {},
 ): Promise<Result<number>> {
   try {
     const zip = await openPromise(archive, { strictFileNames: true });
-    return await unpack(zip, folder, bounds, tell);
+    return await unpack(zip, folder, bounds, how);
   } catch (error) {
+    if (how.signal?.aborted) return refused(CANCELLED);
     const most = `${bounds.bytes / 1024 ** 2} MB`;
     if (error instanceof Overflow) return refused(tooMuch(`more than ${most}, unpacked`, most));
     return refused(broken(error as Error));
@@ -41,20 +48,21 @@ async function unpack(
   zip: ZipFile,
   folder: string,
   { files, bytes }: Bounds,
-  tell: (step: string) => void,
+  { tell, signal }: Unpacking,
 ): Promise<Result<number>> {
   let count = 0;
   const left = { bytes };
   if (zip.entryCount > files) return refused(tooMuch(`${zip.entryCount} files`, `${files} files`));
   for await (const entry of zip.eachEntry()) {
+    if (signal?.aborted) return refused(CANCELLED);
     if (entry.fileName.endsWith('/')) continue;
     const place = placeIn(folder, entry.fileName);
     if (!place.ok) return place;
     if (place.value === null) continue;
     await mkdir(dirname(place.value), { recursive: true });
-    await extract(zip, entry, place.value, left);
+    await extract(zip, entry, place.value, { left, signal });
     count += 1;
-    if (count % 1000 === 0) tell(`Unpacking: ${count} of ${zip.entryCount} files`);
+    if (count % 1000 === 0) tell?.(`Unpacking: ${count} of ${zip.entryCount} files`);
   }
   return ok(count);
 }
@@ -63,7 +71,7 @@ async function extract(
   zip: ZipFile,
   entry: Entry,
   path: string,
-  left: { bytes: number },
+  { left, signal }: { left: { bytes: number }; signal: AbortSignal | undefined },
 ): Promise<void> {
   const bounded = new Transform({
     transform(chunk: Buffer, _, done) {
@@ -73,8 +81,15 @@ async function extract(
     },
   });
   const content = await zip.openReadStreamPromise(entry);
-  await pipeline(content, bounded, createWriteStream(path, { flags: 'wx' }));
+  const file = createWriteStream(path, { flags: 'wx' });
+  await pipeline(content, bounded, file, signal ? { signal } : {});
 }
+
+const CANCELLED: Issue = {
+  code: 'cancelled',
+  message: 'Unpacking was cancelled.',
+  fix: 'Choose the folder again.',
+};
 
 function tooMuch(holds: string, most: string): Issue {
   return {

@@ -4,7 +4,7 @@ import { mkdir, open } from 'node:fs/promises';
 import { dirname, join } from 'node:path';
 import { type Issue, type Result, ok, refused } from '@/core/issue.ts';
 import { placeIn } from './place.ts';
-import { unzip } from './unzip.ts';
+import { type Unpacking, unzip } from './unzip.ts';
 
 /** What one upload may come to. */
 const BOUNDS = { files: 200_000, bytes: 1024 ** 3 };
@@ -64,14 +64,18 @@ export class Uploads {
   }
 
   /** The folder of the site in what was sent, an archive unpacked. */
-  async folder(id: string, tell: (step: string) => void): Promise<Result<string>> {
+  async folder(id: string, how: Unpacking): Promise<Result<string>> {
     const upload = this.open.get(id);
     if (!upload) return refused(GONE);
     upload.used = Date.now();
     const archive = join(upload.folder, ARCHIVE);
     if (existsSync(archive)) {
-      const unpacked = await unzip(archive, upload.folder, BOUNDS, tell);
-      if (!unpacked.ok) return unpacked;
+      const unpacked = await unzip(archive, upload.folder, BOUNDS, how);
+      // What was unpacked so far would stand in the way of doing it again.
+      if (!unpacked.ok) {
+        this.discard(id);
+        return unpacked;
+      }
       rmSync(archive);
     }
     return existsSync(upload.folder) ? ok(siteIn(upload.folder)) : refused(EMPTY);

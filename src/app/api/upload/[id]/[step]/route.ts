@@ -46,7 +46,7 @@ async function carryOut(
   signal: AbortSignal,
 ): Promise<Result<unknown>> {
   const { loads, uploads } = container();
-  const folder = await uploads.folder(id, tell);
+  const folder = await uploads.folder(id, { tell, signal });
   if (!folder.ok) return folder;
   if (step === 'try') return loads.try(folder.value, { tell, signal });
   const loaded = await loads.load(folder.value, { tell });
