@@ -2,8 +2,8 @@ import type { CompiledSite } from '@/core/site/compile.ts';
 import type { LivePage, PathHolders, SiteReader } from '@/core/site/reader.ts';
 import { ownPresets } from '@/core/design/presets.ts';
 import type { EntryView, Media, Subject } from '@/core/design/values.ts';
-import { type ListingRow } from '@/core/listing/columns.ts';
-import { evaluateListing } from '@/core/listing/evaluate.ts';
+import { type ListingRow, rowOf } from '@/core/listing/columns.ts';
+import { evaluateListing, totalOrder } from '@/core/listing/evaluate.ts';
 import type { ListingPlan, SubjectTree } from '@/core/listing/plan.ts';
 import { compareCodePoints } from '@/core/text.ts';
 import type { Validity } from '@/core/time/interval.ts';
@@ -61,22 +61,31 @@ export class MemoryReader implements SiteReader {
     limit: number,
     without: readonly string[] = [],
   ): { ids: string[]; total: number } {
+    const ids = this.idsOf(plan, at, without);
+    return { ids: ids.slice(offset, offset + limit), total: ids.length };
+  }
+
+  preceding(
+    plan: ListingPlan,
+    row: ListingRow,
+    { at }: Validity,
+    without: readonly string[] = [],
+  ): number {
+    const order = totalOrder(plan.sort);
+    const rows = this.idsOf(plan, at, without).map((id) =>
+      rowOf(this.held.entries.find((e) => e.id === id)!),
+    );
+    return rows.filter((other) => order(other, row) < 0).length;
+  }
+
+  private idsOf(plan: ListingPlan, at: number, without: readonly string[]): string[] {
     const rows = this.held.entries
       .filter((e) => e.type.key === plan.type.key && e.state === 'live' && !without.includes(e.id))
-      .map((e): ListingRow => ({
-        entry: e.id,
-        created: e.created,
-        published: e.published!,
-        updated: e.updated!,
-        from: e.updated!,
-        to: null,
-        values: e.values,
-      }));
-    const ids = evaluateListing(plan, rows, at, {
+      .map(rowOf);
+    return evaluateListing(plan, rows, at, {
       ...this.subjectTree(),
       isLive: (id) => this.liveEntries([id]).size > 0,
     });
-    return { ids: ids.slice(offset, offset + limit), total: ids.length };
   }
 
   newestPages(limit: number): string[] {

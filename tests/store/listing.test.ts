@@ -1,10 +1,11 @@
 import fc from 'fast-check';
 import { expect, test } from 'vitest';
 import { listingSpec, type FilterSpec } from '@/core/design/listing-spec.ts';
-import { columnsOf, type ListingRow } from '@/core/listing/columns.ts';
+import { columnsOf, type ListingRow, rowOf } from '@/core/listing/columns.ts';
 import { evaluateListing } from '@/core/listing/evaluate.ts';
 import { OPERATORS_OF } from '@/core/listing/operators.ts';
-import { planListing } from '@/core/listing/plan.ts';
+import { type ListingPlan, planListing } from '@/core/listing/plan.ts';
+import type { SiteReader } from '@/core/site/reader.ts';
 import { sortKey } from '@/core/listing/sort-key.ts';
 import { covers, Validity } from '@/core/time/interval.ts';
 import type { Connection } from '@/server/db/connection.ts';
@@ -105,6 +106,9 @@ function rowsOf({ driver }: Connection): ListingRow[] {
   }));
 }
 
+const places = (reader: SiteReader, plan: ListingPlan, at: number) => (row: ListingRow) =>
+  reader.preceding(plan, row, new Validity(at));
+
 test('a listing in SQL gives what the in-memory evaluator gives, at any instant, on any page, with its own index and without', async () => {
   let compared = 0;
   let led = 0;
@@ -156,6 +160,10 @@ test('a listing in SQL gives what the in-memory evaluator gives, at any instant,
                 ids: expected.slice(1, 3),
                 total: expected.length,
               });
+              const entries = reader.liveEntries(expected, new Validity(at));
+              expect([...entries.values()].map(rowOf).map(places(reader, plan, at))).toEqual(
+                [...entries.keys()].map((id) => expected.indexOf(id)),
+              );
             }
             compared += expected.length;
             if (leadingMember(indexed) !== null) led += expected.length;

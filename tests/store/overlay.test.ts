@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { expect, test } from 'vitest';
 import type { EntryView } from '@/core/design/values.ts';
-import { type ListingRow } from '@/core/listing/columns.ts';
+import { type ListingRow, rowOf } from '@/core/listing/columns.ts';
 import { evaluateListing } from '@/core/listing/evaluate.ts';
 import { covers, Validity } from '@/core/time/interval.ts';
 import { readValues } from '@/server/store/stored-values.ts';
@@ -82,6 +82,10 @@ test('a list with unsaved values in it is, page by page, what it would be with t
               ids: expected.slice(offset, offset + 2),
               total: expected.length,
             });
+          const entries = [...seen.liveEntries(expected, validity).values()];
+          expect(entries.map((e) => seen.preceding(plan, rowOf(e), validity))).toEqual(
+            entries.map((e) => expected.indexOf(e.id)),
+          );
           placed += expected.filter((id) => shown.some((s) => s.id === id)).length;
         }
       },

@@ -100,7 +100,7 @@ test('a text that became a category moves to its address when its subject is the
   const s = await site();
   const { design } = s.view.at(s.now())!.site;
   const wanted = { kind: 'category', many: false };
-  const steps = kindSteps(design, 'boat', 'colour', wanted);
+  const steps = kindSteps(design, 'types/boat/fields/colour', wanted);
   const pattern = '/{colour.slug ?? "none"}/{title}';
   const { address: was } = design.types.find(({ key }) => key === 'boat')!;
   const address = { do: 'set', part: 'types/boat', property: 'address', was: was!, now: pattern };

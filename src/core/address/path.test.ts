@@ -159,6 +159,48 @@ describe('a design that takes the place of another deals anew the addresses of',
     ],
     ['one type for its pattern', { types: [{ ...note, address: '/{title}' }, person] }, ['note']],
     ['one type for clashes', { types: [note, { ...person, clash: 'refuse' }] }, ['person']],
+    [
+      'nobody for what forms have of a field, or for a field that no address reads',
+      {
+        types: [
+          note,
+          typeOf('person', [{ key: 'age', kind: 'number' }], {
+            ...person,
+            fields: [
+              { key: 'age', kind: 'number' },
+              { key: 'title', kind: 'text', label: 'Name', required: true, unique: true },
+            ],
+          }),
+        ],
+      },
+      [],
+    ],
+    [
+      'nobody for a key, where the pattern follows',
+      {
+        types: [
+          note,
+          {
+            key: 'person',
+            address: '/people/{name}',
+            naming: 'name',
+            fields: [{ id: 'title', key: 'name', kind: 'text' }],
+          },
+        ].map((type, i) => (i === 0 ? { ...type, address: '/{by.name}/{title}' } : type)),
+      },
+      [],
+    ],
+    [
+      'whoever reads a field that holds something else',
+      {
+        types: [
+          note,
+          { key: 'person', address: '/people/{title}', fields: [{ key: 'title', kind: 'number' }] },
+        ],
+      },
+      ['person'],
+    ],
+    ['nobody for the name of the site', { site: { name: 'Other' } }, []],
     ['all for the language', { site: { language: 'de' } }, ['note', 'person']],
     ['all for what is chosen for "/"', { site: { front: { entry: 'x' } } }, ['note', 'person']],
   ])('%s', (_, parts, expected) => {

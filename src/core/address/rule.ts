@@ -6,5 +6,7 @@ export interface AddressRule {
   type: ContentType;
   pattern: CompiledPattern;
   /** The first segment of all its addresses; null where values stand in it. */
+  /** The pattern as it is written, with fields by their paths. */
+  byIds: string;
   firstSegment: string | null;
 }

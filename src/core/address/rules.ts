@@ -1,7 +1,12 @@
 import { type Issue, at } from '../issue.ts';
+import { compareCodePoints } from '../text.ts';
 import { compilePattern } from '../pattern/compile.ts';
 import { referenceIds, replacedIds } from '../design/conversion.ts';
+import { isDerived } from '../design/computed.ts';
 import { isReference, targetOf } from '../design/field-values.ts';
+import { valueForm } from '../design/value-form.ts';
+import { namesIn, withRanges } from '../pattern/names.ts';
+import type { Environment } from '../pattern/types.ts';
 import type { Environments } from '../design/environment.ts';
 import type { ContentType, Design } from '../design/spec.ts';
 import { checkAddressPattern, firstSegment } from './check-pattern.ts';
@@ -43,6 +48,7 @@ export function compileAddressRules(
       byType.set(type.key, {
         type,
         pattern: compiled.pattern,
+        byIds: byIds(type.address, environments.ofType(type)),
         firstSegment: firstSegment(type.address),
       });
   }
@@ -67,19 +73,56 @@ export function compileAddressRules(
 export function typesToDealAnew(before: AddressRules, after: AddressRules): Set<string> {
   const all = after.design.types;
   if (readBySite(before) !== readBySite(after)) return new Set(all.map((t) => t.id));
-  const known = new Map(before.design.types.map((t) => [t.id, readByAddresses(t)]));
-  return new Set(all.filter((t) => known.get(t.id) !== readByAddresses(t)).map((t) => t.id));
+  const read = fieldsRead(before, after);
+  const known = new Map(before.design.types.map((t) => [t.id, readByAddresses(before, t, read)]));
+  const isAlike = (t: ContentType): boolean => known.get(t.id) === readByAddresses(after, t, read);
+  return new Set(all.filter((t) => !isAlike(t)).map((t) => t.id));
+}
+
+/** Ids of the fields that address patterns read, in whichever type they stand. */
+function fieldsRead(...rules: AddressRules[]): Set<string> {
+  const patterns = rules.flatMap(({ byType }) => [...byType.values()]);
+  return new Set(patterns.flatMap(({ pattern }) => pattern.chains.flatMap((c) => c.fields)));
+}
+
+/** A pattern with the fields that it reads named by their paths, whatever their keys are. */
+function byIds(source: string, env: Environment): string {
+  const uses = namesIn(source, env).filter(({ member }) => member.parts);
+  return withRanges(
+    source,
+    uses.map(({ range, member }) => ({ range, by: member.parts!.join('|') })),
+  );
 }
 
 /** What every address reads of the site. */
-function readBySite({ design: { site, slugVersion }, frontEntry }: AddressRules): string {
+function readBySite({ design: { site, slugVersion }, byType, frontEntry }: AddressRules): string {
   const { language, zone, name, strapline, url } = site;
-  return JSON.stringify([language, zone, name, strapline, url, slugVersion, frontEntry]);
+  const isRead = [...byType.values()].some((rule) => /\bsite\b/.test(rule.byIds));
+  const words = isRead ? [name, strapline, url] : [];
+  return JSON.stringify([language, zone, slugVersion, frontEntry, ...words]);
 }
 
-/** What its own addresses, and those that lead through it, read of a type. */
-function readByAddresses({ key, address, clash, naming, fields }: ContentType): string {
-  return JSON.stringify([key, address, clash, naming, fields]);
+/**
+ * What its own addresses, and those that lead through it, read of a type: its pattern with fields
+ * by their ids, and of the fields that are read what decides their values.
+ */
+function readByAddresses(
+  { design, byType }: AddressRules,
+  { key, clash, naming, fields }: ContentType,
+  read: ReadonlySet<string>,
+): string {
+  const wanted = fields.filter((f) => read.has(f.id) || f.key === naming || f.sitsWithin);
+  // What a computed field is worked out from stands in its pattern by keys.
+  const all = (wanted.some(isDerived) ? fields : wanted).toSorted((a, b) =>
+    compareCodePoints(a.id, b.id),
+  );
+  const told = all.map((field) => {
+    const types = field.types?.map((t) => design.types.find((other) => other.key === t)?.id ?? t);
+    const own = valueForm(field).filter(([name]) => name !== 'types');
+    return [...own, ['types', types], ['names', field.key === naming]];
+  });
+  const computed = wanted.some(isDerived) ? fields.map((f) => f.key) : [];
+  return JSON.stringify([key, byType.get(key)?.byIds, clash, told, computed]);
 }
 
 /** The fields of subjects among what address patterns read, in whichever type they stand. */

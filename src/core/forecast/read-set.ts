@@ -120,6 +120,11 @@ class RecordingReader implements SiteReader {
     };
   }
 
+  /** Said to people, on no public page. */
+  preceding(...args: Parameters<SiteReader['preceding']>): number {
+    return this.below.preceding(...args);
+  }
+
   newestPages(...args: Parameters<SiteReader['newestPages']>): string[] {
     this.note(readKey.pages);
     return this.below.newestPages(...args);

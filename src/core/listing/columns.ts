@@ -3,7 +3,7 @@ import type { FilterFamily, Target } from '../design/kinds/definition.ts';
 import { isDerived, readsOwnAlone } from '../design/computed.ts';
 import { kindOf } from '../design/kinds/index.ts';
 import type { ContentType } from '../design/spec.ts';
-import { type Values, valuesOf } from '../design/values.ts';
+import { type EntryView, type Values, valuesOf } from '../design/values.ts';
 import type { Instant, Interval } from '../time/interval.ts';
 import { isBlank } from '../pattern/types.ts';
 import { plainText } from '../rich-text.ts';
@@ -16,6 +16,19 @@ export interface ListingRow extends Interval {
   published: Instant;
   updated: Instant;
   values: Values;
+}
+
+/** An entry as listings read it, as it is shown. */
+export function rowOf({ id, created, published, updated, values }: EntryView): ListingRow {
+  return {
+    entry: id,
+    created,
+    published: published ?? created,
+    updated: updated ?? created,
+    from: updated ?? created,
+    to: null,
+    values,
+  };
 }
 
 /** Something of an entry that listings filter or sort by: a field, or one of its own instants. */

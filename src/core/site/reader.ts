@@ -1,5 +1,6 @@
 import type { Presets } from '../design/presets.ts';
 import type { EntryView, Media, Subject } from '../design/values.ts';
+import type { ListingRow } from '../listing/columns.ts';
 import type { ListingPlan, SubjectTree } from '../listing/plan.ts';
 import type { Instant, Validity } from '../time/interval.ts';
 
@@ -50,6 +51,16 @@ export interface SiteReader {
     limit: number,
     without?: readonly string[],
   ): { ids: string[]; total: number };
+  /**
+   * How many entries of a listing come before a row in its order, whether that is in it or not;
+   * without some entries, where named.
+   */
+  preceding(
+    plan: ListingPlan,
+    row: ListingRow,
+    validity: Validity,
+    without?: readonly string[],
+  ): number;
   /** Entries with a page of their own, newest first. */
   newestPages(limit: number, validity: Validity): string[];
   /** How many live pages of entries there are. */

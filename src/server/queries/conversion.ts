@@ -1,9 +1,8 @@
-import { partAt } from '@/core/design-edit/parts.ts';
+import { type PartPath, partAt, sortWord } from '@/core/design-edit/parts.ts';
 import { type Readers, readersOf } from '@/core/design-edit/readers.ts';
 import { convert } from '@/core/design/conversion.ts';
 import type { Field } from '@/core/design/field.ts';
-import { isBlank } from '@/core/pattern/types.ts';
-import { valuesOf } from '@/core/design/values.ts';
+import { valuesWithin } from '@/core/design/fields-within.ts';
 import { kindOf } from '@/core/design/kinds/index.ts';
 import { type Actor, SITE, permit } from '../permit.ts';
 import { statement } from '../store/statement.ts';
@@ -35,34 +34,36 @@ interface Row {
   json: string;
 }
 
-/** What a field's values come to in another; null where there is no such field. */
+/** What the values of a field, by its path, come to in another; null where there is no such field. */
 export function conversionOutcome(
   view: SiteView,
   actor: Actor,
-  { type: typeId, field: fieldId, to }: { type: string; field: string; to: Field | null },
+  { part, to }: { part: PartPath; to: Field | null },
   { at, past }: Looking,
 ): ConversionOutcome | null {
   permit(actor, 'read-unpublished', SITE);
   const design = view.editable(at, past)?.site.design;
-  const type = design?.types.find((t) => t.id === typeId);
-  const field = type?.fields.find((f) => f.id === fieldId);
-  if (!design || !type || !field) return null;
+  const field = design && (partAt(design, part) as unknown as Field | undefined);
+  if (!design || !field || sortWord(part) !== 'field') return null;
+  const [, typeId, ...words] = part.split('/');
+  const path = words.filter((_, i) => i % 2 === 1);
   const world = displayWorld(view, at);
   const shown = (value: unknown): string => kindOf(field).display(value, field, world);
-  const readers = readersOf(design, `types/${typeId}/fields/${fieldId}`);
+  const readers = readersOf(design, part);
   const found: ConversionOutcome = { filled: 0, losing: 0, lost: [], readers, values: [] };
   const counts = new Map<string, number>();
-  const only = { fields: [field] };
-  for (const { id, name, json } of rowsOf(view, typeId)) {
-    const value = valuesOfType(only, json, design.site)[fieldId];
-    if (isBlank(value)) continue;
+  const only = { fields: [partAt(design, `types/${typeId}/fields/${path[0]}`)] as never };
+  for (const { id, name, json } of rowsOf(view, typeId!)) {
+    const held = valuesWithin(valuesOfType(only, json, design.site), path);
+    if (held.length === 0) continue;
     found.filled += 1;
-    for (const one of valuesOf({ value }, 'value')) {
+    for (const one of held.flat()) {
       const words = kindOf(field).asText(one, field, design.site.zone);
       if (words !== null) counts.set(words, (counts.get(words) ?? 0) + 1);
     }
-    const lost =
-      to === null ? valuesOf({ value }, 'value') : convert(value, field, to, design.site).lost;
+    const lost = held.flatMap((all) =>
+      to === null ? all : convert(all, field, to, design.site).lost,
+    );
     if (lost.length === 0) continue;
     found.losing += 1;
     if (found.lost.length < SHOWN) found.lost.push({ id, name, value: lost.map(shown).join(', ') });

@@ -1,4 +1,5 @@
 import type { Field } from '@/core/design/field.ts';
+import { withInner } from '@/core/design/fields-within.ts';
 import type { ContentType, Design } from '@/core/design/spec.ts';
 import type { Connection } from '../db/connection.ts';
 import { statement } from './statement.ts';
@@ -30,4 +31,12 @@ export function earlierFields(connection: Connection, type: ContentType): Field[
     for (const { id, fields } of types)
       if (id === type.id) for (const f of fields) if (!now.has(f.id)) found.set(f.id, f);
   return [...found.values()];
+}
+
+/** Ids that released designs ever gave fields of a type, those within groups included. */
+export function fieldIdsEver(connection: Connection, type: string): string[] {
+  const all = designSpecs(connection).flatMap(({ types }) =>
+    types.filter(({ id }) => id === type).flatMap(({ fields }) => withInner(fields)),
+  );
+  return [...new Set(all.map(({ id }) => id))];
 }

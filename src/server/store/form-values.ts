@@ -5,7 +5,7 @@ import { parseValues } from '@/core/design/field-values.ts';
 import { checkMentions, type ValueWorld } from '@/core/design/check-values.ts';
 import { ORDER, orderSpec } from '@/core/design/other-order.ts';
 import { PRESETS, presetsSpec } from '@/core/design/presets.ts';
-import type { LimitWorld } from '@/core/design/kinds/definition.ts';
+import type { Given, LimitWorld } from '@/core/design/kinds/definition.ts';
 import type { Values } from '@/core/design/values.ts';
 import type { CompiledSite } from '@/core/site/compile.ts';
 import type { Instant } from '@/core/time/interval.ts';
@@ -13,6 +13,7 @@ import type { Issue } from '@/core/issue.ts';
 import { paragraphsOf } from '@/core/rich-text.ts';
 import type { Connection } from '../db/connection.ts';
 import { entry, media } from '../db/schema.ts';
+import { statement } from './statement.ts';
 import { SubjectStore, subjectAt, wasThere } from './subject-store.ts';
 
 /** Values of a form, by field id, as they are stored, and what keeps them from being saved. */
@@ -21,11 +22,12 @@ export function valuesOfForm(
   site: CompiledSite,
   type: ContentType,
   given: Record<string, unknown>,
-  now: Instant,
+  { now, entry: id }: { now: Instant; entry: string | null },
 ): { values: Values; issues: Issue[] } {
   const { zone } = site.design.site;
   const { [PRESETS]: otherwise, [ORDER]: order, ...fields } = given;
-  const read = parseValues(type.fields, fields, { now, zone, richText: paragraphsOf });
+  const isKept = keptOf(connection, id);
+  const read = parseValues(type.fields, fields, { now, zone, richText: paragraphsOf, isKept });
   const { issues } = read;
   const values = withComputed(type.fields, read.values, site.design.site);
   for (const [id, spec, besides] of [
@@ -39,6 +41,27 @@ export function valuesOfForm(
   }
   const wrong = checkMentions(type.fields, values, storedWorld(connection, site, now));
   return { values, issues: [...issues, ...wrong] };
+}
+
+/**
+ * Whether a group's item may keep what no field holds any more: what some revision of the entry has
+ * so. Revisions are read when it is asked for.
+ */
+function keptOf(connection: Connection, id: string | null): Given['isKept'] {
+  const stored = statement<string>(connection, 'SELECT "values" FROM revision WHERE entry = ?');
+  let known: Set<string> | null = null;
+  const note = (name: string, value: unknown): string => `${name}\n${JSON.stringify(value)}`;
+  return (name, value) => {
+    if (!known) {
+      known = new Set();
+      for (const json of stored.pluck().iterate(id) as Iterable<string>)
+        JSON.parse(json, (key, inner: unknown) => {
+          known!.add(note(key, inner));
+          return inner;
+        });
+    }
+    return known.has(note(name, value));
+  };
 }
 
 function unreadable(): Issue {

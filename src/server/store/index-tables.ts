@@ -1,5 +1,5 @@
 import type { Connection } from '../db/connection.ts';
-import { isDerived } from '@/core/design/computed.ts';
+import { isDerived, workedOutBy } from '@/core/design/computed.ts';
 import type { Field } from '@/core/design/field.ts';
 import type { ContentType } from '@/core/design/spec.ts';
 import type { CompiledSite } from '@/core/site/compile.ts';
@@ -263,7 +263,7 @@ function computedBy({ fields }: ContentType, { zone, language }: Written): Recor
   return Object.fromEntries(
     fields
       .filter(isDerived)
-      .map(({ id, pattern }) => [id, JSON.stringify([pattern, zone, language])]),
+      .map((field) => [field.id, JSON.stringify([workedOutBy(field, fields), zone, language])]),
   );
 }
 

@@ -1,4 +1,4 @@
-import { type ListingRow } from '@/core/listing/columns.ts';
+import { type ListingRow, rowOf } from '@/core/listing/columns.ts';
 import { holds, totalOrder } from '@/core/listing/evaluate.ts';
 import { type ListingPlan, conditionsOf } from '@/core/listing/plan.ts';
 import { compareCodePoints } from '@/core/text.ts';
@@ -189,23 +189,14 @@ class OverlayReader implements SiteReader {
     limit: number,
     without: readonly string[] = [],
   ): { ids: string[]; total: number } {
-    const own = [...this.shown.values(), ...this.affected(plan, validity)].filter(
-      (e) => e.type.key === plan.type.key && !without.includes(e.id),
-    );
+    const own = this.seenOtherwise(plan, validity, without);
     if (own.length === 0) return this.below.listing(plan, validity, offset, limit, without);
     const start = Math.max(0, offset - own.length);
     const rest = this.below.listing(plan, validity, start, limit + own.length, [
       ...without,
       ...own.map((e) => e.id),
     ]);
-    const filter = resolveFilter(
-      plan.filter,
-      validity.at,
-      plan.zone,
-      this.subjectTree(validity.at),
-    );
-    const isLive = (id: string): boolean => this.liveEntries([id], validity).has(id);
-    const added = own.map(rowOf).filter((row) => holds(filter, row, isLive));
+    const added = this.among(plan, own, validity);
     const there = [...this.below.liveEntries(rest.ids, validity).values()].map(rowOf);
     const merged = [...there, ...added].sort(totalOrder(plan.sort)).map((row) => row.entry);
     return {
@@ -213,16 +204,36 @@ class OverlayReader implements SiteReader {
       total: rest.total + added.length,
     };
   }
-}
 
-function rowOf({ id, created, published, updated, values }: EntryView): ListingRow {
-  return {
-    entry: id,
-    created,
-    published: published ?? created,
-    updated: updated ?? created,
-    from: updated ?? created,
-    to: null,
-    values,
-  };
+  preceding(
+    plan: ListingPlan,
+    row: ListingRow,
+    validity: Validity,
+    without: readonly string[] = [],
+  ): number {
+    const own = this.seenOtherwise(plan, validity, without);
+    const order = totalOrder(plan.sort);
+    const before = this.among(plan, own, validity).filter((other) => order(other, row) < 0);
+    const rest = [...without, ...own.map((e) => e.id)];
+    return before.length + this.below.preceding(plan, row, validity, rest);
+  }
+
+  /** The entries of a listing's type that it has to see otherwise. */
+  private seenOtherwise(
+    plan: ListingPlan,
+    validity: Validity,
+    without: readonly string[],
+  ): EntryView[] {
+    return [...this.shown.values(), ...this.affected(plan, validity)].filter(
+      (e) => e.type.key === plan.type.key && !without.includes(e.id),
+    );
+  }
+
+  /** The rows of the entries that a listing lets in. */
+  private among(plan: ListingPlan, entries: EntryView[], validity: Validity): ListingRow[] {
+    const { at } = validity;
+    const filter = resolveFilter(plan.filter, at, plan.zone, this.subjectTree(at));
+    const isLive = (id: string): boolean => this.liveEntries([id], validity).has(id);
+    return entries.map(rowOf).filter((row) => holds(filter, row, isLive));
+  }
 }

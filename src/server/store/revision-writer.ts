@@ -73,14 +73,14 @@ function edgeWriter(
        FROM reference_edge WHERE entry = ? AND target LIKE '#%'`,
   );
   return (entry, type, { number, values, isCarried }) => {
-    const fields = new Set(type.fields.flatMap(idsLeadingOn));
-    if (isCarried) for (const field of known.all(entry)) fields.add(field);
+    const before = isCarried ? known.all(entry) : [];
+    const fields = new Set([...type.fields.flatMap(idsLeadingOn), ...before]);
     for (const field of fields)
       for (const value of valuesOf(values, field)) {
         const target = entryNamed(value);
         if (target !== null) edge.run(target, field, entry, number);
       }
-    for (const { field, target } of edgesInGroups(type.fields, values))
+    for (const { field, target } of edgesInGroups(type.fields, values, before))
       edge.run(target, field, entry, number);
     for (const { field, set, key } of subjectsAmong(type.fields, values))
       edge.run(subjectTarget(setIds.get(set) ?? set, key), field, entry, number);
@@ -90,20 +90,24 @@ function edgeWriter(
   };
 }
 
-/** The entries that values within groups lead to, by the id of the field within. */
+/**
+ * The entries that values within groups lead to, by the id of the field within; `before`: fields
+ * that may be there again one day.
+ */
 function edgesInGroups(
   fields: readonly Field[],
   values: Values,
+  before: readonly string[],
 ): { field: string; target: string }[] {
   return fields.flatMap(({ id, fields: inner }) =>
     valuesOf(inner ? values : {}, id).flatMap((item) => [
-      ...inner!.flatMap(idsLeadingOn).flatMap((field) =>
+      ...[...new Set([...inner!.flatMap(idsLeadingOn), ...before])].flatMap((field) =>
         valuesOf(item as Values, field).flatMap((value) => {
           const target = entryNamed(value);
           return target === null ? [] : [{ field, target }];
         }),
       ),
-      ...edgesInGroups(inner!, item as Values),
+      ...edgesInGroups(inner!, item as Values, before),
     ]),
   );
 }

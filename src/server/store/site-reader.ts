@@ -3,17 +3,10 @@ import type { CompiledSite } from '@/core/site/compile.ts';
 import type { LivePage, PathHolders, SiteReader } from '@/core/site/reader.ts';
 import type { EntryView, Media, Subject } from '@/core/design/values.ts';
 import { PRESETS, type Presets } from '@/core/design/presets.ts';
-import type { ContentType } from '@/core/design/spec.ts';
-import { crossingOf, movingComparisons, nextDayCrossing } from '@/core/listing/crossing.ts';
-import { type ListingPlan, type SubjectTree, conditionsOf } from '@/core/listing/plan.ts';
-import type { Column } from '@/core/listing/columns.ts';
+import type { SubjectTree } from '@/core/listing/plan.ts';
 import type { Instant, Validity } from '@/core/time/interval.ts';
-import { cellColumn, indexTable } from './index-columns.ts';
-import { ConvertedList, readsComputedOtherwise, readsConverted } from './converted-list.ts';
-import { tableSeen } from './index-tables.ts';
 import { RowCache } from './row-cache.ts';
-import { hasListingIndex } from './listing-index.ts';
-import { listingSql } from './listing-sql.ts';
+import { ListReader } from './list-reader.ts';
 import { statement } from './statement.ts';
 import { valuesAs } from '@/core/design/conversion.ts';
 import type { SubjectsOver } from './subject-store.ts';
@@ -46,6 +39,7 @@ type LatestAtPath = [entry: string, role: string, ends: number | null];
 export class StoredReader implements SiteReader {
   private readonly latestAtPath: Statement<LatestAtPath>;
   private readonly pathRows: Statement<PathRow>;
+  private readonly lists: ListReader;
 
   constructor(
     private readonly connection: Connection,
@@ -53,8 +47,9 @@ export class StoredReader implements SiteReader {
     private readonly subjects: SubjectsOver,
     private readonly rows: RowCache,
     /** Instant of the last write, ms UTC. */
-    private readonly settled: Instant,
+    settled: Instant,
   ) {
+    this.lists = new ListReader(this, { connection, site, subjects, memory: rows.lists, settled });
     this.latestAtPath = statement<LatestAtPath>(
       connection,
       `SELECT entry, role, ends FROM address WHERE path = ? AND starts <= ?
@@ -165,141 +160,12 @@ export class StoredReader implements SiteReader {
     return this.sql<{ entry: string; at: Instant }>(sql).get(path, at) ?? null;
   }
 
-  listing(
-    plan: ListingPlan,
-    validity: Validity,
-    offset: number,
-    limit: number,
-    without: readonly string[] = [],
-  ): { ids: string[]; total: number } {
-    const list = this.rows.lists.list(
-      plan,
-      validity.at,
-      [offset, limit, ...without].join('/'),
-      (own) =>
-        this.isConverted(plan)
-          ? this.convertedStretch(plan, own, offset, limit, without)
-          : this.readListing(plan, own, offset, limit, without),
-    );
-    validity.tell(list.validity.until);
-    validity.tell(list.validity.since);
-    return { ids: list.ids, total: list.total };
+  listing(...args: Parameters<SiteReader['listing']>): { ids: string[]; total: number } {
+    return this.lists.listing(...args);
   }
 
-  private readListing(
-    plan: ListingPlan,
-    validity: Validity,
-    offset: number,
-    limit: number,
-    without: readonly string[],
-  ): { ids: string[]; total: number } {
-    const indexed = hasListingIndex(this.connection, plan);
-    const table = indexed ? null : tableSeen(this.connection, plan.type);
-    if (!indexed && table === null) return { ids: [], total: 0 };
-    const {
-      from: all,
-      params: needed,
-      order,
-    } = listingSql(plan, validity.at, this.settled, this.subjects.at(validity.at), table);
-    const from =
-      without.length === 0
-        ? all
-        : `${all} AND r.entry NOT IN (${without.map(() => '?').join(', ')})`;
-    const params = [...needed, ...without];
-    const ids = this.sql<string>(`SELECT r.entry ${from} ORDER BY ${order} LIMIT ? OFFSET ?`)
-      .pluck()
-      .all(...params, limit, offset);
-    const whole = ids.length < limit && (ids.length > 0 || offset === 0);
-    const total = whole
-      ? offset + ids.length
-      : this.sql<number>(`SELECT count(*) ${from}`)
-          .pluck()
-          .get(...params)!;
-    const read = table ?? indexTable(plan.type);
-    this.tellListing(plan, validity, (column, from) => {
-      const name = cellColumn(column);
-      return this.sql<number | null>(`SELECT min(${name}) FROM ${read} WHERE ${name} >= ?`)
-        .pluck()
-        .get(from)!;
-    });
-    return { ids, total };
-  }
-
-  /** Whether a list is over a field whose column is not there, or holds something else. */
-  private isConverted(plan: ListingPlan): boolean {
-    const { connection } = this;
-    return (
-      readsComputedOtherwise(connection, plan, this.site.design.site) ||
-      (!hasListingIndex(connection, plan) && readsConverted(connection, plan))
-    );
-  }
-
-  /** A stretch of such a list; all of it is read, and remembered. */
-  private convertedStretch(
-    plan: ListingPlan,
-    validity: Validity,
-    offset: number,
-    limit: number,
-    without: readonly string[],
-  ): { ids: string[]; total: number } {
-    const whole = this.rows.lists.list(plan, validity.at, 'whole', (own) => {
-      const list = new ConvertedList(this.connection, plan, own.at, this.site.design.site);
-      this.tellListing(plan, own, (column, from) => list.leastFrom(column, from));
-      const ids = list.ids(this.subjects.at(own.at));
-      return { ids, total: ids.length };
-    });
-    validity.tell(whole.validity.until);
-    validity.tell(whole.validity.since);
-    const ids = whole.ids.filter((id) => !without.includes(id));
-    return { ids: ids.slice(offset, offset + limit), total: ids.length };
-  }
-
-  /**
-   * The next bound in every source type, matching or not, and the next crossing of each relative
-   * filter.
-   */
-  private tellListing(
-    plan: ListingPlan,
-    validity: Validity,
-    leastFrom: (column: Column, from: number) => number | null,
-  ): void {
-    const { at } = validity;
-    for (const type of this.sourceTypes(plan)) this.tellBounds(type, validity);
-    validity.tell(nextDayCrossing(plan, at));
-    for (const { column } of conditionsOf(plan.filter))
-      if (column.target?.of === 'subjects') this.subjects.tellShape(column.target.set, validity);
-    for (const { column, ms } of movingComparisons(plan))
-      validity.tell(crossingOf(leastFrom(column, at + ms), ms, at));
-  }
-
-  private sourceTypes(plan: ListingPlan): ContentType[] {
-    const keys = new Set([plan.type.key]);
-    for (const { column } of conditionsOf(plan.filter)) {
-      if (column.target?.of === 'entries')
-        for (const key of column.target.types ?? this.site.typesByKey.keys()) keys.add(key);
-    }
-    const types = [...keys].flatMap((key) => this.site.typesByKey.get(key) ?? []);
-    // A type that no release has so far has no rows.
-    return types.filter((type) => tableSeen(this.connection, type) !== null);
-  }
-
-  private tellBounds(type: ContentType, validity: Validity): void {
-    const { at } = validity;
-    const table = indexTable(type);
-    validity.tell(
-      this.sql<number | null>(`SELECT min(starts) FROM ${table} WHERE starts > ?`).pluck().get(at)!,
-    );
-    validity.tell(
-      this.sql<number | null>(`SELECT min(ends) FROM ${table} WHERE ends > ?`).pluck().get(at)!,
-    );
-    validity.tell(
-      this.sql<number | null>(`SELECT max(starts) FROM ${table} WHERE starts <= ?`)
-        .pluck()
-        .get(at)!,
-    );
-    validity.tell(
-      this.sql<number | null>(`SELECT max(ends) FROM ${table} WHERE ends <= ?`).pluck().get(at)!,
-    );
+  preceding(...args: Parameters<SiteReader['preceding']>): number {
+    return this.lists.preceding(...args);
   }
 
   newestPages(limit: number, validity: Validity): string[] {

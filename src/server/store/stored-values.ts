@@ -14,11 +14,12 @@ function isTranslated(value: unknown): value is Translated {
 
 /** Values as a revision stores them, by field id: a translated field holds a value per language. */
 export function storedValues(type: ContentType, values: Values, language: string): Values {
+  const own = new Set(type.fields.map((f) => f.id));
   const translated = new Set(type.fields.filter((f) => f.translated).map((f) => f.id));
   const derived = new Set(type.fields.filter(isDerived).map((f) => f.id));
   return Object.fromEntries(
     Object.entries(values).flatMap(([id, value]) => {
-      if (derived.has(id)) return [];
+      if (derived.has(id) || (value === null && !own.has(id))) return [];
       const isLaidOut = translated.has(id) && value !== null;
       const laidOut: Translated = { languages: { [language]: value } };
       return [[id, isLaidOut ? laidOut : value]];

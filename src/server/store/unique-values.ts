@@ -12,8 +12,6 @@ import { valuesOfType } from './stored-values.ts';
 /** How many doubled values are named. */
 const SHOWN = 5;
 
-const indexed = new WeakMap<Connection['driver'], Set<string>>();
-
 const NEWEST = `FROM revision AS r JOIN entry AS e ON e.id = r.entry AND e.newest = r.number
   WHERE e.type = ? AND e.deleted IS NULL`;
 
@@ -140,24 +138,24 @@ function nameOfHolder(
   { value, entry, language }: { value: unknown; entry: string | null; language: string },
 ): string | undefined {
   const expression = stored(field, language);
-  ensureIndex(connection, `unique_${field.id}_${field.translated ? language : ''}`, expression);
+  const index = `unique_${field.id}_${field.translated ? language : ''}`;
+  ensureIndex(connection, index, expression);
   const compared = typeof value === 'boolean' ? Number(value) : value;
   return statement<string>(
     connection,
-    `SELECT r.name ${NEWEST} AND e.id IS NOT ? AND ${expression} = ? LIMIT 1`,
+    `SELECT r.name FROM revision AS r INDEXED BY "${index}"
+       CROSS JOIN entry AS e ON e.id = r.entry AND e.newest = r.number
+     WHERE ${expression} = ? AND ${expression} IS NOT NULL
+       AND e.type = ? AND e.deleted IS NULL AND e.id IS NOT ? LIMIT 1`,
   )
     .pluck()
-    .get(type.id, entry, compared);
+    .get(compared, type.id, entry);
 }
 
-function ensureIndex(connection: Connection, name: string, expression: string): void {
-  const { driver } = connection;
-  const known = indexed.get(driver) ?? new Set();
-  indexed.set(driver, known);
-  if (known.has(name)) return;
+/** Makes an index where it is not there: one made in a write that was refused is gone with it. */
+function ensureIndex({ driver }: Connection, name: string, expression: string): void {
   const own = expression.replaceAll('r."values"', '"values"');
   driver.exec(`CREATE INDEX IF NOT EXISTS "${name}" ON revision (${own}) WHERE ${own} IS NOT NULL`);
-  known.add(name);
 }
 
 /** The value that each entry has in a field, whatever it was stored under. */

@@ -1,3 +1,4 @@
+import { withInner } from '@/core/design/fields-within.ts';
 import type { SubjectState, SubjectStates, SubjectsAfter } from '@/core/design/subject-change.ts';
 import { same } from '@/core/design-edit/properties.ts';
 import { readKey } from '@/core/forecast/read-set.ts';
@@ -118,7 +119,7 @@ function touchedBy(
   const ids = statement<string>(connection, 'SELECT id FROM entry WHERE type = ?').pluck();
   for (const { design, setIds } of sitesOf(designs))
     for (const type of design.types)
-      if (type.fields.some((f) => f.replaces && setIds.get(f.set ?? '') === set))
+      if (withInner(type.fields).some((f) => f.replaces && setIds.get(f.set ?? '') === set))
         for (const id of ids.all(type.id)) touched.add(id);
   return touched;
 }
@@ -127,7 +128,7 @@ function touchedBy(
 function typesWith(designs: DesignsAhead, set: string): string[] {
   return sitesOf(designs).flatMap(({ design, setIds }) =>
     design.types
-      .filter(({ fields }) => fields.some((f) => setIds.get(f.set ?? '') === set))
+      .filter(({ fields }) => withInner(fields).some((f) => setIds.get(f.set ?? '') === set))
       .map(({ id }) => id),
   );
 }
