@@ -7,6 +7,7 @@ import {
   ROOTS,
   partAt,
   partsBelow,
+  sortWord,
 } from '@/core/design-edit/parts.ts';
 import { placeOf } from '@/core/design-edit/apply.ts';
 import { valueAt } from '@/core/design-edit/properties.ts';
@@ -28,7 +29,11 @@ export const RICH_DESIGN: Design = designOf({
         { key: 'title', kind: 'text' },
         { key: 'village', kind: 'text' },
         { key: 'about', kind: 'richtext' },
-        { key: 'said', kind: 'computed', pattern: '{title}[ of {village}][, {plots.of.family}]' },
+        {
+          key: 'said',
+          kind: 'computed',
+          pattern: '{title}[ of {village}][, {plots.of.family}][, {plots.rows.long} m]',
+        },
         {
           key: 'plots',
           kind: 'group',
@@ -36,6 +41,8 @@ export const RICH_DESIGN: Design = designOf({
           fields: [
             { key: 'of', kind: 'reference', types: ['seed'] },
             { key: 'like', kind: 'tags', set: 'traits' },
+            { key: 'soil', kind: 'choice', options: ['clay', 'loam'], default: 'loam' },
+            { key: 'rows', kind: 'group', fields: [{ key: 'long', kind: 'number' }] },
           ],
         },
       ],
@@ -54,6 +61,15 @@ export const RICH_DESIGN: Design = designOf({
         { key: 'sow', kind: 'date' },
         { key: 'stock', kind: 'number' },
         { key: 'traits', kind: 'tags', set: 'traits' },
+        {
+          key: 'rowers',
+          kind: 'group',
+          many: true,
+          fields: [
+            { key: 'name', kind: 'text' },
+            { key: 'seat', kind: 'number' },
+          ],
+        },
       ],
     },
     {
@@ -109,6 +125,7 @@ export const RICH_DESIGN: Design = designOf({
           blocks: [
             { block: 'fieldSheet', fields: ['family', 'grower.village'] },
             { block: 'listing', listing: 'now' },
+            { block: 'items', field: 'rowers', fields: ['seat', 'name'] },
           ],
         },
       ],
@@ -254,8 +271,7 @@ export function drawing(numbers: readonly number[]): (n: number) => number {
 const KINDS = FIELD_KINDS.map(({ kind }) => kind);
 
 /** A field that is to hold something else, under an id of its own. */
-export function kindSteps(design: Design, type: string, field: string, wanted: Wanted): Step[] {
-  const path = `types/${type}/fields/${field}`;
+export function kindSteps(design: Design, path: PartPath, wanted: Wanted): Step[] {
   const was = partAt(design, path)! as never;
   const next = withKind(was, was, wanted, () => `id-kind${(made += 1)}`);
   const setOf = (kind: string): string | undefined =>
@@ -276,9 +292,11 @@ export function kindSteps(design: Design, type: string, field: string, wanted: W
 
 function kindEdit(design: Design, pick: (n: number) => number): DesignEdit {
   const type = design.types[pick(design.types.length)]!;
-  const field = type.fields[pick(type.fields.length)]!;
-  const kind = pick(3) === 0 ? field.kind : KINDS[pick(KINDS.length)]!;
-  return { steps: kindSteps(design, type.id, field.id, { kind, many: pick(2) === 0 }) };
+  const all = partsBelow(`types/${type.id}`, type as unknown as Part);
+  const fields = all.filter(([path]) => sortWord(path) === 'field');
+  const [path, field] = fields[pick(fields.length)]!;
+  const kind = pick(3) === 0 ? (field.kind as string) : KINDS[pick(KINDS.length)]!;
+  return { steps: kindSteps(design, path, { kind, many: pick(2) === 0 }) };
 }
 
 /** An edit of one to three steps. */

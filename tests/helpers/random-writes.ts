@@ -6,6 +6,9 @@ import { COMMAND_LINE } from '@/server/permit.ts';
 import type { SiteView } from '@/server/queries/site-view.ts';
 import { openEdits } from '@/server/store/bench.ts';
 import { FIELD_KINDS } from '@/core/design/kinds/index.ts';
+import type { Field } from '@/core/design/field.ts';
+import type { Design } from '@/core/design/spec.ts';
+import { entryDetail } from '@/server/queries/entry.ts';
 import { kindSteps } from './random-edits.ts';
 import { DESIGN } from './random-site.ts';
 import { setting } from './release.ts';
@@ -30,7 +33,7 @@ const step = fc.oneof(
     target: fc.constantFrom('g0', 'g1', 'p0'),
     leads: fc.boolean(),
   }),
-  fc.record({ do: fc.constantFrom('delete' as const), entry }),
+  fc.record({ do: fc.constantFrom('delete' as const, 'save again' as const), entry }),
   fc.record({ do: fc.constantFrom('restore' as const), entry }),
   fc.record({ do: fc.constant('fields' as const), without: fc.constantFrom('shade', 'none') }),
   fc.record({
@@ -54,6 +57,8 @@ const bench = fc.oneof(
       'types/page',
       'types/event',
       'types/story',
+      'types/variety/fields/ease/options/hard',
+      'types/story/fields/parts/fields/on',
       'listings/all',
       'listings/stories',
     ),
@@ -64,8 +69,18 @@ const bench = fc.oneof(
       { clash: 'refuse' },
       { presets: { author: true, date: 'updated' } },
       { description: 'Other.' },
+      { label: 'Other' },
       { address: '/bean' },
       { sort: ['-stock'] },
+    ),
+  }),
+  fc.record({
+    do: fc.constant('rename' as const),
+    field: fc.constantFrom(
+      ['variety', 'stock'],
+      ['variety', 'grower'],
+      ['grower', 'title'],
+      ['story', 'parts', 'who'],
     ),
   }),
   fc.record({
@@ -93,7 +108,12 @@ const bench = fc.oneof(
   }),
   fc.record({
     do: fc.constant('kind' as const),
-    field: fc.constantFrom('title', 'stock', 'sow', 'shade', 'ease', 'grower'),
+    field: fc.oneof(
+      fc
+        .constantFrom('title', 'stock', 'sow', 'shade', 'ease', 'grower')
+        .map((f) => ['variety', f]),
+      fc.constantFrom('name', 'who', 'marks', 'on').map((f) => ['story', 'parts', f]),
+    ),
     kind: fc.constantFrom(...FIELD_KINDS.map(({ kind }) => kind), null, null),
     many: fc.boolean(),
   }),
@@ -106,6 +126,18 @@ export const randomWrites = fc.array(fc.tuple(fc.oneof(step, bench), minutes), {
 type Write = (typeof randomWrites extends fc.Arbitrary<(infer W)[]> ? W : never)[0];
 
 type SubjectWrite = Extract<Write, { which: number }>;
+
+/** A field of a type, or of a group of one, by keys; undefined where it is not there. */
+function fieldAt({ types }: Design, [type, ...keys]: readonly string[]) {
+  const own = types.find(({ key }) => key === type);
+  let found: { path: string; field: Field } | undefined;
+  for (const key of keys) {
+    const field = (found ? found.field : own)?.fields?.find((f) => f.key === key);
+    if (!field) return undefined;
+    found = { path: `${found?.path ?? `types/${own!.id}`}/fields/${field.id}`, field };
+  }
+  return found;
+}
 
 /** A random site that people go on writing; `done` counts what went through. */
 export class LivedSite {
@@ -160,6 +192,13 @@ export class LivedSite {
         run('saveEntry', { id: what.entry, type, values: { title: what.title }, seen: null });
         break;
       }
+      case 'save again': {
+        const detail = entryDetail(view, COMMAND_LINE, what.entry, wall, wall);
+        if (!detail) break;
+        const { type, values } = detail;
+        run('saveEntry', { id: what.entry, type: type.id, values, seen: null });
+        break;
+      }
       case 'refer': {
         const { entry: id, target, leads } = what;
         run('setReference', { entry: id, field: 'grower', target, leads });
@@ -194,12 +233,20 @@ export class LivedSite {
         run('release', { edits: edits.slice(0, what.count), drafts, at });
         break;
       }
+      case 'rename': {
+        const found = fieldAt(design, what.field);
+        if (!found) break;
+        const { path: part, field } = found;
+        const step = { do: 'rename', part, was: field.key, now: `${field.key}2` };
+        run('release', { edit: { steps: [step] } });
+        break;
+      }
       case 'kind': {
-        const { fields } = design.types.find(({ key }) => key === 'variety')!;
-        const field = fields.find(({ key }) => key === what.field);
-        if (!field) break;
+        const found = fieldAt(design, what.field);
+        if (!found) break;
+        const { path, field } = found;
         const wanted = { kind: what.kind ?? field.kind, many: what.many };
-        run('release', { edit: { steps: kindSteps(design, 'variety', field.id, wanted) } });
+        run('release', { edit: { steps: kindSteps(design, path, wanted) } });
         break;
       }
       case 'subject':

@@ -4,6 +4,7 @@ import { runCommand } from '@/server/commands/run.ts';
 import { COMMAND_LINE } from '@/server/permit.ts';
 import { at, loadFiles } from '../helpers/folder.ts';
 import { setting } from '../helpers/release.ts';
+import { derivedRows, rebuild } from '../helpers/snapshot.ts';
 
 const FIELDS = [
   { key: 'first', kind: 'text' },
@@ -53,6 +54,42 @@ test('entries are named, found and listed by what is computed', async () => {
   const plan = { entry: saved.value.id, action: 'publish', at: null, revision: null } as const;
   expect(s.run('planChange', plan).ok).toBe(true);
   expect(s.names()).toEqual(['Ann Zane', 'Bo Adair', 'Cy Moy']);
+});
+
+test('another word for an option orders lists anew; another key for a field does not', async () => {
+  const fields = [
+    { key: 'title', kind: 'text' },
+    { key: 'side', kind: 'choice', options: ['port', 'starboard'] },
+    { key: 'name', kind: 'computed', pattern: '{side} {title}' },
+  ];
+  const rower = { key: 'rower', address: '/{title}', fields };
+  const entries = [
+    { entry: { id: 'a', live: '2026-01-01/' }, title: 'Ann', side: 'port' },
+    { entry: { id: 'b', live: '2026-01-01/' }, title: 'Bo', side: 'starboard' },
+  ];
+  const s = await site({ 'types/rower.json': rower, 'entries/rower.json': entries });
+  expect(s.names()).toEqual(['Ann', 'Bo']);
+  const option = 'types/rower/fields/side/options/port';
+  const step = {
+    do: 'set',
+    part: option,
+    property: 'label',
+    was: 'port',
+    now: 'Towards us',
+  } as const;
+  expect(s.run('release', { edit: { steps: [step] } })).toMatchObject({ ok: true });
+  expect(s.names()).toEqual(['Bo', 'Ann']);
+  const rename = {
+    do: 'rename',
+    part: 'types/rower/fields/side',
+    was: 'side',
+    now: 'bank',
+  } as const;
+  expect(s.run('release', { edit: { steps: [rename] } })).toMatchObject({ ok: true });
+  expect(s.names()).toEqual(['Bo', 'Ann']);
+  const rows = derivedRows(s.connection);
+  rebuild(s.connection, s.view);
+  expect(derivedRows(s.connection)).toEqual(rows);
 });
 
 test('another pattern orders lists anew, from its release on and not before', async () => {

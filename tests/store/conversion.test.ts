@@ -67,7 +67,7 @@ async function site() {
     run,
     now,
     steps: (field: string, wanted: Wanted) =>
-      kindSteps(view.at(now())!.site.design, 'race', fieldId(field), wanted),
+      kindSteps(view.at(now())!.site.design, `types/race/fields/${fieldId(field)}`, wanted),
     field: (key: string, instant = now()) => type(instant).fields.find((f) => f.key === key)!,
     values: (id: string, instant = now()) => {
       const { values } = entryDetail(view, COMMAND_LINE, id, instant, instant)!;
@@ -131,7 +131,7 @@ describe('a text that becomes a choice', () => {
     const s = await site();
     const [, added] = withOptions(s.steps('water', { kind: 'choice', many: false }));
     const to = (added as { part: unknown }).part as never;
-    const input = { type: 'race', field: 'water', to };
+    const input = { part: 'types/race/fields/water', to };
     const clock = { at: s.now(), past: false, seeing: 'published' as const };
     expect(conversionOutcome(s.view, COMMAND_LINE, input, clock)).toEqual({
       filled: 3,

@@ -7,5 +7,11 @@ import type { Field } from '../design/field.ts';
 export function copyOfField(field: Field, { id, key }: Pick<Field, 'id' | 'key'>): Field {
   const { replaces: _, sitsWithin: __, otherSide: ___, otherKey: ____, ...rest } = field;
   const { shownIf: _____, ...copied } = rest;
-  return { ...copied, id, key };
+  const { fields } = copied;
+  return { ...copied, id, key, ...(fields ? { fields: fields.map(asNew) } : {}) };
+}
+
+/** A field within a group that was never another one. */
+function asNew({ replaces: _, ...field }: Field): Field {
+  return field.fields ? { ...field, fields: field.fields.map(asNew) } : field;
 }

@@ -3,7 +3,15 @@ import type { Field } from '../design/field.ts';
 import { kindOf } from '../design/kinds/index.ts';
 import { sentence } from '../design/words.ts';
 import type { DesignEdit } from './edit.ts';
-import { type Json, type Part, type PartPath, partAt, rootOf, sortWord } from './parts.ts';
+import {
+  type Json,
+  type Part,
+  type PartPath,
+  isSingle,
+  outerOf,
+  partAt,
+  sortWord,
+} from './parts.ts';
 import { type Step, partOf } from './steps.ts';
 
 /** Properties whose names are not the words for them. */
@@ -95,10 +103,17 @@ function holding(field: { kind: string; many: boolean } | Part): string {
   return many && !alwaysMany ? `several of ${label.toLowerCase()}` : label.toLowerCase();
 }
 
-/** The part at the top in which a part stands, with a colon; '' where it is that part. */
+/** The parts in which a part stands, with a colon; '' where it is one at the top. */
 function placeName(design: Design, path: PartPath): string {
-  const root = rootOf(path);
-  return root === path ? '' : `${labelOf(partAt(design, root)) ?? root}: `;
+  const outer = outerNames(design, path);
+  return outer.length === 0 ? '' : `${outer.join(', ')}: `;
+}
+
+/** What the parts are called in which a part stands, the one at the top first. */
+function outerNames(design: Design, path: PartPath): string[] {
+  const outer = outerOf(path);
+  if (outer === '' || isSingle(path)) return [];
+  return [...outerNames(design, outer), labelOf(partAt(design, outer)) ?? outer];
 }
 
 function nameOf(design: Design, path: PartPath, step: Step): string {
@@ -107,9 +122,7 @@ function nameOf(design: Design, path: PartPath, step: Step): string {
   const part = step.do === 'add' ? step.part : step.do === 'remove' ? step.was : undefined;
   const own = labelOf((part as Part | undefined) ?? partAt(design, path));
   if (step.do !== 'set' && step.do !== 'rename') return own ?? path.split('/').at(-1)!;
-  const root = rootOf(path);
-  const outer = root === path ? '' : `${labelOf(partAt(design, root)) ?? root}, `;
-  return `${outer}${own ?? path.split('/').at(-1)!}`;
+  return [...outerNames(design, path), own ?? path.split('/').at(-1)!].join(', ');
 }
 
 /** What a part is called: by its label, else by what it names. */

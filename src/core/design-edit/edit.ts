@@ -1,8 +1,10 @@
 import { z } from 'zod';
 import { type Issue, type Result, ok } from '../issue.ts';
+import type { Field } from '../design/field.ts';
 import type { Design } from '../design/spec.ts';
 import { type CompiledSite, compileSite } from '../site/compile.ts';
 import { applyStep } from './apply.ts';
+import { type PartPath, outerOf, partAt } from './parts.ts';
 import { type Step, invertStep, stepSpec } from './steps.ts';
 
 /** A change of a design, in one or several steps that are done together or not at all. */
@@ -59,21 +61,37 @@ export function invertEdit({ steps }: DesignEdit): DesignEdit {
  * kind.
  */
 export function changedKinds(before: Design, after: Design): Issue[] {
-  const known = new Map(
-    before.types.flatMap((t) => t.fields.map((f) => [`${t.id}/${f.id}`, f] as const)),
-  );
+  const known = new Map(before.types.flatMap((type) => fieldsBelow(`types/${type.id}`, type)));
   return after.types.flatMap((type) =>
-    type.fields.flatMap((field) => {
-      const was = known.get(`${type.id}/${field.id}`);
+    fieldsBelow(`types/${type.id}`, type).flatMap(([path, field]) => {
+      const was = known.get(path);
       if (!was || (was.kind === field.kind && was.many === field.many)) return [];
       return [
         {
           code: 'kind-changed',
-          path: `types/${type.key}/fields/${field.key}`,
+          path: placeByKeys(after, path),
           message: `${field.label} holds ${was.many ? 'several of ' : ''}${was.kind}, and a field keeps its kind.`,
           fix: 'Add a field of the other kind, with an id of its own.',
         },
       ];
     }),
   );
+}
+
+/** All fields of a type or a group with their paths, those within groups included. */
+function fieldsBelow(path: PartPath, { fields = [] }: { fields?: Field[] | undefined }): Placed[] {
+  return fields.flatMap((field): Placed[] => {
+    const own = `${path}/fields/${field.id}`;
+    return [[own, field], ...fieldsBelow(own, field)];
+  });
+}
+
+type Placed = [PartPath, Field];
+
+/** The path of a part by the keys of what it stands in, as checks name places. */
+function placeByKeys(design: Design, path: PartPath): string {
+  const outer = outerOf(path);
+  const [sort, id] = path.split('/').slice(-2);
+  const own = `${sort}/${partAt(design, path)?.key ?? id}`;
+  return outer === '' ? own : `${placeByKeys(design, outer)}/${own}`;
 }

@@ -14,14 +14,12 @@ export interface Mention {
   part: PartPath;
   /** Path of the property: `seo.title`, `sort.1.field`. */
   property: string;
-  holds: Holds | 'type' | 'set' | 'option';
+  holds: Exclude<Holds, 'inner'> | 'type' | 'set' | 'option';
   text: string;
-  /** The type whose fields or options are named; null where none is read. */
-  type: ContentType | null;
   /** What patterns may name; several where one pattern is read by several types. */
   environments: readonly Environment[];
-  /** Key of the field whose options are named. */
-  field?: string;
+  /** The part whose fields, or options, are named: a type, a group, a choice. */
+  within?: PartPath | undefined;
 }
 
 const HOLDS = new Map(BLOCKS.map((kind) => [kind.block, Object.entries(kind.holds)]));
@@ -37,16 +35,30 @@ export function mentionsIn(design: Design): Mention[] {
   ];
 }
 
-/** Makes mentions of one part, leaving out what it does not hold. */
+/** What holds fields: a type or a group, and where it stands. */
+interface Holder {
+  path: PartPath;
+  fields: readonly Field[];
+}
+
+const holderOf = (type: ContentType): Holder => ({
+  path: `types/${type.id}`,
+  fields: type.fields,
+});
+
+/** Makes mentions of one part, leaving out what it does not hold; of options by their field's key. */
 function namer(
   part: PartPath,
-  type: ContentType | null,
+  holder: Holder | null,
   environments: readonly Environment[],
-): (holds: Mention['holds'], property: string, text: unknown, field?: string) => Mention[] {
-  return (holds, property, text, field) =>
-    typeof text === 'string'
-      ? [{ part, property, holds, text, type, environments, ...(field ? { field } : {}) }]
-      : [];
+): (holds: Mention['holds'], property: string, text: unknown, choice?: string) => Mention[] {
+  return (holds, property, text, choice) => {
+    if (typeof text !== 'string') return [];
+    const field = holder?.fields.find(({ key }) => key === choice);
+    const within =
+      holds === 'option' ? field && `${holder!.path}/fields/${field.id}` : holder?.path;
+    return [{ part, property, holds, text, within, environments }];
+  };
 }
 
 function ofSite({ site, types }: Design, environments: Environments): Mention[] {
@@ -66,7 +78,8 @@ function ofSite({ site, types }: Design, environments: Environments): Mention[] 
 
 function ofType(type: ContentType, environments: Environments): Mention[] {
   const { seo, retired } = type;
-  const name = namer(`types/${type.id}`, type, [environments.ofType(type)]);
+  const own = [environments.ofType(type)];
+  const name = namer(`types/${type.id}`, holderOf(type), own);
   return [
     ...name('pattern', 'address', type.address),
     ...name('pattern', 'seo.title', seo.title),
@@ -82,34 +95,25 @@ function ofType(type: ContentType, environments: Environments): Mention[] {
       'retired.listing',
       typeof retired === 'object' && 'listing' in retired && retired.listing,
     ),
-    ...type.fields.flatMap((field) => {
-      const path = `types/${type.id}/fields/${field.id}`;
-      const own = namer(path, type, []);
-      const pattern = namer(path, type, [environments.ofType(type)]);
-      return [
-        ...(field.types ?? []).flatMap((key, i) => own('type', `types.${i}`, key)),
-        ...inGroups(field.fields, 'fields', own),
-        ...pattern('pattern', 'pattern', field.pattern),
-        ...own('set', 'set', field.set),
-        ...own('field', 'shownIf.field', field.shownIf?.field),
-        ...own('option', 'shownIf.is', field.shownIf?.is, field.shownIf?.field),
-        ...(field.kind === 'choice' ? own('option', 'default', field.default, field.key) : []),
-      ];
-    }),
+    ...ofFields(holderOf(type), own),
   ];
 }
 
-/** The types and sets that fields of a group name, however deep. */
-function inGroups(
-  fields: readonly Field[] | undefined,
-  at: string,
-  name: ReturnType<typeof namer>,
-): Mention[] {
-  return (fields ?? []).flatMap((field, i) => [
-    ...(field.types ?? []).flatMap((key, n) => name('type', `${at}.${i}.types.${n}`, key)),
-    ...name('set', `${at}.${i}.set`, field.set),
-    ...inGroups(field.fields, `${at}.${i}.fields`, name),
-  ]);
+/** What the fields of a type or a group name, those of groups within it included. */
+function ofFields(holder: Holder, environments: readonly Environment[]): Mention[] {
+  return holder.fields.flatMap((field) => {
+    const path = `${holder.path}/fields/${field.id}`;
+    const name = namer(path, holder, environments);
+    return [
+      ...(field.types ?? []).flatMap((key, i) => name('type', `types.${i}`, key)),
+      ...ofFields({ path, fields: field.fields ?? [] }, environments),
+      ...name('pattern', 'pattern', field.pattern),
+      ...name('set', 'set', field.set),
+      ...name('field', 'shownIf.field', field.shownIf?.field),
+      ...name('option', 'shownIf.is', field.shownIf?.is, field.shownIf?.field),
+      ...(field.kind === 'choice' ? name('option', 'default', field.default, field.key) : []),
+    ];
+  });
 }
 
 function ofListing(
@@ -119,7 +123,8 @@ function ofListing(
 ): Mention[] {
   const type = types.find((t) => t.key === listing.type) ?? null;
   const path = `listings/${listing.id}`;
-  const name = namer(path, type, [environments.ofListing()]);
+  const holder = type && holderOf(type);
+  const name = namer(path, holder, [environments.ofListing()]);
   return [
     ...name('type', 'type', listing.type),
     ...name('template', 'card', listing.card),
@@ -129,7 +134,7 @@ function ofListing(
     ...name('pattern', 'seo.description', listing.seo.description),
     ...listing.sort.flatMap(({ field }, i) => name('field', `sort.${i}.field`, field)),
     ...conditionSpecs(listing.where).flatMap(({ id, field, value }) => {
-      const own = namer(`${path}/conditions/${id}`, type, []);
+      const own = namer(`${path}/conditions/${id}`, holder, []);
       const options = Array.isArray(value)
         ? value.flatMap((key, i) => own('option', `value.${i}`, key, field))
         : own('option', 'value', value, field);
@@ -147,18 +152,35 @@ function ofTemplate(
   const outer = template.kind === 'frame' ? environments.ofFrame() : environments.ofListing();
   const env = type ? environments.ofType(type) : outer;
   const path = `templates/${template.id}`;
+  const holder = type && holderOf(type);
   return [
-    ...namer(path, type, [])('type', 'type', template.type),
+    ...namer(path, holder, [])('type', 'type', template.type),
     ...[...blocksWithin([template.blocks, template.slots])].flatMap((block) =>
-      ofBlock(block, namer(`${path}/blocks/${block.id}`, type, [env])),
+      ofBlock(block, `${path}/blocks/${block.id}`, holder, [env]),
     ),
   ];
 }
 
-function ofBlock(block: Block, name: ReturnType<typeof namer>): Mention[] {
+function ofBlock(
+  block: Block,
+  path: PartPath,
+  holder: Holder | null,
+  environments: readonly Environment[],
+): Mention[] {
   return (HOLDS.get(block.block) ?? []).flatMap(([property, holds]) => {
+    const named = holds === 'inner' ? groupOf(holder, block.field) : holder;
+    const name = namer(path, named, environments);
+    const sort = holds === 'inner' ? 'field' : holds;
     const value = block[property];
-    if (!Array.isArray(value)) return name(holds, property, value);
-    return value.flatMap((text, i) => name(holds, `${property}.${i}`, text));
+    if (!Array.isArray(value)) return name(sort, property, value);
+    return value.flatMap((text, i) => name(sort, `${property}.${i}`, text));
   });
+}
+
+/** The group that a type has by a key; null where it has none. */
+function groupOf(holder: Holder | null, key: unknown): Holder | null {
+  const group = holder?.fields.find((f) => f.key === key);
+  return group?.fields
+    ? { path: `${holder!.path}/fields/${group.id}`, fields: group.fields }
+    : null;
 }

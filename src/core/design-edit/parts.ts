@@ -18,6 +18,7 @@ export type Part = { id?: string; key?: string; label?: string } & Record<string
 
 /**
  * Where a part stands, by ids: `types/variety`, `types/variety/fields/title`,
+ * `types/crew/fields/rowers/fields/seat`,
  * `templates/card/blocks/b3`, `listings/beans/conditions/c1`, `site`, `style`.
  */
 export type PartPath = string;
@@ -45,7 +46,17 @@ const listed =
     (part[name] ?? []) as Part[];
 
 const OPTIONS: InnerSort = { word: 'option', find: listed('options') };
-const FIELDS: InnerSort = { word: 'field', find: listed('fields'), inner: { options: OPTIONS } };
+/** Fields of a type, and of a group, however deep. */
+const FIELDS: InnerSort = {
+  word: 'field',
+  find: listed('fields'),
+  inner: {
+    options: OPTIONS,
+    get fields() {
+      return FIELDS;
+    },
+  },
+};
 const BLOCKS: InnerSort = {
   word: 'block',
   find: ({ blocks, slots }) => [...blocksWithin([blocks, slots])] as unknown as Part[],
@@ -79,6 +90,11 @@ export function isSingle(root: string): root is keyof typeof SINGLES {
 export function rootOf(path: PartPath): PartPath {
   const [root, id] = path.split('/');
   return id === undefined || isSingle(root!) ? root! : `${root}/${id}`;
+}
+
+/** The path of the part that another is one of: of a field its type, or its group. */
+export function outerOf(path: PartPath): PartPath {
+  return path.split('/').slice(0, -2).join('/');
 }
 
 /** A part of a design as it stands; undefined where there is none. */

@@ -53,9 +53,25 @@ test('types, sets and fields are named anew within groups and computed fields', 
   const { pattern } = grower(
     rename('types/grower/fields/village', 'village', 'town').design,
   ).fields.find((f) => f.id === 'said')!;
-  expect(pattern).toBe('{title}[ of {town}][, {plots.of.family}]');
+  expect(pattern).toBe('{title}[ of {town}][, {plots.of.family}][, {plots.rows.long} m]');
   const beds = rename('types/grower/fields/plots', 'plots', 'beds').design;
   expect(grower(beds).fields.find((f) => f.id === 'said')!.pattern).toContain('{beds.of.family}');
+});
+
+test('fields within groups and their options are named anew wherever they are read', () => {
+  const plots = 'types/grower/fields/plots';
+  const said = (path: string, was: string): unknown =>
+    partAt(rename(`${plots}/${path}`, was, 'other').design, 'types/grower/fields/said')!.pattern;
+  expect(said('fields/of', 'of')).toContain('{plots.other.family}');
+  expect(said('fields/rows', 'rows')).toContain('{plots.other.long}');
+  expect(said('fields/rows/fields/long', 'long')).toContain('{plots.rows.other}');
+  const { design: items } = rename('types/seed/fields/rowers/fields/seat', 'seat', 'place');
+  expect(JSON.stringify(items)).toContain('"fields":["place","name"]');
+  const { design } = rename(`${plots}/fields/soil/options/loam`, 'loam', 'sand');
+  expect(partAt(design, `${plots}/fields/soil`)!.default).toBe('sand');
+  expect(partAt(design, 'types/seed/fields/family')).toEqual(
+    partAt(RICH_DESIGN, 'types/seed/fields/family'),
+  );
 });
 
 test('a field of the same key of another type keeps its name', () => {

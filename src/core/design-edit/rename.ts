@@ -3,7 +3,7 @@ import { type Design, designSpec } from '../design/spec.ts';
 import { singleName } from '../design/environment.ts';
 import { type NameUse, namesIn, withRanges } from '../pattern/names.ts';
 import { type Mention, mentionsIn } from './mentions.ts';
-import { type PartPath, partAt } from './parts.ts';
+import { type PartPath, outerOf, partAt } from './parts.ts';
 import { put } from './properties.ts';
 
 /** What names the parts of a sort where they are named by their key alone. */
@@ -47,62 +47,38 @@ export function names(mention: Mention, path: PartPath, key: string): boolean {
 
 /** A mention's text with a part named anew; the same where it names another one, or none. */
 function renamedIn(mention: Mention, path: PartPath, was: string, now: string): string {
-  const [root, rootId, sort, id, inner] = path.split('/');
-  if (sort === undefined && root === 'types' && HAS_PATTERN.has(mention.holds))
-    return singleRenamed(mention, rootId!, now);
-  if (sort === undefined)
-    return mention.holds === NAMED_AS[root!] && mention.text === was ? now : mention.text;
-  if (inner === undefined && mention.holds === 'pattern')
-    return patternWith(mention, mention.text, rootId!, id!, now);
-  if (inner === undefined && mention.holds === 'expression')
-    return patternWith(mention, `{${mention.text}}`, rootId!, id!, now).slice(1, -1);
-  if (mention.type?.id !== rootId || mention.text !== was) return mention.text;
-  if (inner === undefined) return mention.holds === 'field' ? now : mention.text;
-  const isOption = mention.holds === 'option' && fieldId(mention) === id;
-  return isOption ? now : mention.text;
+  const { holds, text, within } = mention;
+  const [root, rootId, sort] = path.split('/');
+  if (HAS_PATTERN.has(holds)) {
+    if (sort !== undefined) return everywhere(mention, ({ parts }) => parts?.join() === path, now);
+    return root === 'types'
+      ? everywhere(mention, ({ single }) => single === rootId, singleName(now))
+      : text;
+  }
+  if (sort === undefined) return holds === NAMED_AS[root!] && text === was ? now : text;
+  return `${holds}s` === path.split('/').at(-2) && within === outerOf(path) && text === was
+    ? now
+    : text;
 }
 
 /** What holds patterns, whole or without their braces. */
 const HAS_PATTERN: ReadonlySet<Mention['holds']> = new Set(['pattern', 'expression']);
 
-/** A pattern that reads the entry of a single type by the type's new key. */
-function singleRenamed(mention: Mention, type: string, key: string): string {
-  const isBare = mention.holds === 'expression';
-  const source = isBare ? `{${mention.text}}` : mention.text;
-  const text = everywhere(mention, source, ({ member }) => member.single === type, singleName(key));
-  return isBare ? text.slice(1, -1) : text;
-}
-
-function fieldId({ type, field }: Mention): string | undefined {
-  return type?.fields.find((f) => f.key === field)?.id;
-}
-
-/** A pattern with one field of a type named anew, where every reader takes it for that field. */
-function patternWith(
-  mention: Mention,
-  source: string,
-  type: string,
-  field: string,
-  key: string,
-): string {
-  const isIt = ({ member }: NameUse): boolean =>
-    member.field === field && member.owners?.join() === type;
-  return everywhere(mention, source, isIt, key);
-}
-
 /** A pattern with names in it replaced, where every reader takes them for what is meant. */
 function everywhere(
-  { environments }: Mention,
-  source: string,
-  isIt: (use: NameUse) => boolean,
+  { holds, text, environments }: Mention,
+  isIt: (member: NameUse['member']) => boolean,
   by: string,
 ): string {
-  const uses = environments.map((env) => namesIn(source, env).filter(isIt));
+  const isBare = holds === 'expression';
+  const source = isBare ? `{${text}}` : text;
+  const uses = environments.map((env) => namesIn(source, env).filter(({ member }) => isIt(member)));
   const shared = (uses[0] ?? []).filter(({ range }) =>
     uses.every((other) => other.some((use) => use.range.start === range.start)),
   );
-  return withRanges(
+  const changed = withRanges(
     source,
     shared.map(({ range }) => ({ range, by })),
   );
+  return isBare ? changed.slice(1, -1) : changed;
 }

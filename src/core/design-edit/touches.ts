@@ -1,8 +1,9 @@
-import type { Design } from '../design/spec.ts';
+import type { Field } from '../design/field.ts';
+import type { ContentType, Design } from '../design/spec.ts';
 import { otherSidesOf } from '../design/other-sides.ts';
 import { namesIn } from '../pattern/names.ts';
 import { type Mention, mentionsIn } from './mentions.ts';
-import type { PartPath } from './parts.ts';
+import { type PartPath, outerOf, partAt } from './parts.ts';
 import { type Step, partOf } from './steps.ts';
 import type { DesignEdit } from './edit.ts';
 
@@ -32,7 +33,7 @@ function speaksIn(step: Step, { part, property }: Mention): boolean {
 
 /** The parts that a place in the design names. */
 export function partsNamed(design: Design, mention: Mention): PartPath[] {
-  const { holds, text, type } = mention;
+  const { holds, text, within } = mention;
   const byKey = (list: 'types' | 'listings' | 'templates' | 'subjectSets'): PartPath[] =>
     design[list].filter((p) => p.key === text).map((p) => `${list}/${p.id}`);
   switch (holds) {
@@ -45,9 +46,9 @@ export function partsNamed(design: Design, mention: Mention): PartPath[] {
     case 'set':
       return byKey('subjectSets');
     case 'field':
-      return fieldPaths(design, type?.id, text);
+      return within === undefined ? [] : fieldPaths(design, within, text);
     case 'option':
-      return fieldPaths(design, type?.id, mention.field ?? '');
+      return within === undefined ? [] : [within];
     case 'pattern':
       return fieldsOfPattern(mention, text);
     case 'expression':
@@ -55,30 +56,31 @@ export function partsNamed(design: Design, mention: Mention): PartPath[] {
   }
 }
 
-function fieldPaths(design: Design, type: string | undefined, key: string): PartPath[] {
-  const own = design.types.find((t) => t.id === type);
-  const field = own?.fields.find((f) => f.key === key);
-  if (field) return [`types/${type}/fields/${field.id}`];
-  const other = own && otherSidesOf(own, design).find(({ name }) => name === key);
+/** The field that a type, or a group, has by a key, or the one whose other side is called so. */
+function fieldPaths(design: Design, within: PartPath, key: string): PartPath[] {
+  const own = partAt(design, within) as unknown as ContentType | Field | undefined;
+  const field = own?.fields?.find((f) => f.key === key);
+  if (field) return [`${within}/fields/${field.id}`];
+  const isType = outerOf(within) === '';
+  const sides = own && isType ? otherSidesOf(own, design) : [];
+  const other = sides.find(({ name }) => name === key);
   return other ? [`types/${other.type.id}/fields/${other.field.id}`] : [];
 }
 
 function fieldsOfPattern({ environments }: Mention, source: string): PartPath[] {
   return environments.flatMap((env) =>
-    namesIn(source, env).flatMap(({ member: { field, single, otherSide, owners = [] } }) => [
+    namesIn(source, env).flatMap(({ member: { parts = [], single, otherSide } }) => [
       ...(otherSide ? [`types/${otherSide.type}/fields/${otherSide.field}`] : []),
       ...(single === undefined ? [] : [`types/${single}`]),
-      ...(field === undefined ? [] : owners.map((type) => `types/${type}/fields/${field}`)),
+      ...parts,
     ]),
   );
 }
 
 /** The parts that a part stands in, the nearest first. */
 function outwards(path: PartPath): PartPath[] {
-  const words = path.split('/');
-  return words.length <= 2
-    ? []
-    : [words.slice(0, -2).join('/'), ...outwards(words.slice(0, -2).join('/'))];
+  const outer = outerOf(path);
+  return outer === '' ? [] : [outer, ...outwards(outer)];
 }
 
 /** Whether one edit may be built on what another one did. */

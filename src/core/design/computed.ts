@@ -2,8 +2,10 @@ import { type CompiledPattern, compilePattern } from '../pattern/compile.ts';
 import type { Environment, Member, ObjectType, Scope } from '../pattern/types.ts';
 import type { Field } from './field.ts';
 import { targetOf } from './field-values.ts';
+import { namesIn, withRanges } from '../pattern/names.ts';
 import { kindOf } from './kinds/index.ts';
 import { plainMember } from './members.ts';
+import { valueForm } from './value-form.ts';
 import type { Values } from './values.ts';
 
 /** What the words of a computed value are written for. */
@@ -80,6 +82,19 @@ function compiled(fields: readonly Field[]): ComputedFields {
     return pattern ? [{ id, pattern }] : [];
   };
   return { now: now.flatMap(ready), before: before.flatMap(ready) };
+}
+
+/** What a computed field is worked out by: its pattern, whatever keys are, and what that reads. */
+export function workedOutBy({ pattern = '' }: Field, fields: readonly Field[]): unknown {
+  const uses = namesIn(pattern, environmentOf(fields));
+  const read = new Set(uses.map(({ member }) => member.field));
+  return [
+    withRanges(
+      pattern,
+      uses.map(({ range, member }) => ({ range, by: `#${member.field}` })),
+    ),
+    fields.filter(({ id }) => read.has(id)).map(valueForm),
+  ];
 }
 
 /** The entry's own fields whose values stand for themselves, and nothing else. */

@@ -1,6 +1,8 @@
+import { isBlank } from '../pattern/types.ts';
 import { paragraphsOf } from '../rich-text.ts';
 import type { Field, FieldBefore } from './field.ts';
 import { isDerived, withComputed, withComputedBefore } from './computed.ts';
+import { eachItem, withInner } from './fields-within.ts';
 import { kindOf } from './kinds/index.ts';
 import { isReference } from './field-values.ts';
 import { type Values, valuesOf } from './values.ts';
@@ -38,7 +40,35 @@ export function valuesAs(fields: readonly Field[], stored: Values, how: Converti
       how,
     ).value;
   }
-  return withComputed(fields, read, how);
+  const within = inItems(fields, read, (inner, item) => valuesAs(inner, item, how));
+  return withComputed(fields, within, how);
+}
+
+const CHANGED = new WeakMap<readonly Field[], Field[]>();
+
+/** The groups in which a field has taken another's place. */
+function changedGroups(fields: readonly Field[]): Field[] {
+  let found = CHANGED.get(fields);
+  if (!found)
+    CHANGED.set(
+      fields,
+      (found = fields.filter((f) => withInner(f.fields ?? []).some((inner) => inner.replaces))),
+    );
+  return found;
+}
+
+/** Values with something done to the items of groups in which a field has taken another's place. */
+function inItems(
+  fields: readonly Field[],
+  values: Values,
+  act: (fields: readonly Field[], item: Values) => Values,
+): Values {
+  const read = changedGroups(fields).flatMap((field) =>
+    isBlank(values[field.id])
+      ? []
+      : [[field.id, eachItem(values[field.id], (item) => act(field.fields!, item))]],
+  );
+  return read.length === 0 ? values : { ...values, ...Object.fromEntries(read) };
 }
 
 function valueBefore(before: FieldBefore, values: Values, how: Converting): unknown {
@@ -101,6 +131,17 @@ export function valuesBefore(
     }
   }
   return back;
+}
+
+/**
+ * Values whose groups' items have what their fields had before another took their place, brought up
+ * to date.
+ */
+export function withItemsBefore(fields: readonly Field[], values: Values, how: Converting): Values {
+  return inItems(fields, values, (inner, item) => {
+    const deep = withItemsBefore(inner, item, how);
+    return { ...deep, ...valuesBefore(inner, deep, deep, how) };
+  });
 }
 
 /** The ids of the fields that a field has taken the place of, the last one first. */

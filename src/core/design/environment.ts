@@ -73,8 +73,7 @@ export class Environments {
     roots.set('entry', plainRoot(META));
     const within = type.fields.find((f) => f.sitsWithin);
     if (within) {
-      const field = this.member(within);
-      roots.set('within', field);
+      roots.set('within', this.member(within, pathOf(type, within)));
     }
     return { own: this.objectOf(type), roots };
   }
@@ -96,7 +95,7 @@ export class Environments {
       const members = new Map<string, Member>(
         type.fields.map((field) => [
           field.key,
-          { ...this.memberOf(field, type), label: field.label, owners: [type.id] },
+          named(this.memberOf(field, type), field, pathOf(type, field)),
         ]),
       );
       for (const side of otherSidesOf(type, this.design))
@@ -129,7 +128,8 @@ export class Environments {
 
   /** The member of a type's field; of a computed one that reads others, what works it out. */
   private memberOf(field: Field, type: ContentType): Member {
-    if (!isDerived(field) || readsOwnAlone(field, type.fields)) return this.member(field);
+    if (!isDerived(field) || readsOwnAlone(field, type.fields))
+      return this.member(field, pathOf(type, field));
     const read = followed(() => compilePattern(field.pattern ?? '', this.ofType(type), 'metadata'));
     return {
       type: () => one('text'),
@@ -139,8 +139,8 @@ export class Environments {
     };
   }
 
-  /** The member a field is. */
-  member(field: Field): Member {
+  /** The member a field is, which stands at a path of the design. */
+  private member(field: Field, path: string): Member {
     const { id, many } = field;
     const target = targetOf(field);
     if (target?.of === 'entries') {
@@ -164,14 +164,15 @@ export class Environments {
         read: reader(id, many, (v, scope) => site(scope).media(String(v))),
         field: id,
       };
-    if (target?.of === 'link' || target?.of === 'group') return this.composed(field, target.of);
+    if (target?.of === 'link' || target?.of === 'group')
+      return this.composed(field, target.of, path);
     return plainMember(field);
   }
 
   /** A value that has parts of its own. */
-  private composed(field: Field, of: 'link' | 'group'): Member {
+  private composed(field: Field, of: 'link' | 'group', path: string): Member {
     const { id, many } = field;
-    const type = of === 'link' ? LINK : this.groupObject(field);
+    const type = of === 'link' ? LINK : this.groupObject(field, path);
     const owner = (value: unknown): unknown => (of === 'link' ? value : { values: value });
     return {
       type: () => object(type, many),
@@ -182,9 +183,12 @@ export class Environments {
   }
 
   /** What stands in a group as an object: its fields; the first that names stands for it. */
-  private groupObject({ label, fields = [] }: Field): ObjectType {
+  private groupObject({ label, fields = [] }: Field, path: string): ObjectType {
     const members = new Map<string, Member>(
-      fields.map((inner) => [inner.key, { ...this.member(inner), label: inner.label }]),
+      fields.map((inner) => {
+        const part = `${path}/fields/${inner.id}`;
+        return [inner.key, named(this.member(inner, part), inner, part)];
+      }),
     );
     const naming = fields.find((f) => kindOf(f).names) ?? fields[0];
     return objectType(label.toLowerCase(), members, naming?.key);
@@ -213,7 +217,7 @@ function common(types: ContentType[], all: ObjectType[], name: string): Member |
   if (!first || members.some((m) => !m || m.type().kind !== first.type().kind)) return undefined;
   return {
     ...first,
-    ...(first.field === undefined ? {} : { owners: types.map((t) => t.id) }),
+    ...(first.parts ? { parts: members.flatMap((m) => m?.parts ?? []) } : {}),
     read: (owner, scope) =>
       members[types.findIndex((t) => t.key === (owner as EntryView).type.key)]?.read(
         owner,
@@ -242,6 +246,15 @@ function followed(compile: () => ReturnType<typeof compilePattern>): Member['rea
 }
 
 const STEPS = { value: 0, writable: true };
+
+/** Where a field of a type stands in the design. */
+function pathOf(type: ContentType, field: Field): string {
+  return `types/${type.id}/fields/${field.id}`;
+}
+
+function named(member: Member, { label }: Field, path: string): Member {
+  return { ...member, label, parts: [path] };
+}
 
 function objectType(name: string, members: Map<string, Member>, naming?: string): ObjectType {
   return {

@@ -45,6 +45,19 @@ describe('a group', () => {
     expect(parseValue([{}], field, given)).toEqual({ ok: true, value: null });
   });
 
+  test('whose field has the former key of another is read by keys in files, by ids in forms', () => {
+    const fields = [
+      { key: 'place', kind: 'number', id: 'seat' },
+      { key: 'seat', kind: 'text', id: 's2' },
+    ];
+    const renamed = fieldSpec.parse(crew(fields));
+    const raw = [{ place: 7, seat: 'stroke' }];
+    const stored = [{ seat: 7, s2: 'stroke' }];
+    expect(parseValue(raw, renamed, given)).toEqual({ ok: true, value: stored });
+    const form = { ...given, isKept: () => false };
+    expect(parseValue(stored, renamed, form)).toEqual({ ok: true, value: stored });
+  });
+
   test.each([
     ['what is no group', ['Ann']],
     ['a field that it has not', [{ nmae: 'Ann' }]],

@@ -47,8 +47,8 @@ export interface Member {
   field?: string;
   /** What the field is called. */
   label?: string;
-  /** Ids of the types whose field it is, where it is one. */
-  owners?: readonly string[];
+  /** Paths of the parts of the design that it stands for, where it is a field. */
+  parts?: readonly string[];
   /** Id of the single type whose entry it stands for, where it does. */
   single?: string;
   /** Set where it stands for the entries whose reference leads to its owner. */

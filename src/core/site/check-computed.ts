@@ -13,7 +13,7 @@ import { namesIn } from '../pattern/names.ts';
 export function checkComputed(design: Design, environments: Environments): Issue[] {
   const derived = new Set(
     design.types.flatMap(({ id, fields }) =>
-      fields.filter(isDerived).map((field) => `${id}/${field.id}`),
+      fields.filter(isDerived).map((field) => `types/${id}/fields/${field.id}`),
     ),
   );
   if (derived.size === 0) return [];
@@ -36,8 +36,8 @@ function checkPattern(
   const path = `types/${type.key}/fields/${key}/pattern`;
   const env = environments.ofType(type);
   const { issues } = compilePattern(pattern, env, 'metadata');
-  const other = namesIn(pattern, env).find(({ member: { field, owners } }) =>
-    owners?.some((owner) => derived.has(`${owner}/${field}`)),
+  const other = namesIn(pattern, env).find(({ member: { parts } }) =>
+    parts?.some((part) => derived.has(part)),
   );
   if (!other) return at(path, issues);
   return [

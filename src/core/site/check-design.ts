@@ -93,7 +93,7 @@ function checkType(type: ContentType, design: Design, names: DesignNames): Issue
     ...checkSingle(type, design, path),
     ...checkRetired(type, design, path),
     ...type.fields.flatMap((f) => kindOf(f).check(f, `${path}/fields/${f.key}`, names)),
-    ...type.fields.flatMap((f) => checkForm(f, type, design, `${path}/fields/${f.key}`)),
+    ...checkForm(type.fields, design, path),
   ];
 }
 

@@ -5,16 +5,24 @@ import { isReference, parseValue } from '../design/field-values.ts';
 import type { Field } from '../design/field.ts';
 import { kindOf } from '../design/kinds/index.ts';
 import { ordered } from '../design/kinds/limits.ts';
-import type { ContentType, Design } from '../design/spec.ts';
+import type { Design } from '../design/spec.ts';
 import { paragraphsOf } from '../rich-text.ts';
 
-/** What is wrong with how forms have a field: its default, its control, when it is shown. */
-export function checkForm(field: Field, type: ContentType, design: Design, path: string): Issue[] {
+/** What is wrong with how forms have fields: their defaults, their controls, when they are shown. */
+export function checkForm(fields: readonly Field[], design: Design, path: string): Issue[] {
+  return fields.flatMap((field) => {
+    const own = `${path}/fields/${field.key}`;
+    const inner = checkForm(field.fields ?? [], design, own);
+    return [...checkField(field, fields, design, own), ...inner];
+  });
+}
+
+function checkField(field: Field, fields: readonly Field[], design: Design, path: string): Issue[] {
   return [
     ...checkDefault(field, design, path),
     ...checkControl(field, path),
     ...checkUnique(field, path),
-    ...checkShown(field, type, path),
+    ...checkShown(field, fields, path),
     ...ordered(field, path, [field.minCount, field.maxCount]),
   ];
 }
@@ -74,7 +82,7 @@ function checkUnique(field: Field, path: string): Issue[] {
 
 function checkShown(
   { key, label, shownIf }: Field,
-  { fields }: ContentType,
+  fields: readonly Field[],
   path: string,
 ): Issue[] {
   if (!shownIf) return [];
@@ -82,7 +90,7 @@ function checkShown(
   const keys = fields.map((f) => f.key).filter((k) => k !== key);
   const other = fields.find((f) => f.key === shownIf.field && f.key !== key);
   if (!other) {
-    const message = `${label} is shown by "${shownIf.field}", and that is no other field of the type.`;
+    const message = `${label} is shown by "${shownIf.field}", and that is no other field beside it.`;
     return [unknownName(place, message, shownIf.field, keys)];
   }
   const { is } = shownIf;

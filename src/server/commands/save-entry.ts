@@ -2,7 +2,7 @@ import { randomBytes } from 'node:crypto';
 import { and, asc, eq, gt, isNull, max } from 'drizzle-orm';
 import { z } from 'zod';
 import { checkWhole } from '@/core/design/check-values.ts';
-import { referenceIds } from '@/core/design/conversion.ts';
+import { referenceIds, withItemsBefore } from '@/core/design/conversion.ts';
 import { isReference } from '@/core/design/field-values.ts';
 import type { ContentType } from '@/core/design/spec.ts';
 import type { Values } from '@/core/design/values.ts';
@@ -43,7 +43,10 @@ export const saveEntry = command({
     const { connection, site, actor, at } = context;
     const type = given === null ? typeOf(context, key) : entryOf(context, given).type;
     const id = given ?? `${type.key}-${randomBytes(6).toString('hex')}`;
-    const { values, issues } = valuesOfForm(connection, site, type, form, at);
+    const { values, issues } = valuesOfForm(connection, site, type, form, {
+      now: at,
+      entry: given,
+    });
     issues.push(...blankName(type, values, given));
     if (given === null) issues.push(...thereAlready(context, type));
     if (takeOver && issues.length === 0) takePartners(context, type, values, given);
@@ -65,7 +68,7 @@ export const saveEntry = command({
     revisionWriter(connection, site.design.site, site.setIds)(id, type, {
       number,
       saved: at,
-      values,
+      values: withItemsBefore(type.fields, values, site.design.site),
       author: actor.id,
       stored: carriedValues(context.connection, id, type, values, site.design.site),
     });

@@ -2,9 +2,7 @@ import { isDerived } from '@/core/design/computed.ts';
 import { valuesAs } from '@/core/design/conversion.ts';
 import { checkMentions, checkWhole, type ValueWorld } from '@/core/design/check-values.ts';
 import { parseValue, valueKindOf } from '@/core/design/field-values.ts';
-import type { Field } from '@/core/design/field.ts';
 import type { Given, LimitWorld } from '@/core/design/kinds/definition.ts';
-import { kindOf } from '@/core/design/kinds/index.ts';
 import type { ContentType, Design } from '@/core/design/spec.ts';
 import { type Values, valuesOf } from '@/core/design/values.ts';
 import { ORDER } from '@/core/design/other-order.ts';
@@ -22,6 +20,7 @@ import type { RawEntry } from './entry-form.ts';
 import { type EntryFacts, readFacts } from './entry-facts.ts';
 import { type PlanToLoad, TimingReader, type Told } from './entry-timing.ts';
 import { TooMuch, markdownToRichText } from './markdown.ts';
+import { mayBeStored } from './may-be-stored.ts';
 import { type SavedHistory, notToTheEnd } from './read-history.ts';
 
 /** A revision with what is not read from its values. */
@@ -224,7 +223,7 @@ export class EntryReader {
       const field = fields.find((f) => f.id === id);
       const languages = (value as { languages?: object } | null)?.languages;
       const all = languages ? Object.values(languages) : [value];
-      if (!field || all.every((one) => this.mayBeStored(one, field))) continue;
+      if (!field || all.every((one) => mayBeStored(one, field, this.given))) continue;
       const message = `What is stored for ${field.label} is none of its kind.`;
       told(
         ['entry', 'stored', id],
@@ -233,13 +232,6 @@ export class EntryReader {
         'Take it out, or write it under its key.',
       );
     }
-  }
-
-  /** An option may be gone by now that was one when it was chosen. */
-  private mayBeStored(value: unknown, field: Field): boolean {
-    if (parseValue(value, field, this.given).ok) return true;
-    const parts = field.many && Array.isArray(value) ? value : [value];
-    return kindOf(field).family === 'choice' && parts.every((part) => typeof part === 'string');
   }
 
   /** Of a single type there is one entry. */

@@ -1,3 +1,4 @@
+import type { Field } from '@/core/design/field.ts';
 import { z } from 'zod';
 import { type Design, type ContentType, designSpec } from '@/core/design/spec.ts';
 import type { SubjectVersion } from '@/core/design/subject-history.ts';
@@ -262,8 +263,17 @@ function typesOf(designs: readonly Design[]): Map<string, ContentType> {
   for (const { types: all } of designs)
     for (const type of all) {
       const known = types.get(type.id)?.fields ?? [];
-      const gone = known.filter(({ id }) => type.fields.every((field) => field.id !== id));
-      types.set(type.id, { ...type, fields: [...type.fields, ...gone] });
+      types.set(type.id, { ...type, fields: withGone(type.fields, known) });
     }
   return types;
+}
+
+/** Fields, and those known from before that are not among them; in groups alike. */
+function withGone(fields: readonly Field[], known: readonly Field[]): Field[] {
+  const gone = known.filter(({ id }) => fields.every((field) => field.id !== id));
+  const all = fields.map((field) => {
+    const before = known.find(({ id }) => id === field.id)?.fields;
+    return field.fields && before ? { ...field, fields: withGone(field.fields, before) } : field;
+  });
+  return [...all, ...gone];
 }

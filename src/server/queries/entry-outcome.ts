@@ -1,3 +1,8 @@
+import { computedOf } from './computed.ts';
+import { rowOf } from '@/core/listing/columns.ts';
+import { holds } from '@/core/listing/evaluate.ts';
+import type { ListingPlan } from '@/core/listing/plan.ts';
+import { resolveFilter } from '@/core/listing/resolve.ts';
 import type { PathPiece } from '@/core/address/pieces.ts';
 import type { ContentType } from '@/core/design/spec.ts';
 import type { EntryView, Values } from '@/core/design/values.ts';
@@ -20,6 +25,8 @@ import { asOf } from '../store/as-of.ts';
 /** What an entry's page would be with the values of its form. */
 export interface EntryOutcome {
   issues: Issue[];
+  /** Values of computed fields, by field id. */
+  computed: Record<string, string>;
   html: string | null;
   automatic: boolean;
   title: string;
@@ -62,7 +69,8 @@ export function entryOutcome(
   const type = found?.site.types.get(input.type);
   if (!found || !type) return null;
   const { site, reader } = found;
-  const given = input.values && valuesOfForm(view.connection, site, type, input.values, at);
+  const form = { now: at, entry: input.id };
+  const given = input.values && valuesOfForm(view.connection, site, type, input.values, form);
   const values = given?.values ?? newestValues(view, type, input.id, at) ?? {};
   const draft = { id: input.id ?? `${type.key}-new`, type, values, author: actor.name };
   const live = reader.liveEntries([draft.id], new Validity(at)).get(draft.id);
@@ -72,15 +80,14 @@ export function entryOutcome(
   const others = readerSeeing(view, { actor, at, seeing }, found, draft.id);
   const shown = same ? others : withEntries(others, { entries: [entry], moved: prospect.moved });
   const page = entry.path === null ? null : renderEntry(site, shown, entry, at);
-  const { url } = site.design.site;
   return {
     issues: given?.issues ?? [],
+    computed: computedOf(site, shown, entry, at),
     html: page?.body ?? null,
     automatic: page?.automatic ?? false,
     title: page?.meta?.title ?? '',
     description: page?.meta?.description ?? null,
-    picture: page?.meta?.picture?.url.slice(url.length) ?? null,
-    url: entry.path === null ? null : url + entry.path,
+    ...addressed(site, page?.meta?.picture?.url, entry.path),
     path: entry.path,
     pieces: prospect.pieces,
     warnings: same ? [] : warningsOf(prospect),
@@ -88,6 +95,16 @@ export function entryOutcome(
     listed: listedIn(site, shown, draft.id, type, at),
     live: live !== undefined,
   };
+}
+
+/** What is said with the address of the site: the share picture below it, and the page's own. */
+function addressed(
+  { design }: CompiledSite,
+  picture: string | undefined,
+  path: string | null,
+): Pick<EntryOutcome, 'picture' | 'url'> {
+  const { url } = design.site;
+  return { picture: picture?.slice(url.length) ?? null, url: path === null ? null : url + path };
 }
 
 function isSame({ fields }: ContentType, a: Values, b: Values): boolean {
@@ -116,8 +133,6 @@ function warningsOf({ from, path, moved: { size: others }, refusal }: Prospect):
   return words;
 }
 
-const LOOKED_AT = 5000;
-
 /** The listings that have an entry as of an instant, and where in them. */
 function listedIn(
   site: CompiledSite,
@@ -135,18 +150,13 @@ function listedIn(
 }
 
 /** An entry's place in a listing, from 1; null where it is not in it. */
-function placeIn(
-  reader: SiteReader,
-  plan: Parameters<SiteReader['listing']>[0],
-  id: string,
-  at: Instant,
-): number | null {
-  for (let offset = 0; ; offset += LOOKED_AT) {
-    const { ids, total } = reader.listing(plan, new Validity(at), offset, LOOKED_AT);
-    const place = ids.indexOf(id);
-    if (place >= 0) return offset + place + 1;
-    if (offset + LOOKED_AT >= total) return null;
-  }
+function placeIn(reader: SiteReader, plan: ListingPlan, id: string, at: Instant): number | null {
+  const validity = new Validity(at);
+  const isLive = (entry: string): boolean => reader.liveEntries([entry], validity).has(entry);
+  const entry = reader.liveEntries([id], validity).get(id);
+  const filter = resolveFilter(plan.filter, at, plan.zone, reader.subjectTree(at));
+  if (!entry || !holds(filter, rowOf(entry), isLive)) return null;
+  return 1 + reader.preceding(plan, rowOf(entry), validity);
 }
 
 /** The line after saving or publishing: where an entry can be seen now. */

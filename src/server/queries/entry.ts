@@ -69,8 +69,9 @@ export type FormField = Pick<
   /** What limits its values, as controls show it. */
   limits: Pick<Field, 'maxLength' | 'min' | 'max' | 'decimals' | 'unit'>;
   help: string | null;
-  /** The fields of a group. */
+  /** The fields of a group, and what a new one of it starts with. */
   fields?: FormField[];
+  starts?: Values;
   /** What is offered at once. */
   options: Option[];
   /** Types whose entries are searched for, null for all; undefined where it holds no entries. */
@@ -182,7 +183,7 @@ export function newEntry(
   return {
     id: null,
     type: formType(view, type, {}, { at, entry: null }),
-    values: defaultsOf(type, site!.design.site.zone, at),
+    values: defaultsOf(type.fields, site!.design.site.zone, at),
     name: '',
     revision: null,
     author: null,
@@ -195,10 +196,11 @@ export function newEntry(
   };
 }
 
-/** What a new entry starts with; `today` is that of the instant. */
-function defaultsOf(type: ContentType, zone: string, now: Instant): Values {
+/** What a new entry, or item of a group, starts with; `today` is that of the instant. */
+function defaultsOf(fields: readonly Field[], zone: string, now: Instant): Values {
   return Object.fromEntries(
-    type.fields.map((f) => {
+    fields.map((f) => {
+      if (f.fields) return [f.id, f.many ? null : defaultsOf(f.fields, zone, now)];
       const read = parseValue(f.default, f, { now, zone, richText: paragraphsOf });
       return [f.id, read.ok ? read.value : null];
     }),
@@ -273,18 +275,23 @@ function formFields(
       ...(target?.of === 'subjects' ? { subjects: setOf(view, target.set, at) } : {}),
       ...(target?.of === 'entries' ? { entryTypes: target.types && [...target.types] } : {}),
       names: Object.fromEntries(named.map(({ key }) => [key, entryName(view, key)])),
-      ...(f.fields ? { fields: innerFields(view, f, values, asked) } : {}),
+      ...(f.fields ? groupOf(view, f, values, asked) : {}),
     };
   });
 }
 
-function innerFields(
+/** What the form of a group has besides: its fields, and what a new item starts with. */
+function groupOf(
   view: SiteView,
   { id, fields = [] }: Field,
   values: Values,
   asked: Asked,
-): FormField[] {
+): Required<Pick<FormField, 'fields' | 'starts'>> {
   const items = valuesOf(values, id) as Values[];
   const together = fields.map((f) => [f.id, items.flatMap((item) => valuesOf(item, f.id))]);
-  return formFields(view, fields, Object.fromEntries(together), asked);
+  const { zone } = view.at(asked.at)!.site.design.site;
+  return {
+    fields: formFields(view, fields, Object.fromEntries(together), asked),
+    starts: defaultsOf(fields, zone, asked.at),
+  };
 }

@@ -62,13 +62,13 @@ const OUTCOMES: Record<string, Outcome> = {
     (view, actor, input) => listingOutcome(view, actor, input, input),
   ),
   conversion: outcome(
-    z.object({ ...clock, type: key, field: key, to: fieldSpec.nullable() }),
+    z.object({ ...clock, part: z.string().max(1000), to: fieldSpec.nullable() }),
     (view, actor, input) => conversionOutcome(view, actor, input, input),
   ),
   example: outcome(z.object({ at, type: key, field: key }), (view, actor, input) =>
     referenceExample(view, actor, input, input.at),
   ),
-  readers: outcome(z.object({ ...clock, part: z.string().max(200) }), (view, actor, input) =>
+  readers: outcome(z.object({ ...clock, part: z.string().max(1000) }), (view, actor, input) =>
     readersNow(view, actor, input, input),
   ),
   settings: outcome(z.object({ ...clock, steps }), (view, actor, input) =>

@@ -1,5 +1,6 @@
 import type { SiteView } from './site-view.ts';
 import { type Actor, SITE, permit } from '../permit.ts';
+import { computedOf } from './computed.ts';
 import { displayWorld, entryName } from './display.ts';
 import { withEntries } from '../store/overlay-reader.ts';
 import { type Prospect, entryWith, newestValues, prospectOf } from './preview.ts';
@@ -25,7 +26,7 @@ import type { SiteReader } from '@/core/site/reader.ts';
 import { PageScope } from '@/core/site/page-scope.ts';
 import { renderEntry } from '@/core/site/render.ts';
 import { Validity, type Instant } from '@/core/time/interval.ts';
-import { earlierFields } from '../store/earlier-designs.ts';
+import { fieldIdsEver } from '../store/earlier-designs.ts';
 import { statement } from '../store/statement.ts';
 
 /** What the Type screen shows of a type. */
@@ -44,7 +45,7 @@ export interface TypeDetail {
   /** What fields may lead to: types, and subject sets. */
   types: Pick<ContentType, 'key' | 'label' | 'plural' | 'address' | 'clash' | 'seo'>[];
   sets: { key: string; label: string; kind: 'tags' | 'tree' }[];
-  /** Ids that fields had before: values are stored under them, so that new ones have others. */
+  /** Ids that released fields have or had: values are stored under them, so new ones have others. */
   taken: string[];
   /** Ids that sets have, and that subjects are stored under. */
   takenSets: string[];
@@ -102,7 +103,7 @@ function changesOf(
       seo,
     })),
     sets: design.subjectSets.map(({ key, label, kind }) => ({ key, label, kind })),
-    taken: earlierFields(connection, spec).map(({ id }) => id),
+    taken: fieldIdsEver(connection, spec.id),
     takenTypes: statement<string>(connection, 'SELECT DISTINCT type FROM entry').pluck().all(),
     takenSets: [...sets.all(), ...design.subjectSets.map(({ id }) => id)],
     entries: entriesOf(connection, spec.id),
@@ -168,6 +169,7 @@ export function typeOutcome(
   const reader = withEntries(others, { entries: [entry], moved: prospect.moved });
   const page = path === null ? null : renderEntry(site, reader, entry, at);
   const world = displayWorld(view, at);
+  const computed = computedOf(site, reader, entry, at);
   return {
     issues,
     specimen: standIn ? 'Stand-in, never published' : entryName(view, id),
@@ -180,7 +182,10 @@ export function typeOutcome(
     page: page?.body ?? null,
     automatic: page?.automatic ?? false,
     card: cardHtml(site, reader, entry, at),
-    fields: type.fields.map((f) => ({ id: f.id, value: displayValues(values, f, world) })),
+    fields: type.fields.map((f) => ({
+      id: f.id,
+      value: computed[f.id] ?? displayValues(values, f, world),
+    })),
   };
 }
 

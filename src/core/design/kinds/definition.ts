@@ -13,6 +13,8 @@ export interface Given {
   zone: string;
   /** Turns text into a rich text document: Markdown where files are read, paragraphs elsewhere. */
   richText: (source: string) => RichNode;
+  /** Whether a group's item keeps what none of its fields holds: what it held before. */
+  isKept?: (name: string, value: unknown) => boolean;
 }
 
 /** What limits of values may ask for: the day, and files by their ids, null where one is gone. */

@@ -9,7 +9,7 @@ import { type DisplayWorld, type FieldKind, PLAIN, notA } from './definition.ts'
 import { kindOf } from './registry.ts';
 
 /** How deep groups may stand within each other. */
-const MAX_DEPTH = 4;
+export const MAX_DEPTH = 4;
 
 /** Fields that belong together, once or several times: a name and a seat for each rower. */
 export const group: FieldKind<'group'> = {
@@ -29,7 +29,14 @@ export const group: FieldKind<'group'> = {
     const values: Values = {};
     const issues: Issue[] = [];
     for (const [name, value] of Object.entries(raw)) {
-      const inner = field.fields?.find((f) => f.id === name || f.key === name);
+      const byId = field.fields?.find((f) => f.id === name);
+      const byKey = field.fields?.find((f) => f.key === name);
+      if (!byId && given.isKept?.(name, value)) {
+        values[name] = value;
+        continue;
+      }
+      // Forms name fields by their ids, files by their keys: one may be the other's.
+      const inner = given.isKept ? (byId ?? byKey) : (byKey ?? byId);
       if (!inner) return notA(field, 'a group', name, fix);
       const parsed = parseValue(value, inner, given);
       if (!parsed.ok) issues.push(...parsed.issues.map((issue) => ({ ...issue, path: field.key })));
@@ -107,9 +114,7 @@ function checkShape(field: Field, path: string): Issue[] {
   const keys = fields.map((f) => f.key);
   const doubled = keys.find((k, i) => keys.indexOf(k) !== i);
   const ids = new Set(fields.map((f) => f.id));
-  const odd = fields.find(
-    (f) => kindOf(f).derived || f.unique || f.sitsWithin || f.replaces || f.otherSide,
-  );
+  const odd = fields.find((f) => kindOf(f).derived || f.unique || f.sitsWithin || f.otherSide);
   return [
     ...(fields.length === 0 ? [wrong(`${field.label} is a group of no fields.`, 'Add one.')] : []),
     ...(depthOf(field) > MAX_DEPTH

@@ -19,7 +19,7 @@ export const items = defineBlock({
     fields: z.array(z.string()).min(1).optional(),
     heading,
   },
-  holds: { field: 'field' },
+  holds: { field: 'field', fields: 'inner' },
   compile: ({ field, fields: chosen, heading, style }, c) => {
     const isGroup = (f: Field): boolean => targetOf(f)?.of === 'group';
     const bound = c.field(field, 'field', isGroup, 'a group of fields');
