@@ -1,4 +1,4 @@
-import { By } from 'selenium-webdriver';
+import { By, Key } from 'selenium-webdriver';
 import { expect, test } from 'vitest';
 import {
   browser,
@@ -16,6 +16,12 @@ serveBuilder();
 
 const choose = async (label: string, option: string): Promise<void> =>
   (await ready(By.css(`[aria-label="${label}"]`))).sendKeys(option);
+/** What stands in the boxes of the helpers, one after the other. */
+const inputs = (): Promise<string[]> =>
+  browser.executeScript(
+    `return [...document.querySelectorAll('[role=group][aria-label^="Helpers "] input')]
+       .map((input) => input.value)`,
+  );
 const release = async (): Promise<void> => {
   await press('Release this now …');
   await press('Release now');
@@ -39,11 +45,6 @@ test('a group of fields is made, its items are written, moved and kept in order'
   await (await ready(By.linkText('Midwinter swap'))).click();
   await press('Add one');
   await press('Add another');
-  const inputs = (): Promise<string[]> =>
-    browser.executeScript(
-      `return [...document.querySelectorAll('[role=group][aria-label^="Helpers "] input')]
-         .map((input) => input.value)`,
-    );
   const fields = await browser.findElements(By.css('[role=group][aria-label^="Helpers "] input'));
   for (const [i, words] of ['Ann', '3', 'Bo', '4'].entries()) await fields[i]!.sendKeys(words);
   await (await ready(By.css('[aria-label="Up: Helpers 2"]'))).click();
@@ -53,6 +54,30 @@ test('a group of fields is made, its items are written, moved and kept in order'
   await see('Helpers');
   await ready(By.css('[aria-label="Up: Helpers 2"]'));
   expect(await inputs()).toEqual(['Bo', '4', 'Ann', '3']);
+});
+
+test('a field of a group holds something else, and is given another key', async () => {
+  const openHours = async (): Promise<void> => {
+    await open('/build/types/swap-day');
+    await pressStarting('Fields');
+    await pressStarting('Helpers');
+    await pressStarting('Hours');
+  };
+  await openHours();
+  await (await ready(By.id('field-helpers.hours-kind'))).sendKeys('Text');
+  await see('1 entry holds a value in it; all of them fit.');
+  await release();
+  await see('Released');
+  await open('/build/content?type=swap-day');
+  await (await ready(By.linkText('Midwinter swap'))).click();
+  await ready(By.css('[aria-label="Up: Helpers 2"]'));
+  expect(await inputs()).toEqual(['Bo', '4', 'Ann', '3']);
+  await openHours();
+  const key = await ready(By.css('[id^="field-helpers."][id$="-key"][value="hours"]'));
+  await key.sendKeys(Key.chord(Key.CONTROL, 'a'), 'time');
+  await see('Nothing else reads it.');
+  await key.sendKeys(Key.ENTER);
+  await see('On the bench: Swap day, Helpers, Hours: key time, was hours.');
 });
 
 test('what leads to an entry is taken away and added from its own side', async () => {

@@ -73,13 +73,14 @@ export const ready = async (locator: By): Promise<WebElement> => {
   const found = await browser.wait(
     async () => {
       for (const element of await browser.findElements(locator)) {
+        if (!(await element.isDisplayed().catch(() => false))) continue;
         const heard = await browser
           .executeScript(
             `return Object.keys(arguments[0]).some((k) => k.startsWith('__reactProps'))`,
             element,
           )
           .catch(() => false);
-        if (heard && (await element.isDisplayed().catch(() => false))) return element;
+        return heard ? element : null;
       }
       return null;
     },
@@ -88,18 +89,24 @@ export const ready = async (locator: By): Promise<WebElement> => {
   );
   return found!;
 };
+/** What sticks to the top or the bottom of a pane may cover an element where it stands. */
+const inTheMiddle = (element: WebElement): Promise<unknown> =>
+  browser.executeScript('arguments[0].scrollIntoView({ block: "center" })', element);
 export const press = async (label: string): Promise<void> => {
   const button = await ready(By.xpath(`//button[normalize-space()=${JSON.stringify(label)}]`));
   await browser.wait(until.elementIsEnabled(button), WAIT);
+  await inTheMiddle(button);
   await button.click();
 };
-export const pressStarting = async (words: string): Promise<void> =>
-  (
-    await ready(By.xpath(`//button[starts-with(normalize-space(), ${JSON.stringify(words)})]`))
-  ).click();
+export const pressStarting = async (words: string): Promise<void> => {
+  const starting = `//button[starts-with(normalize-space(), ${JSON.stringify(words)})]`;
+  const button = await ready(By.xpath(starting));
+  await inTheMiddle(button);
+  await button.click();
+};
 export const writeAt = async (locator: By, words: string): Promise<void> => {
   const field = await ready(locator);
-  await browser.executeScript('arguments[0].scrollIntoView({ block: "center" })', field);
+  await inTheMiddle(field);
   await field.sendKeys(Key.chord(Key.CONTROL, 'a'), words);
 };
 export const write = (id: string, words: string): Promise<void> => writeAt(By.id(id), words);

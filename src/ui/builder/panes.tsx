@@ -16,6 +16,7 @@ export function Panes({
   actions,
   problem = null,
   settings,
+  foot,
   outcome,
 }: {
   title: ReactNode;
@@ -24,6 +25,8 @@ export function Panes({
   /** What of the address bar cannot be shown, in words. */
   problem?: string | null;
   settings: ReactNode;
+  /** What comes and goes while somebody writes: it stands below, and moves nothing. */
+  foot?: ReactNode;
   outcome: ReactNode;
 }) {
   const { stance, choose } = useStance();
@@ -37,14 +40,12 @@ export function Panes({
         aria-label="Settings"
         data-area
         tabIndex={-1}
-        className="flex min-h-0 flex-col overflow-auto"
+        className="flex min-h-0 scroll-pt-20 scroll-pb-32 flex-col overflow-auto"
       >
-        <div className="sticky top-0 z-20 flex flex-wrap items-start justify-between gap-x-4 gap-y-2 bg-paper px-6 pt-4 pb-3">
-          <div className="min-w-[160px] flex-1">
-            <h1 className="break-words">{title}</h1>
-            {lead && <div className="text-muted">{lead}</div>}
-          </div>
+        <div className="sticky top-0 z-20 flex flex-wrap items-start justify-between gap-x-4 gap-y-1 bg-paper px-6 pt-4 pb-3">
+          <h1 className="min-w-[160px] flex-1 break-words">{title}</h1>
           {actions}
+          {lead && <div className="w-full text-muted">{lead}</div>}
         </div>
         <div className="px-6 pb-10">
           {problem !== null && (
@@ -54,6 +55,7 @@ export function Panes({
           )}
           {settings}
         </div>
+        {foot && <div className="pane-foot">{foot}</div>}
       </section>
       <section
         aria-label="Outcome"

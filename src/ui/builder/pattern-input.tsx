@@ -1,6 +1,8 @@
 'use client';
 
+import type { ReactNode } from 'react';
 import type { Issue } from '@/core/issue.ts';
+import { Result } from '@/ui/primitives/line.tsx';
 
 interface Props {
   id: string;
@@ -8,11 +10,14 @@ interface Props {
   placeholder?: string;
   readOnly: boolean;
   issues: Issue[];
+  /** What it gives; where something is wrong, that stands in its place. */
+  result?: ReactNode;
   onChange: (value: string) => void;
 }
 
-/** A pattern's control: what is wrong with it stands below, with the place named. */
-export function PatternInput({ id, value, placeholder, readOnly, issues, onChange }: Props) {
+/** A pattern's control: what it gives stands below, or what is wrong with it, the place named. */
+export function PatternInput(props: Props) {
+  const { id, value, placeholder, readOnly, issues, result, onChange } = props;
   return (
     <>
       <input
@@ -27,18 +32,21 @@ export function PatternInput({ id, value, placeholder, readOnly, issues, onChang
         aria-describedby={issues.length > 0 ? `${id}-issues` : undefined}
         onChange={(e) => onChange(e.target.value)}
       />
-      {issues.length > 0 && (
-        <ul id={`${id}-issues`} className="mt-1">
-          {issues.map((issue, i) => (
-            <IssueLine
-              key={i}
-              issue={issue}
-              value={value}
-              onMend={readOnly ? undefined : onChange}
-            />
-          ))}
-        </ul>
-      )}
+      <div className={result === undefined ? '' : 'min-h-11'}>
+        {issues.length === 0 && result !== undefined && <Result>{result}</Result>}
+        {issues.length > 0 && (
+          <ul id={`${id}-issues`} className="mt-1">
+            {issues.map((issue, i) => (
+              <IssueLine
+                key={i}
+                issue={issue}
+                value={value}
+                onMend={readOnly ? undefined : onChange}
+              />
+            ))}
+          </ul>
+        )}
+      </div>
     </>
   );
 }

@@ -1,7 +1,7 @@
 'use client';
 
 import { useRouter } from 'next/navigation';
-import { useCallback, useState } from 'react';
+import { useCallback, useEffect, useState } from 'react';
 import type { Issue, Result } from '@/core/issue.ts';
 import type { Work } from './long-work.tsx';
 
@@ -15,7 +15,12 @@ export interface Undo {
 export interface Said {
   words: string;
   undo?: Undo | undefined;
+  /** The screen that it leads to, and is told on; whether that takes this one's place. */
+  leadsTo?: { path: string; replaces?: true } | undefined;
 }
+
+/** What is told on the next screen: this one led there. */
+let carried: Said | null = null;
 
 /** Things done one at a time, and what came of the last. */
 export interface Attempts {
@@ -37,7 +42,8 @@ export interface Attempts {
 export function useAttempts(): Attempts {
   const router = useRouter();
   const [issues, setIssues] = useState<Issue[]>([]);
-  const [said, setSaid] = useState<Said | null>(null);
+  const [said, setSaid] = useState<Said | null>(() => carried);
+  useEffect(() => void (carried = null), []);
   const [busy, setBusy] = useState(false);
   const [job, setJob] = useState('');
   const attempt = useCallback(
@@ -51,7 +57,14 @@ export function useAttempts(): Attempts {
       const result = await act(id);
       setBusy(false);
       setIssues(result.ok ? [] : result.issues);
-      setSaid(result.ok ? then(result.value) : null);
+      const next = result.ok ? then(result.value) : null;
+      setSaid(next);
+      if (next?.leadsTo) {
+        const { path, replaces } = next.leadsTo;
+        carried = next;
+        if (replaces) router.replace(path);
+        else router.push(path);
+      }
       router.refresh(); // after a refusal too: somebody else may have changed what is shown
       return result.ok;
     },

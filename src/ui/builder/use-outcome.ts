@@ -3,12 +3,18 @@
 import { useEffect, useRef, useState } from 'react';
 import { ask } from './send.ts';
 
-const PAUSE_MS = 200;
+/** What is asked for next while an answer is awaited, and what is shown. */
+interface Asking<T> {
+  /** The newest that is unanswered; null where all is. */
+  wanted: string | null;
+  isUnderway: boolean;
+  shown: { first: T; body: string };
+}
 
 /**
- * The outcome of unsaved settings, asked for shortly after each change; the last answer stays
- * while the next is awaited. `first` is the server's for what is saved: it is taken whenever it
- * comes anew and nothing is unsaved.
+ * The outcome of unsaved settings, asked for at each change, the newest as soon as the one before
+ * is answered; the last answer stays meanwhile. `first` is the server's for what is saved: it is
+ * taken whenever it comes anew and nothing is unsaved.
  */
 export function useOutcome<T>(
   what: 'entry' | 'type' | 'listing' | 'settings',
@@ -19,30 +25,52 @@ export function useOutcome<T>(
   const [outcome, setOutcome] = useState(first);
   const [problem, setProblem] = useState<string | null>(null);
   const body = JSON.stringify(input);
-  const shown = useRef({ first, body });
+  const asking = useRef<Asking<T>>({
+    wanted: null,
+    isUnderway: false,
+    shown: { first, body },
+  });
 
   useEffect(() => {
-    if (!unsaved && shown.current.first !== first) {
-      shown.current = { first, body };
+    const { current } = asking;
+    if (!unsaved && current.shown.first !== first) {
+      current.shown = { first, body };
+      current.wanted = null;
       setOutcome(first);
       setProblem(null);
       return;
     }
-    if (shown.current.body === body) return;
-    const stop = new AbortController();
-    const timer = setTimeout(() => {
-      ask<T>(what, JSON.parse(body), stop.signal)
-        .then((answer) => {
-          shown.current = { first, body };
-          if ('value' in answer) setOutcome(answer.value);
-          setProblem('value' in answer ? null : answer.problem);
-        })
-        .catch(() => undefined); // asked again with what was written since
-    }, PAUSE_MS);
-    return () => {
-      clearTimeout(timer);
-      stop.abort();
-    };
+    current.wanted = current.shown.body === body ? null : body;
+    if (current.isUnderway || current.wanted === null) return;
+    current.isUnderway = true;
+    void answerAll(what, current, (answer) => {
+      if ('value' in answer) setOutcome(answer.value);
+      setProblem('value' in answer ? null : answer.problem);
+    });
   }, [body, first, unsaved, what]);
+  useEffect(() => {
+    const { current } = asking;
+    return () => void (current.wanted = null);
+  }, []);
   return { outcome, problem };
+}
+
+type Answer<T> = Awaited<ReturnType<typeof ask<T>>>;
+
+/** Asks for what is wanted until nothing is; an answer to what was saved meanwhile is dropped. */
+async function answerAll<T>(
+  what: string,
+  asking: Asking<T>,
+  show: (answer: Answer<T>) => void,
+): Promise<void> {
+  while (asking.wanted !== null) {
+    const body = asking.wanted;
+    const { first } = asking.shown;
+    const answer = await ask<T>(what, JSON.parse(body));
+    if (asking.wanted === body) asking.wanted = null;
+    if (asking.shown.first !== first) continue;
+    asking.shown = { first, body };
+    show(answer);
+  }
+  asking.isUnderway = false;
 }

@@ -133,11 +133,14 @@ function Buttons({
   const can = changed && !busy && allowed;
   return (
     <div className="flex flex-wrap justify-end gap-2">
-      {changed && (
-        <button type="button" className="button-quiet" disabled={busy} onClick={onDrop}>
-          Drop changes
-        </button>
-      )}
+      <button
+        type="button"
+        className={`button-quiet ${changed ? '' : 'invisible'}`}
+        disabled={busy}
+        onClick={onDrop}
+      >
+        Drop changes
+      </button>
       <button type="button" className="button" disabled={!can} onClick={onRelease}>
         {busy ? 'Working …' : 'Release this now …'}
       </button>

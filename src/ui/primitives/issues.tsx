@@ -17,11 +17,7 @@ export function Issues({
   const ref = useInSight(answers && issues.length > 0 ? issues : null);
   if (issues.length === 0) return null;
   return (
-    <div
-      ref={ref}
-      role="alert"
-      className="scroll-mt-24 border-l-[3px] border-alarm bg-white px-3 py-2"
-    >
+    <div ref={ref} role="alert" className="border-l-[3px] border-alarm bg-white px-3 py-2">
       {title && <p className="font-semibold text-alarm">{title}</p>}
       <ul>
         {issues.map((issue, i) => (
@@ -55,7 +51,7 @@ export function SaidLine({
       ref={ref}
       role="status"
       aria-live="polite"
-      className={said ? 'scroll-mt-24 border-l-[3px] border-spruce bg-white px-3 py-2' : 'sr-only'}
+      className={said ? 'border-l-[3px] border-spruce bg-white px-3 py-2' : 'sr-only'}
     >
       {said?.words}
       {said?.undo && (

@@ -22,16 +22,18 @@ export function Line({
       <div className="min-w-0">
         {children}
         {help && <p className="mt-1 text-note text-muted">{help}</p>}
-        {result !== undefined && (
-          <div className="mt-1 flex items-baseline gap-2">
-            <span
-              aria-hidden
-              className="inline-block w-6 shrink-0 border-t border-spruce align-middle"
-            />
-            <div className="min-w-0 flex-1 break-words">{result}</div>
-          </div>
-        )}
+        {result !== undefined && <Result>{result}</Result>}
       </div>
+    </div>
+  );
+}
+
+/** What a setting gives, behind a hairline that leads to it. */
+export function Result({ children }: { children: ReactNode }) {
+  return (
+    <div className="mt-1 flex items-baseline gap-2">
+      <span aria-hidden className="inline-block w-6 shrink-0 border-t border-spruce align-middle" />
+      <div className="min-w-0 flex-1 break-words">{children}</div>
     </div>
   );
 }

@@ -37,9 +37,6 @@ export function BenchScreen({
       actions={<EditButtons detail={detail} bench={bench} />}
       settings={
         <div className="flex flex-col gap-4">
-          <LongWork work={bench.work} />
-          <SaidLine said={bench.said} />
-          <Issues issues={bench.issues} title="Not done" answers />
           {empty ? <Empty /> : <BenchLines detail={detail} bench={bench} clock={clock} />}
           {!empty && <ReleaseForm bench={bench} clock={clock} />}
           <ReachPanel input={bench.reach} />
@@ -57,6 +54,13 @@ export function BenchScreen({
             />
           )}
         </div>
+      }
+      foot={
+        <>
+          <LongWork work={bench.work} />
+          <SaidLine said={bench.said} />
+          <Issues issues={bench.issues} title="Not done" answers />
+        </>
       }
       outcome={<BenchPage page={page} clock={clock} />}
     />

@@ -46,8 +46,6 @@ export function EntryScreen({ detail, outcome: first, clock }: Props) {
       }
       settings={
         <div className="flex flex-col gap-3">
-          <SaidLine said={entry.said} />
-          <Refusals {...{ issues, detail, busy }} onTake={() => void entry.save(true)} />
           {overtaken && (
             <Overtaken
               detail={detail}
@@ -72,7 +70,6 @@ export function EntryScreen({ detail, outcome: first, clock }: Props) {
               clock={clock}
               unsaved={changed}
               busy={busy}
-              warnings={outcome.warnings}
               onPlan={entry.plan}
               onCancel={entry.cancel}
               onDelete={entry.remove}
@@ -81,6 +78,13 @@ export function EntryScreen({ detail, outcome: first, clock }: Props) {
           <TenseLine detail={detail} clock={clock} edits={entry.edits} />
           <Words {...{ detail, entry, clock }} />
         </div>
+      }
+      foot={
+        <>
+          <SaidLine said={entry.said} />
+          <Refusals {...{ issues, detail, busy }} onTake={() => void entry.save(true)} />
+          {detail.id !== null && !past && <Warnings lines={outcome.warnings} />}
+        </>
       }
       outcome={
         <EntryOutcomePane
@@ -92,6 +96,20 @@ export function EntryScreen({ detail, outcome: first, clock }: Props) {
         />
       }
     />
+  );
+}
+
+/** What publishing would do besides, said before it is done. */
+function Warnings({ lines }: { lines: string[] }) {
+  if (lines.length === 0) return null;
+  return (
+    <div>
+      {lines.map((words) => (
+        <p key={words} className="text-amber-text">
+          {words}
+        </p>
+      ))}
+    </div>
   );
 }
 
@@ -110,7 +128,8 @@ function Words({
   return (
     <>
       <EntryForm
-        {...{ values, readOnly }}
+        {...{ readOnly }}
+        values={{ ...values, ...entry.outcome.computed }}
         fields={detail.type.fields}
         zone={clock.zone}
         now={clock.now}
@@ -141,11 +160,14 @@ function SaveButtons({
 }) {
   return (
     <div className="flex items-center gap-2">
-      {changed && (
-        <button type="button" className="button" disabled={busy} onClick={onDrop}>
-          Undo changes
-        </button>
-      )}
+      <button
+        type="button"
+        className={`button ${changed ? '' : 'invisible'}`}
+        disabled={busy}
+        onClick={onDrop}
+      >
+        Undo changes
+      </button>
       <button
         type="button"
         className={canSave ? 'button button-main' : 'button'}

@@ -14,8 +14,6 @@ interface Props {
   clock: Clock;
   unsaved: boolean;
   busy: boolean;
-  /** Said before it is published. */
-  warnings: string[];
   onPlan: (input: PlanOf) => Promise<boolean>;
   onCancel: (plan: number) => Promise<boolean>;
   onDelete: () => Promise<boolean>;
@@ -23,7 +21,7 @@ interface Props {
 
 /** When an entry is public: one line, which unfolds to what can be planned. */
 export function TimingLine(props: Props) {
-  const { detail, clock, warnings, onPlan, onDelete } = props;
+  const { detail, clock, onPlan, onDelete } = props;
   const [open, setOpen] = useState(false);
   const [asking, setAsking] = useState<'retire' | 'delete' | null>(null);
   const past = clock.tense === 'past';
@@ -34,12 +32,6 @@ export function TimingLine(props: Props) {
   return (
     <section aria-label="When it is public" className="border-y border-rule py-2">
       <ClosedLine {...props} current={current} open={open} onToggle={() => setOpen(!open)} />
-      {!past &&
-        warnings.map((words) => (
-          <p key={words} className="mt-1 text-amber-text">
-            {words}
-          </p>
-        ))}
       <Plans {...props} />
       {open && !past && (
         <PlanForm

@@ -104,7 +104,6 @@ function useSave(
   attempt: Attempt,
   { when, onSaved }: { when: (at: number) => string; onSaved: () => void },
 ): (takeOver?: boolean) => Promise<boolean> {
-  const router = useRouter();
   const { keep } = useClockParameters();
   const { id, type, plans } = detail;
   return (takeOver = false) =>
@@ -112,10 +111,12 @@ function useSave(
       () => command('saveEntry', { id, type: type.id, values, seen, takeOver }),
       (saved) => {
         onSaved();
-        if (id === null) router.push(keep(entryHref(saved.id)));
         const plan = plans.find((p) => p.action === 'publish' && p.revision === null);
         const then = plan ? `It goes live ${when(plan.at)}.` : 'Not public until it is published.';
-        return { words: `Saved as version ${saved.revision}. ${then}` };
+        return {
+          words: `Saved as version ${saved.revision}. ${then}`,
+          leadsTo: id === null ? { path: keep(entryHref(saved.id)) } : undefined,
+        };
       },
     );
 }

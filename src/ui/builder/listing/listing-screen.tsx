@@ -3,12 +3,11 @@
 import { useState } from 'react';
 import type { Clock } from '@/server/queries/clock.ts';
 import type { ListingDetail, ListingOutcome } from '@/server/queries/listing.ts';
-import { Issues, SaidLine } from '@/ui/primitives/issues.tsx';
 import { Tabs } from '@/ui/primitives/tabs.tsx';
 import { instantWords } from '../format.ts';
 import { lookingOf } from '../looking.ts';
 import { OnBench } from '../on-bench.tsx';
-import { ReachPanel } from '../reach/reach-panel.tsx';
+import { DesignFoot } from '../design-foot.tsx';
 import { reachOf } from '../reach/reach-of.ts';
 import { Panes } from '../panes.tsx';
 import { PreviewFrame } from '../preview-frame.tsx';
@@ -37,7 +36,7 @@ export function ListingScreen({ detail, outcome: first, clock }: Props) {
     changed || find !== '',
   );
   const readOnly = clock.tense !== 'now';
-  const { issues, said, buttons, panel } = useRelease({
+  const release = useRelease({
     edits,
     allowed: !readOnly && outcome.issues.length === 0,
     reach: [`${outcome.total} entries are in; ${first.total} are in now.`],
@@ -48,18 +47,20 @@ export function ListingScreen({ detail, outcome: first, clock }: Props) {
       problem={clock.problem}
       title={detail.spec.label}
       lead={detail.spec.address ?? 'Stands inside templates only'}
-      actions={buttons}
+      actions={release.buttons}
       settings={
         <div className="flex flex-col gap-3">
-          <SaidLine said={said} />
-          <Issues issues={issues} title="Not saved" answers />
-          {panel}
-          <Issues issues={outcome.issues} title="To mend" />
-          <ReachPanel input={reachOf(clock, edits.steps, outcome.issues)} />
           <OnBench lines={detail.onBench} />
           <DesignTense clock={clock} changed={changed} />
           <QuerySentence spec={spec} detail={detail} readOnly={readOnly} onChange={edits.change} />
         </div>
+      }
+      foot={
+        <DesignFoot
+          release={release}
+          mend={outcome.issues}
+          reach={reachOf(clock, edits.steps, outcome.issues)}
+        />
       }
       outcome={
         <>

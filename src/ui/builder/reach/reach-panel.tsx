@@ -23,7 +23,7 @@ export function ReachPanel({ input }: { input: ReachInput | null }) {
   const [comparing, setComparing] = useState<ReachExample | null>(null);
   if (input === null) return null;
   return (
-    <section aria-label="Reach" className="border-t border-rule pt-2">
+    <section aria-label="Reach">
       <div className="flex items-baseline justify-between gap-4">
         <h2 className="!text-body">Reach</h2>
         <p className="text-note text-muted" role="status">

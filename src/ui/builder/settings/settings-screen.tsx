@@ -3,13 +3,12 @@
 import type { Issue } from '@/core/issue.ts';
 import type { Clock } from '@/server/queries/clock.ts';
 import type { SettingsDetail, SettingsOutcome } from '@/server/queries/settings.ts';
-import { Issues, SaidLine } from '@/ui/primitives/issues.tsx';
 import { Line } from '@/ui/primitives/line.tsx';
 import { LoadFolder } from '../start/load-folder.tsx';
 import { instantWords } from '../format.ts';
 import { lookingOf } from '../looking.ts';
 import { OnBench } from '../on-bench.tsx';
-import { ReachPanel } from '../reach/reach-panel.tsx';
+import { DesignFoot } from '../design-foot.tsx';
 import { reachOf } from '../reach/reach-of.ts';
 import { Panes } from '../panes.tsx';
 import { PreviewFrame } from '../preview-frame.tsx';
@@ -39,7 +38,7 @@ export function SettingsScreen({
     changed,
   );
   const readOnly = clock.tense !== 'now';
-  const { issues, said, buttons, panel } = useRelease({
+  const release = useRelease({
     edits,
     allowed: !readOnly && outcome.issues.length === 0,
     clock,
@@ -50,15 +49,9 @@ export function SettingsScreen({
       problem={clock.problem}
       title="Settings"
       lead="What holds for the whole site."
-      actions={buttons}
+      actions={release.buttons}
       settings={
         <div className="flex flex-col gap-3">
-          <SaidLine said={said} />
-          <Issues issues={issues} title="Not saved" answers />
-          {panel}
-          <Issues issues={elsewhere(outcome.issues)} title="To mend" />
-          <Shifted {...outcome.shifted} was={detail.spec.zone} zone={spec.zone} now={clock.now} />
-          <ReachPanel input={reachOf(clock, edits.steps, outcome.issues)} />
           <OnBench lines={detail.onBench} />
           <DesignTense clock={clock} changed={changed} />
           <SiteForm
@@ -77,6 +70,15 @@ export function SettingsScreen({
             <LoadFolder replaces={spec.name} />
           </Line>
         </div>
+      }
+      foot={
+        <DesignFoot
+          release={release}
+          mend={elsewhere(outcome.issues)}
+          reach={reachOf(clock, edits.steps, outcome.issues)}
+        >
+          <Shifted {...outcome.shifted} was={detail.spec.zone} zone={spec.zone} now={clock.now} />
+        </DesignFoot>
       }
       outcome={
         <PreviewFrame

@@ -49,9 +49,6 @@ export function SubjectsScreen({
       }
       settings={
         <div className="flex flex-col gap-3">
-          <SaidLine said={said} />
-          <LongWork work={work} />
-          <Issues issues={issues} title="Not done" answers />
           {readOnly && <p className="text-amber-text">{TENSE[clock.tense]}</p>}
           {line && (
             <SubjectForm
@@ -68,6 +65,13 @@ export function SubjectsScreen({
           )}
           {subject === null && <SubjectList {...{ detail, readOnly, change }} />}
         </div>
+      }
+      foot={
+        <>
+          <SaidLine said={said} />
+          <LongWork work={work} />
+          <Issues issues={issues} title="Not done" answers />
+        </>
       }
       outcome={
         <div className="min-h-0 overflow-auto p-6">

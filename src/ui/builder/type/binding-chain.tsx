@@ -252,9 +252,6 @@ function AddressSettings({
         label="Pattern"
         htmlFor="address"
         help="Braces read fields; a part in [ ] is left out where what it reads is blank."
-        result={
-          <AddressParts path={outcome.path} pieces={outcome.pieces} missing={outcome.noPath} />
-        }
       >
         <PatternInput
           id="address"
@@ -262,6 +259,9 @@ function AddressSettings({
           placeholder="No pages of its own"
           readOnly={readOnly}
           issues={issues}
+          result={
+            <AddressParts path={outcome.path} pieces={outcome.pieces} missing={outcome.noPath} />
+          }
           onChange={onAddress}
         />
       </Line>

@@ -14,21 +14,21 @@ const MOST_OPTIONS = 100;
 /** What becomes of the values of a field that is to hold something else. */
 export function Conversion({
   field,
-  stored,
+  part,
   detail,
   clock,
   onChange,
 }: {
   field: Field;
-  stored: Field;
+  /** The path of the field that it takes the place of. */
+  part: string;
   detail: TypeDetail;
   clock: Clock;
   onChange: (field: Field) => void;
 }) {
   const { answer, problem } = useAsked<ConversionOutcome>('conversion', {
     at: clock.at,
-    type: detail.spec.id,
-    field: stored.id,
+    part,
     to: asGiven(field),
   });
   if (!answer) return <p role="status">{problem ?? 'Looking through the entries …'}</p>;

@@ -1,4 +1,3 @@
-import { useRouter } from 'next/navigation';
 import { useState } from 'react';
 import { duplicateStep } from '@/core/design-edit/duplicate.ts';
 import type { Design } from '@/core/design/spec.ts';
@@ -8,6 +7,7 @@ import { Dialog } from '@/ui/primitives/dialog.tsx';
 import { newId } from '../design-steps.ts';
 import { command } from '../send.ts';
 import type { Attempts } from '../use-attempts.ts';
+import { toldOnBench } from './told-on-bench.ts';
 
 /** Makes another type like this one, on the bench. */
 export function DuplicateType({
@@ -17,7 +17,6 @@ export function DuplicateType({
   detail: TypeDetail;
   attempt: Attempts['attempt'];
 }) {
-  const router = useRouter();
   const [label, setLabel] = useState<string | null>(null);
   const name = label?.trim() ?? '';
   const make = async (): Promise<void> => {
@@ -25,11 +24,10 @@ export function DuplicateType({
     const key = freeKey(typeKeyOf(name, language), new Set(types.map((t) => t.key)));
     const names = { id: newId(), key, label: name, plural: pluralOf(name, language) };
     const step = duplicateStep({ site: { language } } as Design, spec, names);
-    const done = await attempt(
+    await attempt(
       () => command('editDesign', { steps: [step] }),
-      ({ sentence }) => ({ words: `On the bench: ${sentence}.` }),
+      toldOnBench(attempt, { to: `/build/types/${key}`, from: `/build/types/${spec.key}` }),
     );
-    if (done) router.push(`/build/types/${key}`);
   };
   return (
     <>

@@ -5,6 +5,7 @@ import { kindOf } from '@/core/design/kinds/index.ts';
 import type { Clock } from '@/server/queries/clock.ts';
 import type { TypeDetail } from '@/server/queries/type.ts';
 import { FieldPanel } from './field-panel.tsx';
+import { Moves } from './moves.tsx';
 
 interface Props {
   /** What it is known by while it is dragged. */
@@ -27,7 +28,7 @@ interface Props {
   onMove: (by: -1 | 1) => void;
   onChange: (field: Field) => void;
   /** Gives a field of the working design another key, at once. */
-  onRename: (key: string) => void;
+  onRename: (part: string, was: string, now: string) => void;
   onRemove: () => void;
 }
 
@@ -75,33 +76,14 @@ export function FieldLine(props: Props) {
             {value}
           </span>
         </button>
-        {!readOnly && <Moves {...props} />}
+        {!readOnly && <Moves of={label} {...props} />}
       </div>
-      {isOpen && <FieldPanel {...props} />}
+      {isOpen && (
+        <FieldPanel
+          {...props}
+          part={stored ? `types/${props.detail.spec.id}/fields/${stored.id}` : null}
+        />
+      )}
     </li>
-  );
-}
-
-/** At either end there is nothing to move to; the button stays, and keeps the focus. */
-function Moves({ field: { label }, isFirst, isLast, onMove }: Props) {
-  const moves = [
-    { words: 'Up', by: -1, isEnd: isFirst },
-    { words: 'Down', by: 1, isEnd: isLast },
-  ] as const;
-  return (
-    <span className="flex">
-      {moves.map(({ words, by, isEnd }) => (
-        <button
-          key={words}
-          type="button"
-          className="button-quiet !px-1.5"
-          aria-label={`Move ${label} ${words.toLowerCase()}`}
-          aria-disabled={isEnd}
-          onClick={() => !isEnd && onMove(by)}
-        >
-          {words}
-        </button>
-      ))}
-    </span>
   );
 }

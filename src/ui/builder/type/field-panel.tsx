@@ -6,6 +6,7 @@ import type { Field } from '@/core/design/field.ts';
 import type { Clock } from '@/server/queries/clock.ts';
 import type { TypeDetail } from '@/server/queries/type.ts';
 import { Line } from '@/ui/primitives/line.tsx';
+import { type InnerField, InnerPanel } from './field-settings/definition.ts';
 import { FIELD_SETTINGS } from './field-settings/index.ts';
 import { Conversion } from './conversion.tsx';
 import { having } from './field-settings/with.ts';
@@ -23,49 +24,58 @@ interface Props {
   issues: Issue[];
   /** The field as the working design has it; undefined for a new one. */
   stored: Field | undefined;
+  /** Its path in the working design; null for a new one. */
+  part: string | null;
+  /** What patterns write before its key: of a field of a group, the group's with a dot. */
+  prefix?: string;
   clock: Clock;
   readOnly: boolean;
   onChange: (field: Field) => void;
-  onRename: (key: string) => void;
+  onRename: (part: string, was: string, now: string) => void;
   onRemove: () => void;
 }
 
 /** All that is set of one field. */
-export function FieldPanel({
-  field,
-  detail,
-  others,
-  issues,
-  stored,
-  clock,
-  readOnly,
-  onChange,
-  onRename,
-  onRemove,
-}: Props) {
-  const id = `field-${field.id}`;
+export function FieldPanel(props: Props) {
+  const { field, detail, others, issues, stored, part, prefix = '' } = props;
+  const { clock, readOnly, onChange, onRemove } = props;
+  const id = `field-${prefix}${field.id}`;
+  const inGroup = prefix !== '';
   const Settings = FIELD_SETTINGS[field.kind];
   return (
     <div className="border-l-2 border-rule pb-3 pl-3">
       <Wrong issues={issues} />
-      <NameLines {...{ id, field, stored, detail, clock, readOnly, onChange, onRename }} />
+      <NameLines {...props} id={id} />
       <KindLine {...{ id, field, stored, detail, readOnly, onChange }} />
-      {stored && field.replaces?.field === stored.id && (
-        <Conversion {...{ field, stored, detail, clock, onChange }} />
+      {stored && part !== null && field.replaces?.field === stored.id && (
+        <Conversion {...{ field, part, detail, clock, onChange }} />
       )}
       {Settings && (
-        <Settings id={id} field={field} detail={detail} readOnly={readOnly} onChange={onChange} />
+        <InnerPanel value={(inner) => <InnerFieldPanel outer={props} inner={inner} />}>
+          <Settings {...{ id, field, detail, readOnly, onChange }} />
+        </InnerPanel>
       )}
       <details className="border-t border-rule py-1.5">
         <summary className="cursor-pointer text-muted">
           {`In the form: ${formWords(field)}`}
         </summary>
-        <FormSettings {...{ id, field, detail, readOnly, onChange, others }} />
+        <FormSettings {...{ id, field, detail, readOnly, onChange, others, inGroup }} />
       </details>
-      <Marks field={field} readOnly={readOnly} onChange={onChange} />
-      {!readOnly && <TakeFieldAway {...{ field, stored, detail, clock, onRemove }} />}
+      <Marks {...{ field, inGroup, readOnly, onChange }} />
+      {!readOnly && <TakeFieldAway {...{ field, part, clock, onRemove }} />}
     </div>
   );
+}
+
+/** All that is set of a field within a group. */
+function InnerFieldPanel({ outer, inner }: { outer: Props; inner: InnerField }) {
+  const slots = [inner.field.id, inner.field.replaces?.field];
+  const stored = outer.stored?.fields?.find(({ id }) => slots.includes(id));
+  // In a group that is to take another's place nothing is renamed: patterns would not follow.
+  const isThere = stored && outer.part !== null && outer.stored?.id === outer.field.id;
+  const part = isThere ? `${outer.part}/fields/${stored.id}` : null;
+  const prefix = `${outer.prefix ?? ''}${outer.field.key}.`;
+  return <FieldPanel {...outer} {...inner} {...{ stored, part, prefix }} issues={[]} />;
 }
 
 /** What a field is called: in forms, and in patterns. */
@@ -73,14 +83,13 @@ function NameLines({
   id,
   field,
   stored,
-  detail,
+  part,
+  prefix = '',
   clock,
   readOnly,
   onChange,
   onRename,
-}: Pick<Props, 'field' | 'stored' | 'detail' | 'clock' | 'readOnly' | 'onChange' | 'onRename'> & {
-  id: string;
-}) {
+}: Props & { id: string }) {
   return (
     <>
       <Line label="Name" htmlFor={`${id}-label`}>
@@ -96,11 +105,13 @@ function NameLines({
       <KeyLine
         id={`${id}-key`}
         value={field.key}
-        help={`Its name in patterns: {${field.key}}. Renamed, the patterns that read it follow.`}
-        part={stored ? `types/${detail.spec.id}/fields/${stored.id}` : null}
+        help={`Its name in patterns: {${prefix}${field.key}}. Renamed, the patterns that read it follow.`}
+        part={part}
         at={clock.at}
-        readOnly={readOnly || (stored !== undefined && field.id !== stored.id)}
-        onRename={stored ? onRename : (key) => onChange({ ...field, key })}
+        readOnly={readOnly || (stored !== undefined && (part === null || field.id !== stored.id))}
+        onRename={(key) =>
+          part === null ? onChange({ ...field, key }) : onRename(part, field.key, key)
+        }
       />
       <Line label="Help" htmlFor={`${id}-help`} help="Stands below the field in the form.">
         <input
@@ -137,20 +148,23 @@ type Mark = 'required' | 'unique' | 'column' | 'half';
 
 function Marks({
   field,
+  inGroup,
   readOnly,
   onChange,
 }: {
   field: Field;
+  inGroup: boolean;
   readOnly: boolean;
   onChange: (field: Field) => void;
 }) {
+  const ofType = !inGroup;
   const marks = [
     ...(isDerived(field) ? [] : ([['required', 'Required']] as const)),
-    ...(canBeUnique(field) && !isReference(field)
+    ...(ofType && canBeUnique(field) && !isReference(field)
       ? ([['unique', 'Unique: no two entries have the same']] as const)
       : []),
-    ['column', 'Shown as a column of the content table'],
-    ['half', 'Half as wide as the form'],
+    ...(ofType ? ([['column', 'Shown as a column of the content table']] as const) : []),
+    ['half', inGroup ? 'Half as wide as the group' : 'Half as wide as the form'],
   ] as const;
   return (
     <fieldset className="relative flex flex-col gap-1 py-1.5">

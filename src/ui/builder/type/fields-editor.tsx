@@ -4,14 +4,13 @@ import { type ReactNode, useState } from 'react';
 import type { Issue } from '@/core/issue.ts';
 import type { Field } from '@/core/design/field.ts';
 import { FIELD_KINDS } from '@/core/design/kinds/index.ts';
-import { fieldKeyOf, freeKey } from '@/core/outline/names.ts';
 import type { Clock } from '@/server/queries/clock.ts';
 import type { TypeDetail, TypeOutcome } from '@/server/queries/type.ts';
 import { copyOfField } from '@/core/design-edit/copy-field.ts';
 import { SILENT } from '@/ui/primitives/drag.ts';
-import { newId } from '../design-steps.ts';
 import { CopyField } from './copy-field.tsx';
 import { FieldLine } from './field-line.tsx';
+import { namesFor } from './field-names.ts';
 import { setFor } from './field-settings/subjects.tsx';
 import { Wrong } from './names-settings.tsx';
 
@@ -81,7 +80,7 @@ export function FieldsEditor({
               onToggle={() => setOpen(open === slotOf(field) ? null : slotOf(field))}
               onMove={(by) => move(i, by)}
               onChange={(next) => put(fields.map((f) => (f.id === field.id ? next : f)))}
-              onRename={(now) => onRename(`types/${spec.id}/fields/${field.id}`, field.key, now)}
+              onRename={onRename}
               onRemove={() => put(fields.filter((f) => f.id !== field.id))}
             />
           ))}
@@ -140,13 +139,6 @@ function Sorted({
       </SortableContext>
     </DndContext>
   );
-}
-
-/** A free key made of a label, and an id that no value is stored under. */
-function namesFor(label: string, fields: Field[], { taken, language }: TypeDetail) {
-  const key = freeKey(fieldKeyOf(label, language), new Set(fields.map((f) => f.key)));
-  const used = new Set([...taken, ...fields.map((f) => f.id)]);
-  return { key, id: used.has(key) ? newId() : key };
 }
 
 function newField(label: string, kind: string, fields: Field[], detail: TypeDetail): Field {

@@ -18,7 +18,7 @@ const CONTROL_WORDS: Partial<Record<ControlName, string>> = {
 const WITH_DEFAULT = ['line', 'lines', 'number', 'yes-no', 'day', 'instant', 'option'];
 
 /** How the form has a field: where it stands, how wide, what edits it, what it starts with. */
-export function FormSettings(props: FieldSettingsProps & { others: Field[] }) {
+export function FormSettings(props: FieldSettingsProps & { others: Field[]; inGroup: boolean }) {
   const { id, field, readOnly, onChange, others } = props;
   const kind = kindOf(field);
   const controls = kind.otherControls(field);
@@ -53,22 +53,24 @@ export function FormSettings(props: FieldSettingsProps & { others: Field[] }) {
           </select>
         </Line>
       )}
-      <Line
-        label="Section"
-        htmlFor={`${id}-section`}
-        help="Begins a section of the form so called."
-      >
-        <input
-          id={`${id}-section`}
-          className="control"
-          maxLength={200}
-          value={field.section ?? ''}
-          readOnly={readOnly}
-          onChange={(e) => onChange(having(field, 'section', e.target.value || undefined))}
-        />
-      </Line>
+      {!props.inGroup && <Section {...props} />}
       <ShownIf {...{ id, field, others, readOnly, onChange }} />
     </>
+  );
+}
+
+function Section({ id, field, readOnly, onChange }: FieldSettingsProps) {
+  return (
+    <Line label="Section" htmlFor={`${id}-section`} help="Begins a section of the form so called.">
+      <input
+        id={`${id}-section`}
+        className="control"
+        maxLength={200}
+        value={field.section ?? ''}
+        readOnly={readOnly}
+        onChange={(e) => onChange(having(field, 'section', e.target.value || undefined))}
+      />
+    </Line>
   );
 }
 

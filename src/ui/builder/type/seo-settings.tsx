@@ -36,27 +36,25 @@ export function SeoSettings({
           onPick={(other) => onChange({ ...spec, seo: other.seo })}
         />
       )}
-      <Line label="Title" htmlFor="seo-title" result={outcome.title}>
+      <Line label="Title" htmlFor="seo-title">
         <PatternInput
           id="seo-title"
           value={spec.seo.title ?? ''}
           placeholder={`{${spec.naming}}`}
           readOnly={readOnly}
           issues={issuesAt('seo/title')}
+          result={outcome.title}
           onChange={(v) => seo('title', v)}
         />
       </Line>
-      <Line
-        label="Description"
-        htmlFor="seo-description"
-        result={outcome.description ?? <span className="text-muted">none</span>}
-      >
+      <Line label="Description" htmlFor="seo-description">
         <PatternInput
           id="seo-description"
           value={spec.seo.description ?? ''}
           placeholder={spec.summary ? `{${spec.summary}}` : 'the first paragraph'}
           readOnly={readOnly}
           issues={issuesAt('seo/description')}
+          result={outcome.description ?? <span className="text-muted">none</span>}
           onChange={(v) => seo('description', v)}
         />
       </Line>

@@ -1,4 +1,3 @@
-import { useRouter } from 'next/navigation';
 import { useState } from 'react';
 import type { TypeDetail } from '@/server/queries/type.ts';
 import { Dialog } from '@/ui/primitives/dialog.tsx';
@@ -6,6 +5,7 @@ import { Sentences } from '@/ui/primitives/sentences.tsx';
 import { entriesCounted } from '../format.ts';
 import { command } from '../send.ts';
 import type { Attempts } from '../use-attempts.ts';
+import { toldOnBench } from './told-on-bench.ts';
 
 /** Takes a type away, once it is said what goes with it; it goes from the bench first. */
 export function TakeAway({
@@ -15,16 +15,14 @@ export function TakeAway({
   detail: TypeDetail;
   attempt: Attempts['attempt'];
 }) {
-  const router = useRouter();
   const [asking, setAsking] = useState(false);
   const { spec, entries, removal } = detail;
   const take = async (): Promise<void> => {
     setAsking(false);
-    const done = await attempt(
+    await attempt(
       () => command('editDesign', { steps: removal.steps }),
-      ({ sentence }) => ({ words: `On the bench: ${sentence}.` }),
+      toldOnBench(attempt, { to: '/build/types', from: `/build/types/${spec.key}` }),
     );
-    if (done) router.push('/build/types');
   };
   return (
     <>

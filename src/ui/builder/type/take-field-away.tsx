@@ -2,7 +2,6 @@ import { useState } from 'react';
 import type { Field } from '@/core/design/field.ts';
 import type { Clock } from '@/server/queries/clock.ts';
 import type { ConversionOutcome } from '@/server/queries/conversion.ts';
-import type { TypeDetail } from '@/server/queries/type.ts';
 import { Dialog } from '@/ui/primitives/dialog.tsx';
 import { Sentences } from '@/ui/primitives/sentences.tsx';
 import { counted } from '../format.ts';
@@ -12,25 +11,22 @@ import { ReaderWords } from './reader-words.tsx';
 /** Takes a field away; where entries hold something in it, that is said first. */
 export function TakeFieldAway({
   field,
-  stored,
-  detail,
+  part,
   clock,
   onRemove,
 }: {
   field: Field;
-  /** The field as the working design has it; undefined for a new one. */
-  stored: Field | undefined;
-  detail: TypeDetail;
+  /** Its path in the working design; null for a new one. */
+  part: string | null;
   clock: Clock;
   onRemove: () => void;
 }) {
   const [asked, setAsked] = useState<ConversionOutcome | string | null>(null);
   const begin = async (): Promise<void> => {
-    if (!stored) return onRemove();
+    if (part === null) return onRemove();
     const answer = await ask<ConversionOutcome>('conversion', {
       at: clock.at,
-      type: detail.spec.id,
-      field: stored.id,
+      part,
       to: null,
     });
     const free = 'value' in answer && isFree(answer.value);

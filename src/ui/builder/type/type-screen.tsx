@@ -4,12 +4,11 @@ import { useState } from 'react';
 import type { Clock } from '@/server/queries/clock.ts';
 import type { TypeDetail, TypeOutcome } from '@/server/queries/type.ts';
 import { STAND_INS } from '@/core/design/stand-in.ts';
-import { Issues, SaidLine } from '@/ui/primitives/issues.tsx';
 import { Tabs } from '@/ui/primitives/tabs.tsx';
 import { instantWords } from '../format.ts';
 import { lookingOf } from '../looking.ts';
 import { OnBench } from '../on-bench.tsx';
-import { ReachPanel } from '../reach/reach-panel.tsx';
+import { DesignFoot } from '../design-foot.tsx';
 import { reachOf } from '../reach/reach-of.ts';
 import { Panes } from '../panes.tsx';
 import { PreviewFrame } from '../preview-frame.tsx';
@@ -19,7 +18,7 @@ import { DesignTense, useRelease } from '../use-release.tsx';
 import { BindingChain } from './binding-chain.tsx';
 import { DuplicateType } from './duplicate-type.tsx';
 import { TakeAway } from './take-away.tsx';
-import { useRenaming } from './use-renaming.ts';
+import { renaming } from './renaming.ts';
 import { useTypeEdits } from './use-type-edits.ts';
 
 /** A content type as a chain of bindings, each with what it gives for one entry. */
@@ -48,24 +47,20 @@ export function TypeScreen({
     changed || specimen !== firstSpecimen,
   );
   const readOnly = clock.tense !== 'now';
-  const { issues, said, buttons, panel, attempt } = useRelease({
+  const release = useRelease({
     edits,
     allowed: !readOnly && outcome.issues.length === 0,
     clock,
   });
-  const rename = useRenaming(attempt);
+  const rename = renaming(release.attempt);
   return (
     <Panes
       problem={clock.problem}
       title={detail.spec.label}
       lead={detail.spec.description}
-      actions={buttons}
+      actions={release.buttons}
       settings={
         <div className="flex flex-col gap-3">
-          <SaidLine said={said} />
-          <Issues issues={issues} title="Not saved" answers />
-          {panel}
-          <ReachPanel input={reachOf(clock, edits.steps, outcome.issues)} />
           <OnBench lines={detail.onBench} />
           <DesignTense clock={clock} changed={changed} />
           <BindingChain
@@ -80,12 +75,13 @@ export function TypeScreen({
           />
           {!readOnly && (
             <div className="flex flex-wrap gap-4">
-              <DuplicateType detail={detail} attempt={attempt} />
-              <TakeAway detail={detail} attempt={attempt} />
+              <DuplicateType detail={detail} attempt={release.attempt} />
+              <TakeAway detail={detail} attempt={release.attempt} />
             </div>
           )}
         </div>
       }
+      foot={<DesignFoot {...{ release }} reach={reachOf(clock, edits.steps, outcome.issues)} />}
       outcome={
         <>
           <SpecimenChoice specimens={detail.specimens} chosen={specimen} onChoose={setSpecimen} />

@@ -118,6 +118,7 @@ const EXAMPLES = [
   ['Boat: name, built (number), photo', 'a type with three fields'],
   ['class (four / eight)', 'one of prepared options'],
   ['cox (→ Person)', 'leads to one entry of another type'],
+  ['rowers (group: name, seat)', 'fields that belong together, once or several times'],
   ['crew (several → Person)', 'leads to several'],
   ['traits (tags)', 'tags of a set of their own'],
   ['inside (within)', 'the page that this one sits within'],

@@ -2,7 +2,7 @@
 
 import type { Clock } from '@/server/queries/clock.ts';
 import type { TypesDetail } from '@/server/queries/types.ts';
-import { Issues, SaidLine } from '@/ui/primitives/issues.tsx';
+import { DesignFoot } from '../design-foot.tsx';
 import { Panes } from '../panes.tsx';
 import { DesignTense, useRelease } from '../use-release.tsx';
 import { OutlineReadings } from './outline-readings.tsx';
@@ -22,7 +22,7 @@ export function TypesScreen({ detail, clock }: { detail: TypesDetail; clock: Clo
     shared.drop();
   };
   const readOnly = clock.tense !== 'now';
-  const { issues, said, buttons, panel } = useRelease({
+  const release = useRelease({
     edits: {
       steps,
       changed: steps.length > 0,
@@ -38,12 +38,9 @@ export function TypesScreen({ detail, clock }: { detail: TypesDetail; clock: Clo
       problem={clock.problem}
       title="Types"
       lead="What kinds of content there are, and what each becomes."
-      actions={buttons}
+      actions={release.buttons}
       settings={
         <div className="flex flex-col gap-3">
-          <SaidLine said={said} />
-          <Issues issues={issues} title="Not saved" />
-          {panel}
           <DesignTense clock={clock} changed={text !== '' || shared.steps.length > 0} />
           {!readOnly && (
             <div>
@@ -69,6 +66,7 @@ export function TypesScreen({ detail, clock }: { detail: TypesDetail; clock: Clo
           <TypesTable types={detail.types} shared={shared} readOnly={readOnly} />
         </div>
       }
+      foot={<DesignFoot {...{ release }} reach={null} />}
       outcome={
         <section aria-label="What is understood" className="min-h-0 flex-1 overflow-auto">
           <h2 className="px-6 pt-4">What is understood</h2>

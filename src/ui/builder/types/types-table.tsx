@@ -41,7 +41,7 @@ const COLUMNS: TableColumn<TypeLine>[] = [
           {single ? 'one entry, read everywhere' : 'no pages of its own'}
         </span>
       ) : (
-        <span className="block max-w-56 truncate font-mono text-note" title={address}>
+        <span className="block max-w-48 truncate font-mono text-note" title={address}>
           {address}
         </span>
       ),

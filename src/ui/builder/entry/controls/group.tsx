@@ -1,6 +1,7 @@
 'use client';
 
 import { type ComponentType, createContext, useContext, useId } from 'react';
+import { isShown } from '@/core/design/shown.ts';
 import { type ControlProps, common } from './definition.ts';
 
 type Item = Record<string, unknown>;
@@ -76,7 +77,7 @@ function GroupControl(props: ControlProps) {
           id={items.length === 0 ? id : `${id}-add`}
           type="button"
           className="button mt-1"
-          onClick={() => onChange([...items, {}])}
+          onClick={() => onChange([...items, field.starts ?? {}])}
         >
           {items.length === 0 ? 'Add one' : 'Add another'}
         </button>
@@ -110,6 +111,9 @@ function Fields({
 }: ControlProps & { label: string; item: Item; onItem: (item: Item) => void }) {
   const own = useId();
   const FieldControl = useContext(Inner);
+  const shown = (field.fields ?? []).filter(
+    (inner) => !inner.hidden && isShown(inner.shownWhen, item),
+  );
   return (
     <div
       id={id}
@@ -117,7 +121,7 @@ function Fields({
       aria-label={label}
       className="grid grid-cols-2 gap-x-4 gap-y-2 border-l-2 border-rule pl-3"
     >
-      {(field.fields ?? []).map((inner) => (
+      {shown.map((inner) => (
         <div key={inner.id} className={`min-w-0 ${inner.half ? '' : 'col-span-2'}`}>
           <label htmlFor={`${own}-${inner.key}`} className="mb-1 block text-muted">
             {inner.label}
@@ -131,6 +135,11 @@ function Fields({
             invalid={false}
             onChange={(next) => onItem({ ...item, [inner.id]: next })}
           />
+          {inner.help && (
+            <p id={`${own}-${inner.key}-notes`} className="mt-1 text-note text-muted">
+              {inner.help}
+            </p>
+          )}
         </div>
       ))}
     </div>

@@ -1,4 +1,4 @@
-import type { ComponentType } from 'react';
+import { type ComponentType, type ReactNode, createContext } from 'react';
 import type { Field } from '@/core/design/field.ts';
 import type { TypeDetail } from '@/server/queries/type.ts';
 
@@ -14,3 +14,15 @@ export interface FieldSettingsProps {
 
 /** Settings that only fields of one kind have. */
 export type FieldSettings = ComponentType<FieldSettingsProps>;
+
+/** A field within a group, and what becomes of it. */
+export interface InnerField {
+  field: Field;
+  /** The other fields of the group. */
+  others: Field[];
+  onChange: (field: Field) => void;
+  onRemove: () => void;
+}
+
+/** What draws all that is set of a field within the group whose settings these are. */
+export const InnerPanel = createContext<(inner: InnerField) => ReactNode>(() => null);

@@ -1,7 +1,7 @@
 import { ChoiceSettings } from './choice.tsx';
 import { ComputedSettings } from './computed.tsx';
 import type { FieldSettings } from './definition.ts';
-import { groupSettings } from './group.tsx';
+import { GroupSettings } from './group.tsx';
 import { DaySettings, LengthSettings, NumberSettings } from './limits.tsx';
 import { MediaSettings } from './media.tsx';
 import { ReferenceSettings } from './reference.tsx';
@@ -17,7 +17,7 @@ export const FIELD_SETTINGS: Readonly<Record<string, FieldSettings>> = {
   datetime: DaySettings,
   choice: ChoiceSettings,
   computed: ComputedSettings,
-  group: groupSettings((kind) => FIELD_SETTINGS[kind]),
+  group: GroupSettings,
   media: MediaSettings,
   reference: ReferenceSettings,
   richtext: RichTextSettings,
