@@ -5,8 +5,10 @@ export default defineConfig({
   resolve: { alias: { '@': fileURLToPath(new URL('./src', import.meta.url)) } },
   test: {
     include: ['src/**/*.test.ts', 'tests/**/*.test.ts'],
-    testTimeout: 60_000,
-    hookTimeout: 120_000,
+    // Nothing here is about speed: a machine may stand still for a while.
+    testTimeout: 240_000,
+    hookTimeout: 240_000,
+    maxWorkers: 2,
     pool: 'forks',
   },
 });

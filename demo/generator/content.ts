@@ -211,3 +211,25 @@ export const PAGES = [
     live: [] as string[],
   },
 ];
+
+/** What is chosen by hand, in its order. */
+export const PICKS = [
+  {
+    key: 'shelf',
+    label: 'On the shelf',
+    description: 'The row of packets on the front page.',
+    members: [
+      'purple-podded-wren',
+      { entry: 'frost-lettuce', to: 'today + P5D at 08:00' },
+      'ballast-carrot',
+      { entry: 'ember-beet', from: 'today - P20D at 08:00' },
+      { entry: 'lantern-pea', from: 'today + P5D at 08:00', to: 'today + P40D at 08:00' },
+    ],
+  },
+  {
+    key: 'staff-picks',
+    label: 'Staff picks',
+    description: 'What the people at the desk would sow first.',
+    members: ['chapel-runner', 'old-harbour-squash', 'candle-beet'],
+  },
+];

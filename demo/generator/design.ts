@@ -151,7 +151,6 @@ export const DESIGN: Record<string, unknown> = {
     fields: [
       { key: 'title', kind: 'text', required: true, column: true },
       { key: 'lead', kind: 'paragraphs' },
-      { key: 'shelf', label: 'On the shelf', kind: 'reference', types: ['variety'], many: true },
     ],
   },
   'listings/all-varieties.yaml': {

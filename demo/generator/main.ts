@@ -6,7 +6,7 @@ import { dirname, join } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import { parseArgs } from 'node:util';
 import { stringify } from 'yaml';
-import { FAMILIES, GROWERS, NOTICES, PAGES, SWAP_DAYS, TRAITS } from './content.ts';
+import { FAMILIES, GROWERS, NOTICES, PAGES, PICKS, SWAP_DAYS, TRAITS } from './content.ts';
 import { VARIETIES } from './varieties.ts';
 import type { Variety } from './variety.ts';
 import { DESIGN } from './design.ts';
@@ -85,6 +85,7 @@ write(
   'subjects/families.yaml',
   yaml({ key: 'families', label: 'Families', kind: 'tree', subjects: FAMILIES }),
 );
+for (const { key, ...rest } of PICKS) write(`picks/${key}.yaml`, yaml({ key, ...rest }));
 write(
   'subjects/traits.yaml',
   yaml({ key: 'traits', label: 'Traits', kind: 'tags', subjects: TRAITS }),
@@ -165,7 +166,6 @@ write(
     entry: { id: 'welcome', live: 'today - P340D' },
     title: 'Seed is for sowing, then for giving back',
     lead: 'Twenty-odd varieties that grow well in Marrowdale, lent by the people who keep them.',
-    shelf: ['purple-podded-wren', 'frost-lettuce', 'ballast-carrot', 'ember-beet'],
   }),
 );
 if (args.varieties !== undefined)

@@ -308,7 +308,7 @@ test('a load that finds the database held says by whom and since when, and chang
     err: expect.stringContaining(`the server (process ${process.pid}) has been writing since 2`),
   });
   expect(bontel('pages', '--data', data, '--json').out).toBe(before);
-}, 60_000);
+});
 
 test('a kill in the middle of a load leaves the old site whole', async () => {
   const { data } = load(GOOD);
@@ -332,4 +332,4 @@ test('a kill in the middle of a load leaves the old site whole', async () => {
     expect(bontel('pages', '--data', data, '--at', '2026-03-01', '--json').out).toBe(before);
   }
   expect(bontel('load', folder, '--data', data).code).toBe(0);
-}, 180_000);
+});

@@ -8,7 +8,7 @@ import { startBrowser } from './browser.ts';
 import { bontel, type RunningServer, startServer } from './run.ts';
 
 /** How long a test waits for what it is to see, ms. */
-export const WAIT = 12_000;
+export const WAIT = 30_000;
 
 export let server: RunningServer;
 export let browser: WebDriver;
@@ -94,7 +94,11 @@ const inTheMiddle = (element: WebElement): Promise<unknown> =>
   browser.executeScript('arguments[0].scrollIntoView({ block: "center" })', element);
 export const press = async (label: string): Promise<void> => {
   const button = await ready(By.xpath(`//button[normalize-space()=${JSON.stringify(label)}]`));
-  await browser.wait(until.elementIsEnabled(button), WAIT);
+  await browser
+    .wait(until.elementIsEnabled(button), WAIT, `waiting for "${label}"`)
+    .catch(async (error: Error) => {
+      throw new Error(`${error.message}; the screen shows:\n${await words()}`);
+    });
   await inTheMiddle(button);
   await button.click();
 };

@@ -15,6 +15,8 @@ export interface Held {
   former?: Record<string, string>;
   subjects?: Subject[];
   media?: Media[];
+  /** Ids of entries in picks, by the picks' ids. */
+  picks?: Record<string, string[]>;
 }
 
 /** A reader over lists in memory: the plainest there can be. All its entries are live. */
@@ -86,6 +88,10 @@ export class MemoryReader implements SiteReader {
       ...this.subjectTree(),
       isLive: (id) => this.liveEntries([id]).size > 0,
     });
+  }
+
+  picked(picks: string, _: Validity, offset: number, limit: number): string[] {
+    return (this.held.picks?.[picks] ?? []).slice(offset, offset + limit);
   }
 
   newestPages(limit: number): string[] {

@@ -21,9 +21,11 @@ import { designOf } from './design.ts';
 export const RICH_DESIGN: Design = designOf({
   site: { front: { listing: 'home' }, frame: 'frame', seo: { description: 'Of {site.name}' } },
   subjectSets: [{ key: 'traits', kind: 'tags' }],
+  picks: [{ key: 'shelf' }, { key: 'staff', id: 'by-staff' }],
   types: [
     {
       key: 'grower',
+      presets: { picks: ['staff'] },
       address: '/growers/{title}',
       fields: [
         { key: 'title', kind: 'text' },
@@ -126,6 +128,7 @@ export const RICH_DESIGN: Design = designOf({
             { block: 'fieldSheet', fields: ['family', 'grower.village'] },
             { block: 'listing', listing: 'now' },
             { block: 'items', field: 'rowers', fields: ['seat', 'name'] },
+            { block: 'picks', picks: 'shelf' },
           ],
         },
       ],
@@ -211,6 +214,7 @@ function newPart(list: string, pick: (n: number) => number): { id: string } & Re
   if (list === 'listings') return { id, key, type: 'seed' };
   if (list === 'templates') return { id, key, kind: 'card', type: 'seed', blocks: [] };
   if (list === 'subjectSets') return { id, key, kind: 'tags' };
+  if (list === 'picks') return { id, key };
   if (list === 'redirects') return { id, from: `/${key}`, to: '/all' };
   if (list === 'all' || list === 'any') return { id, field: 'stock', op: 'not-blank' };
   return { id, block: 'text', text: ['{title}', '{stock}', 'words'][pick(3)]! };

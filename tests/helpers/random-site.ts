@@ -35,6 +35,16 @@ const intervals = (maxLength: number): fc.Arbitrary<{ from: string; to: string |
     return kept;
   });
 
+/** Who stands in picks when, in any order. */
+const members = fc
+  .tuple(intervals(2), intervals(2), intervals(1))
+  .map((all) =>
+    all.flatMap((own, i) =>
+      own.map(({ from, to }) => ({ entry: ['g0', 'p1', 'g1'][i], from, ...(to ? { to } : {}) })),
+    ),
+  )
+  .chain((all) => fc.shuffledSubarray(all));
+
 const grower = fc.record({
   title: fc.constantFrom('Ana', 'Bo'),
   live: intervals(2),
@@ -225,9 +235,10 @@ const siteOf = (isRich: fc.Arbitrary<boolean>): fc.Arbitrary<Files> =>
       parts: fc.array(part, { maxLength: 1 }),
       stories: fc.array(story, { maxLength: 3 }),
       isRich,
+      shelf: members,
       front: fc.constantFrom({}, { front: { entry: 'p0' } }, { front: { listing: 'all' } }),
     })
-    .map(({ growers, varieties, pages, events, parts, stories, isRich, front }) => {
+    .map(({ growers, varieties, pages, events, parts, stories, isRich, shelf, front }) => {
       const files: Files = {
         ...DESIGN,
         ...(isRich ? RICH_FILES : {}),
@@ -245,6 +256,8 @@ const siteOf = (isRich: fc.Arbitrary<boolean>): fc.Arbitrary<Files> =>
       if (isRich)
         for (const [path, more] of Object.entries(RICH_TYPES))
           files[path] = { ...(files[path] as object), ...more };
+      if (isRich)
+        files['picks/shelf.json'] = { ...(files['picks/shelf.json'] as object), members: shelf };
       if (isRich)
         stories.forEach(({ live, title: t, ...values }, i) => {
           files[`entries/story/s${i}.json`] = {

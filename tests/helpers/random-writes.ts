@@ -48,6 +48,23 @@ const step = fc.oneof(
   }),
 );
 
+/** What changes who stands in picks, where, and when. */
+const picking = fc.oneof(
+  fc.record({
+    do: fc.constant('pick' as const),
+    entry: fc.constantFrom('g0', 'g1', 'p0', 'p1', 's0', 'v0'),
+    after: fc.option(minutes),
+    until: fc.option(minutes),
+    which: fc.nat(),
+  }),
+  fc.record({
+    do: fc.constantFrom('unpick' as const, 'pick until' as const, 'move pick' as const),
+    until: fc.option(minutes),
+    which: fc.nat(),
+    other: fc.nat(),
+  }),
+);
+
 /** What puts edits on the bench, takes them off it, and releases them, at once or later. */
 const bench = fc.oneof(
   fc.record({
@@ -61,13 +78,14 @@ const bench = fc.oneof(
       'types/story/fields/parts/fields/on',
       'listings/all',
       'listings/stories',
+      'picks/on-the-shelf',
     ),
     set: fc.constantFrom(
       { address: '/{title}' },
       { address: '/s/{title}' },
       { address: '/{grower.title ?? "seeds"}/{title}' },
       { clash: 'refuse' },
-      { presets: { author: true, date: 'updated' } },
+      { presets: { author: true, date: 'updated', picks: ['shelf'] } },
       { description: 'Other.' },
       { label: 'Other' },
       { address: '/bean' },
@@ -121,11 +139,20 @@ const bench = fc.oneof(
 
 const FIELDS = DESIGN['types/variety.json'] as { fields: { key: string }[] };
 
+const anyWrite = fc.oneof(
+  { weight: 2, arbitrary: step },
+  { weight: 2, arbitrary: bench },
+  { weight: 1, arbitrary: picking },
+);
+
 /** Something that somebody does to a random site, and the minutes that pass before it. */
-export const randomWrites = fc.array(fc.tuple(fc.oneof(step, bench), minutes), { maxLength: 14 });
+export const randomWrites = fc.array(fc.tuple(anyWrite, minutes), {
+  maxLength: 14,
+});
 type Write = (typeof randomWrites extends fc.Arbitrary<(infer W)[]> ? W : never)[0];
 
-type SubjectWrite = Extract<Write, { which: number }>;
+type SubjectWrite = Extract<Write, { set: string; which: number }>;
+type Picking = Extract<Write, { until: number | null }>;
 
 /** A field of a type, or of a group of one, by keys; undefined where it is not there. */
 function fieldAt({ types }: Design, [type, ...keys]: readonly string[]) {
@@ -173,6 +200,35 @@ export class LivedSite {
       drop: { do: 'delete', keys: [one] },
     }[deed];
     this.run('changeSubjects', { set, change });
+  }
+
+  /** Picks, and changes what is picked, as it is by now. */
+  private pickOrNot(what: Picking, later: (after: number | null) => string | null): void {
+    const open = 'SELECT id FROM pick WHERE ends IS NULL OR ends > ? ORDER BY position, id';
+    const read = (): number[] =>
+      this.connection.driver.prepare(open).pluck().all(this.wall) as number[];
+    if (what.do !== 'pick' && read().length === 0)
+      for (const entry of ['g0', 'p1']) this.run('pick', { picks: 'on-the-shelf', entry });
+    const ids = read();
+    const [id, other] = [what.which, 'other' in what ? what.other : 0].map(
+      (n) => ids[n % (ids.length + 1)] ?? null,
+    );
+    switch (what.do) {
+      case 'pick': {
+        const { entry, after, until } = what;
+        const [from, to] = [later(after), later(until)];
+        this.run('pick', { picks: 'on-the-shelf', entry, from, to, before: id });
+        break;
+      }
+      case 'unpick':
+        this.run('unpick', { id: id ?? 0 });
+        break;
+      case 'pick until':
+        this.run('changePick', { id: id ?? 0, to: later(what.until) });
+        break;
+      case 'move pick':
+        this.run('movePick', { id: id ?? 0, before: other });
+    }
   }
 
   /** Does one thing, refused or not. */
@@ -270,6 +326,12 @@ export class LivedSite {
         run('undoSubjects', { set: what.set, at: one(last) });
         break;
       }
+      case 'pick':
+      case 'unpick':
+      case 'pick until':
+      case 'move pick':
+        this.pickOrNot(what, later);
+        break;
       case 'undo':
         run('undoEdit', {});
         break;
@@ -285,6 +347,8 @@ export class LivedSite {
         run('rebaseEdit', { edit: openEdits(connection).at(-1)?.id ?? 0 });
         break;
       case 'take back':
+        if (one('SELECT count(*) FROM design_version WHERE ?') === 1)
+          run('release', { edit: { steps: setting(design, 'types/page', { plural: 'Leaves' }) } });
         run('undoRelease', { release: one('SELECT max(id) FROM design_version WHERE ?') });
         break;
       default:

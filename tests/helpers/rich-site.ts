@@ -61,6 +61,7 @@ export const RICH_FILES: Files = {
     sort: ['-said'],
     card: 'story-card',
   },
+  'picks/shelf.json': { key: 'shelf', id: 'on-the-shelf', label: 'Shelf' },
   'templates/story.json': {
     key: 'story',
     kind: 'page',
@@ -95,6 +96,7 @@ export const RICH_FILES: Files = {
     blocks: [
       { block: 'heading', text: '{title}[, with {varieties.title}]', level: 1 },
       { block: 'cards', field: 'varieties', heading: 'Keeps' },
+      { block: 'picks', picks: 'shelf', limit: 2 },
     ],
   },
   'templates/list-page.json': {
@@ -116,6 +118,7 @@ export const RICH_FILES: Files = {
       { block: 'slot', slot: 'aside' },
       { block: 'text', text: 'Of the [{site.part.title} ]site' },
       { block: 'listing', listing: 'legumes', limit: 2 },
+      { block: 'picks', picks: 'shelf', limit: 3 },
     ],
   },
   'redirects.yaml': '- {from: /old, to: /all}\n- {from: /seeds/pea, to: /now}\n',

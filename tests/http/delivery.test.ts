@@ -36,7 +36,8 @@ function ask(path: string, headers: Record<string, string> = {}, method = 'GET')
   const { hostname, port } = new URL(server.url);
   return new Promise((resolve, reject) => {
     const sent = request(
-      { hostname, port, path, method, headers, setHost: headers.host === undefined },
+      // A connection of its own: one that is kept may just be closed by the server.
+      { hostname, port, path, method, headers, setHost: headers.host === undefined, agent: false },
       (response) => {
         const chunks: Buffer[] = [];
         response.on('data', (chunk: Buffer) => chunks.push(chunk));

@@ -161,7 +161,7 @@ describe('a server', () => {
     const again = await startServer(data);
     expect((await fetch(`${again.url}/a`)).status).toBe(200);
     await again.stop();
-  }, 40_000);
+  });
 
   test.each([
     [{ PORT: 'abc' }, /PORT is "abc"/],

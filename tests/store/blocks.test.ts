@@ -54,6 +54,7 @@ const DESIGN = {
     address: '/early',
     where: { field: 'traits', op: 'is', value: 'early' },
   },
+  'picks/favourites.yaml': { key: 'favourites', members: ['gone-by-now', 'red'] },
   'templates/card.yaml': {
     key: 'card',
     kind: 'card',
@@ -72,6 +73,7 @@ const DESIGN = {
       rowers: [{ name: 'Ann', seat: 1 }, { name: 'Bo' }],
     },
     { entry: { id: 'red', ...live }, title: 'Red bean' },
+    { entry: { id: 'gone-by-now' }, title: 'Never live' },
   ],
   'media/alt.yaml': { 'pea.png': 'A pea' },
 };

@@ -72,7 +72,7 @@ test('with my drafts of several types, lists and cards are what publishing them 
     { numRuns: Number(process.env.LONG ?? 60) },
   );
   expect(compared).toBeGreaterThan(8);
-}, 240_000);
+});
 
 /** The links and words of a page's cards. */
 function cardsOf(body: string): string[] {

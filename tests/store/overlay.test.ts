@@ -93,4 +93,4 @@ test('a list with unsaved values in it is, page by page, what it would be with t
     { numRuns: 120 },
   );
   expect(placed).toBeGreaterThan(50);
-}, 240_000);
+});

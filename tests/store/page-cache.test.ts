@@ -107,7 +107,7 @@ test('a page changes only where something of its read set does, whatever is writ
   );
   expect(hits).toBeGreaterThan(1000);
   expect(needless / (hits + needless)).toBeLessThan(0.25);
-}, 240_000);
+});
 
 test('so it is whatever is released of the design, at once or later, or taken back', async () => {
   let [hits, needless, released] = [0, 0, 0];
@@ -145,7 +145,7 @@ test('so it is whatever is released of the design, at once or later, or taken ba
   expect(released).toBeGreaterThan(8);
   expect(hits).toBeGreaterThan(500);
   expect(needless / (hits + needless)).toBeLessThan(0.35);
-}, 240_000);
+});
 
 test('a release drops the pages that read what it changes, and no others', async () => {
   const site = await loadFiles({

@@ -125,4 +125,4 @@ test('a write that is planned on a copy leaves the rows that it leaves when done
   );
   expect(same).toBeGreaterThan(8);
   expect(drafts).toBeGreaterThan(5);
-}, 240_000);
+});

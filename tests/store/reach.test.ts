@@ -138,7 +138,7 @@ test('the reach of any change is the difference of two full renders', async () =
   );
   expect(compared).toBeGreaterThan(8);
   expect(changed).toBeGreaterThan(8);
-}, 240_000);
+});
 
 test('so it is of edits of any part', async () => {
   let compared = 0;
@@ -155,7 +155,7 @@ test('so it is of edits of any part', async () => {
     { numRuns: Number(process.env.LONG ?? 40), endOnFailure: true },
   );
   expect(compared).toBeGreaterThan(8);
-}, 240_000);
+});
 
 describe('the reach of a choice of lines of the bench', () => {
   const files = {

@@ -81,4 +81,4 @@ test('after any writes, deriving everything anew gives the same rows, and what w
   const names = (Object.keys(COMMANDS) as CommandName[]).filter((n) => !COMMANDS[n].beforeSite);
   for (const name of names)
     expect([name, done.get(name) ?? 0]).toEqual([name, expect.toSatisfy((n: number) => n > 0)]);
-}, 240_000);
+});

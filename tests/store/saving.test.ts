@@ -58,6 +58,7 @@ function storedRows({ driver }: Connection): Record<string, unknown[]> {
            CASE WHEN ends IS NULL THEN parent END,
            CASE WHEN ends IS NULL AND merged IS NULL THEN position END, key, starts`,
     ),
+    picks: all(`SELECT picks, entry, starts, ends FROM pick ORDER BY picks, position, id`),
     media: all('SELECT * FROM media ORDER BY id'),
     designs: all('SELECT * FROM design_version ORDER BY starts, id'),
     bench: all(`SELECT person, made, edit FROM design_edit WHERE state = 'open' ORDER BY id`),
@@ -72,6 +73,7 @@ function pagesOf({ connection, view }: Stored): Record<string, unknown> {
       `SELECT starts FROM live_interval UNION SELECT ends FROM live_interval WHERE ends IS NOT NULL
        UNION SELECT starts FROM address UNION SELECT starts FROM design_version WHERE starts > 0
        UNION SELECT starts FROM subject WHERE starts > 0
+       UNION SELECT starts FROM pick WHERE starts > 0
        ORDER BY 1`,
     )
     .pluck()
@@ -123,7 +125,7 @@ test('a site that was written on comes back from its folder with the same rows a
   );
   expect(count).toBeGreaterThan(200);
   expect(planned).toBeGreaterThan(5);
-}, 240_000);
+});
 
 test('the demo comes back the same', async () => {
   const data = temporaryFolder();

@@ -63,4 +63,4 @@ test('a year of edits and releases by two people is undone to the letter', async
   );
   expect(edits).toBeGreaterThan(15);
   expect(releases).toBeGreaterThan(5);
-}, 240_000);
+});

@@ -15,7 +15,7 @@ import { same, valueAt } from './properties.ts';
 import type { Place, Step } from './steps.ts';
 
 /** Properties that hold further properties, each changed by itself. */
-const RECORDS = ['seo', 'slots'];
+const RECORDS = ['seo', 'slots', 'presets'];
 
 /**
  * The steps that lead from a part at the top as it was opened to what it is to be; parts without

@@ -32,6 +32,7 @@ const PROPERTY_WORDS: Readonly<Record<string, string>> = {
   zone: 'time zone',
   'presets.author': 'whether bylines show who wrote it',
   'presets.date': 'which date bylines show',
+  'presets.picks': 'picks that new entries join',
   'seo.title': 'title rule',
   'seo.description': 'description rule',
   'seo.index': 'whether search engines may list it',
@@ -146,6 +147,8 @@ const LONG = 80;
 function valueWords(value: Json): string {
   if (typeof value === 'boolean') return value ? 'yes' : 'no';
   if (typeof value === 'number') return String(value);
-  const text = typeof value === 'string' ? value : JSON.stringify(value);
+  const isWords = Array.isArray(value) && value.every((v) => typeof v === 'string');
+  const text =
+    typeof value === 'string' ? value : isWords ? value.join(', ') : JSON.stringify(value);
   return `“${text.length > LONG ? `${text.slice(0, LONG)}…` : text}”`;
 }

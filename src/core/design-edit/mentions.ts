@@ -90,6 +90,7 @@ function ofType(type: ContentType, environments: Environments): Mention[] {
     ...name('field', 'summary', type.summary),
     ...name('template', 'template', type.template),
     ...name('template', 'card', type.card),
+    ...(type.presets.picks ?? []).flatMap((key, i) => name('picks', `presets.picks.${i}`, key)),
     ...name(
       'listing',
       'retired.listing',

@@ -2,6 +2,7 @@ import { z } from 'zod';
 import { blocksWithin } from '../design/block-ids.ts';
 import {
   type Design,
+  picksSpec,
   redirectSpec,
   siteSpec,
   subjectSetSpec,
@@ -72,6 +73,7 @@ export const ROOTS: Record<string, RootSort> = {
   listings: { word: 'listing', spec: listingSpec, inner: { conditions: CONDITIONS } },
   templates: { word: 'template', spec: templateSpec, inner: { blocks: BLOCKS } },
   subjectSets: { word: 'subject set', spec: subjectSetSpec, inner: {} },
+  picks: { word: 'picks', spec: picksSpec, inner: {} },
   redirects: { word: 'redirect', spec: redirectSpec, inner: {} },
 };
 

@@ -1,7 +1,7 @@
 import { expect, test } from 'vitest';
 import { designOf } from '../../../tests/helpers/design.ts';
 import { applyEdit, invertEdit } from './edit.ts';
-import { removalOf } from './removal.ts';
+import { removalOfType } from './removal.ts';
 
 const title = { key: 'title', kind: 'text' };
 const design = designOf({
@@ -17,7 +17,7 @@ const design = designOf({
 });
 
 test('a type goes with the listings and templates that are of it alone, and comes back with them', () => {
-  const { steps, goes } = removalOf(design, 'boat');
+  const { steps, goes } = removalOfType(design, 'boat');
   expect(goes).toEqual(['listing Fleet', 'template Boat page']);
   const done = applyEdit(design, { steps });
   if (!done.ok) throw new Error(JSON.stringify(done.issues));
@@ -33,6 +33,6 @@ test('a type that something else leads to stays, and it is said what does', () =
     fields: [title, { key: 'boat', kind: 'reference', types: ['boat'] }],
   };
   const led = designOf({ types: [...design.types, crew] });
-  const done = applyEdit(led, { steps: removalOf(led, 'boat').steps });
+  const done = applyEdit(led, { steps: removalOfType(led, 'boat').steps });
   expect(done.ok ? [] : done.issues.map(({ path }) => path)).toContain('types/crew/fields/boat');
 });

@@ -12,6 +12,7 @@ const NAMED_AS: Partial<Record<string, Mention['holds']>> = {
   listings: 'listing',
   templates: 'template',
   subjectSets: 'set',
+  picks: 'picks',
 };
 
 /**

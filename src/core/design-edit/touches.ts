@@ -34,7 +34,7 @@ function speaksIn(step: Step, { part, property }: Mention): boolean {
 /** The parts that a place in the design names. */
 export function partsNamed(design: Design, mention: Mention): PartPath[] {
   const { holds, text, within } = mention;
-  const byKey = (list: 'types' | 'listings' | 'templates' | 'subjectSets'): PartPath[] =>
+  const byKey = (list: 'types' | 'listings' | 'templates' | 'subjectSets' | 'picks'): PartPath[] =>
     design[list].filter((p) => p.key === text).map((p) => `${list}/${p.id}`);
   switch (holds) {
     case 'type':
@@ -45,6 +45,8 @@ export function partsNamed(design: Design, mention: Mention): PartPath[] {
       return byKey('templates');
     case 'set':
       return byKey('subjectSets');
+    case 'picks':
+      return byKey('picks');
     case 'field':
       return within === undefined ? [] : fieldPaths(design, within, text);
     case 'option':

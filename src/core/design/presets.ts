@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { key } from './key.ts';
 import type { Instant } from '../time/interval.ts';
 import type { Values } from './values-of.ts';
 
@@ -8,10 +9,15 @@ export const PRESETS = '_presets';
 /** Dates that a byline can show. */
 export const SHOWN_DATES = ['none', 'published', 'updated'] as const;
 
-/** What entries of a type begin with: whether bylines show who wrote them, and which date. */
+/**
+ * What entries of a type begin with: whether bylines show who wrote them, and which date; what
+ * they stand in.
+ */
 export const typePresetsSpec = z.strictObject({
   author: z.boolean().default(false),
   date: z.enum(SHOWN_DATES).default('none'),
+  /** Keys of the picks that new entries join. */
+  picks: z.array(key).max(50).optional(),
 });
 
 /** What an entry has otherwise than its type: what is left out is as the type has it. */

@@ -251,6 +251,24 @@ export const subjectSetSpec = z
     kind,
   }));
 
+/** Picks: entries chosen and ordered by hand; which ones is content. */
+export const picksSpec = z
+  .strictObject({
+    id: key.optional(),
+    key,
+    label: z.string().optional(),
+    /** What it is for, shown where entries are chosen for it. */
+    description: z.string().max(2000).default(''),
+  })
+  .transform(({ id, key: own, label: name, description }) => ({
+    id: id ?? own,
+    key: own,
+    label: name ?? sentence(own),
+    description,
+  }));
+/** Picks as a design has them. */
+export type Picks = z.output<typeof picksSpec>;
+
 /** A redirect set by hand; 308 unless set otherwise (RFC 9110 §15.4). */
 export const redirectSpec = z.strictObject({
   /** Stays when the redirect is changed. */
@@ -304,6 +322,7 @@ export const designSpec = z
     listings: z.array(listingSpec).default([]),
     templates: z.array(templateSpec).default([]),
     subjectSets: z.array(subjectSetSpec).default([]),
+    picks: z.array(picksSpec).default([]),
     redirects: z.array(redirectSpec).default([]),
     /** Style sheet of the public pages. */
     css: z.string().default(''),

@@ -39,6 +39,8 @@ export const readKey = {
   subject: (key: string): string => `s:${key}`,
   /** Any subject at all; no page reads it. */
   subjects: 'subjects',
+  /** Who stands in picks, by their id, in which order. */
+  picks: (id: string): string => `pk:${id}`,
   media: 'media',
   /** What the pages of a type's entries, by its id, read of the design. */
   designOfType: (id: string): string => `dt:${id}`,
@@ -123,6 +125,11 @@ class RecordingReader implements SiteReader {
   /** Said to people, on no public page. */
   preceding(...args: Parameters<SiteReader['preceding']>): number {
     return this.below.preceding(...args);
+  }
+
+  picked(...args: Parameters<SiteReader['picked']>): string[] {
+    this.note(readKey.picks(args[0]));
+    return this.below.picked(...args);
   }
 
   newestPages(...args: Parameters<SiteReader['newestPages']>): string[] {

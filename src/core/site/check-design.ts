@@ -13,24 +13,7 @@ import type { ContentType, Design } from '../design/spec.ts';
 export function checkDesign(design: Design, environments: Environments): Issue[] {
   const names = { types: design.types.map((t) => t.key), sets: design.subjectSets };
   return [
-    ...doubled(
-      design.types.map((t) => t.key),
-      'types',
-    ),
-    ...doubled(
-      design.listings.map((l) => l.key),
-      'listings',
-    ),
-    ...doubledIds(design.types, 'types'),
-    ...doubledIds(design.listings, 'listings'),
-    ...doubled(
-      design.templates.map((t) => t.key),
-      'templates',
-    ),
-    ...doubled(
-      design.subjectSets.map((s) => s.key),
-      'subjects',
-    ),
+    ...doubledNames(design),
     ...doubled(
       design.listings.flatMap((l) => l.address ?? []),
       'listings',
@@ -47,6 +30,26 @@ export function checkDesign(design: Design, environments: Environments): Issue[]
     ...design.types.flatMap((t) => checkType(t, design, names)),
     ...checkComputed(design, environments),
   ];
+}
+
+/** The lists of a design whose parts have keys, by the folders of theirs. */
+const KEYED = {
+  types: 'types',
+  listings: 'listings',
+  templates: 'templates',
+  subjectSets: 'subjects',
+  picks: 'picks',
+} as const;
+
+/** Keys that two parts of a list have, and ids that parts of different keys share. */
+function doubledNames(design: Design): Issue[] {
+  return (Object.keys(KEYED) as (keyof typeof KEYED)[]).flatMap((list) => [
+    ...doubled(
+      design[list].map(({ key }) => key),
+      KEYED[list],
+    ),
+    ...doubledIds(design[list], KEYED[list]),
+  ]);
 }
 
 function doubled(keys: string[], path: string, what = 'key'): Issue[] {
@@ -92,6 +95,7 @@ function checkType(type: ContentType, design: Design, names: DesignNames): Issue
     ...checkOtherSides(type, design),
     ...checkSingle(type, design, path),
     ...checkRetired(type, design, path),
+    ...checkPicks(type, design, path),
     ...type.fields.flatMap((f) => kindOf(f).check(f, `${path}/fields/${f.key}`, names)),
     ...checkForm(type.fields, design, path),
   ];
@@ -174,4 +178,14 @@ function checkRetired({ retired }: ContentType, { listings, site }: Design, path
       fix: 'Give it one, or name another listing.',
     },
   ];
+}
+
+/** Whether the picks that new entries join are there. */
+function checkPicks({ presets }: ContentType, { picks }: Design, path: string): Issue[] {
+  const keys = picks.map((p) => p.key);
+  return (presets.picks ?? []).flatMap((key) =>
+    keys.includes(key)
+      ? []
+      : [unknownName(`${path}/presets/picks`, `There are no picks "${key}".`, key, keys)],
+  );
 }

@@ -23,6 +23,8 @@ export interface CompiledSite {
   typesByKey: Map<string, ContentType>;
   /** Ids of the subject sets by key. */
   setIds: Map<string, string>;
+  /** Ids of the picks by key. */
+  picksIds: Map<string, string>;
   addresses: AddressRules;
   listings: Map<string, ListingPlan>;
   /** Where the entry of each single type is looked for, by the type's key. */
@@ -98,11 +100,13 @@ function listingsByAddress({ listings }: Design): CompiledSite['listingAt'] {
 function partsByName({
   types,
   subjectSets,
-}: Design): Pick<CompiledSite, 'types' | 'typesByKey' | 'setIds'> {
+  picks,
+}: Design): Pick<CompiledSite, 'types' | 'typesByKey' | 'setIds' | 'picksIds'> {
   return {
     types: new Map(types.map((t) => [t.id, t])),
     typesByKey: new Map(types.map((t) => [t.key, t])),
     setIds: new Map(subjectSets.map((s) => [s.key, s.id])),
+    picksIds: new Map(picks.map((p) => [p.key, p.id])),
   };
 }
 

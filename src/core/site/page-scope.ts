@@ -180,6 +180,17 @@ export class PageScope implements RenderScope {
     return this.entries(this.stretch(otherSideOf(plan, entry), 1, MOST_REFERRING).ids);
   }
 
+  picked(key: string, limit: number): EntryView[] {
+    const id = this.site.picksIds.get(key);
+    const found: EntryView[] = [];
+    for (let offset = 0; id !== undefined && found.length < limit; offset += limit) {
+      const ids = this.reader.picked(id, this.validity, offset, limit);
+      found.push(...this.entries(ids));
+      if (ids.length < limit) break;
+    }
+    return found.slice(0, limit);
+  }
+
   single(type: string): EntryView | null {
     const plan = this.site.singles.get(type);
     const [id] = plan ? this.stretch(plan, 1, 1).ids : [];

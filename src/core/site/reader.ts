@@ -61,6 +61,8 @@ export interface SiteReader {
     validity: Validity,
     without?: readonly string[],
   ): number;
+  /** A stretch of picks, by their id, in their order; whether live or not. */
+  picked(picks: string, validity: Validity, offset: number, limit: number): string[];
   /** Entries with a page of their own, newest first. */
   newestPages(limit: number, validity: Validity): string[];
   /** How many live pages of entries there are. */

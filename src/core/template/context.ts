@@ -34,6 +34,8 @@ export interface RenderScope extends SiteScope {
    * shown.
    */
   listing(key: string, limit?: number): ListingShown | null;
+  /** The first live entries of picks, in their order. */
+  picked(key: string, limit: number): EntryView[];
   /** How many cards this one stands within; cards within cards end at 4. */
   depth: number;
   /** The listing this page shows; null on other pages. */
@@ -99,5 +101,7 @@ export interface BlockCompiler {
   listingsOf(field: Field): ReadonlyMap<string, string>;
   /** Whether there is such a listing; an issue where not. */
   listing(key: string, property: string): boolean;
+  /** Whether there are such picks; an issue where not. */
+  picks(key: string, property: string): boolean;
   fail(code: string, property: string, message: string, fix: string): void;
 }

@@ -161,6 +161,14 @@ export class TreeCompiler implements BlockCompiler {
     return false;
   }
 
+  picks(key: string, property: string): boolean {
+    const keys = this.design.picks.map((p) => p.key);
+    if (keys.includes(key)) return true;
+    const fix = didYouMean(key, keys, 'Name one of the picks.');
+    this.fail('unknown-picks', property, `There are no picks "${key}".`, fix);
+    return false;
+  }
+
   fail(code: string, property: string, message: string, fix: string): void {
     this.issues.push({ code, path: `${this.place}/${property}`, message, fix });
   }

@@ -3,6 +3,10 @@ import type { Result } from '@/core/issue.ts';
 import { cancelPlan } from './cancel-plan.ts';
 import { deleteEntry } from './delete-entry.ts';
 import { planChange } from './plan-change.ts';
+import { changePick } from './picks/change-pick.ts';
+import { movePick } from './picks/move-pick.ts';
+import { pick } from './picks/pick.ts';
+import { unpick } from './picks/unpick.ts';
 import { discardEdits, redoEdit, undoEdit } from './bench/undo-edit.ts';
 import { editDesign } from './bench/edit-design.ts';
 import { rebaseEdit } from './bench/rebase-edit.ts';
@@ -28,6 +32,10 @@ export const COMMANDS = {
   addSubjects,
   changeSubjects,
   undoSubjects,
+  pick,
+  changePick,
+  unpick,
+  movePick,
   editDesign,
   undoEdit,
   redoEdit,

@@ -9,12 +9,14 @@ import type { Values } from '@/core/design/values.ts';
 import { formatStyled } from '@/core/pattern/date-format.ts';
 import { isBlank } from '@/core/pattern/types.ts';
 import { entry, plannedChange, revision } from '../db/schema.ts';
+import { addPick } from '../store/picks.ts';
 import { statement } from '../store/statement.ts';
 import { revisionWriter } from '../store/revision-writer.ts';
 import { type CommandContext, Refused, command } from './definition.ts';
 import { deriveEntry } from './derive-entry.ts';
 import { thereAlready } from './there-already.ts';
 import { entryOf } from './entry-lookup.ts';
+import { picksChanged } from './picks/picks-of.ts';
 import { referring } from './referring.ts';
 import { carriedValues } from '../store/carried-values.ts';
 import { crowdedTop } from '../store/at-top.ts';
@@ -60,11 +62,13 @@ export const saveEntry = command({
       if (seen !== null && number - 1 > seen) throw new Refused(newer());
       checkPlanned(context, id, type, values);
       checkDepth(context, id, type, values);
-    } else
+    } else {
       connection.tables
         .insert(entry)
         .values({ id, type: type.id, created: at, author: actor.id })
         .run();
+      joinPicks(context, id, type);
+    }
     revisionWriter(connection, site.design.site, site.setIds)(id, type, {
       number,
       saved: at,
@@ -76,6 +80,16 @@ export const saveEntry = command({
     return { id, revision: number };
   },
 });
+
+/** Lets a new entry stand in the picks that its type presets, last in each. */
+function joinPicks(context: CommandContext, id: string, { presets }: ContentType): void {
+  const { connection, site, at } = context;
+  for (const key of presets.picks ?? []) {
+    const picks = site.picksIds.get(key)!;
+    addPick(connection, { picks, entry: id, from: at, to: null });
+    picksChanged(context, picks);
+  }
+}
 
 /** Saves those that lead to what only one may lead to without it. */
 function takePartners(

@@ -224,6 +224,30 @@ export const subject = sqliteTable(
   ],
 );
 
+/** Who stands in which picks over which stretch of time, and where in their order. */
+export const pick = sqliteTable(
+  'pick',
+  {
+    id: integer('id').primaryKey({ autoIncrement: true }),
+    /** Id of the picks. */
+    picks: text('picks').notNull(),
+    entry: text('entry')
+      .notNull()
+      .references(() => entry.id),
+    starts: integer('starts').notNull(),
+    ends: integer('ends'),
+    position: real('position').notNull(),
+  },
+  (t) => [
+    index('pick_position').on(t.picks, t.position, t.id),
+    index('pick_entry').on(t.entry, t.picks),
+    index('pick_starts').on(t.picks, t.starts),
+    index('pick_ends').on(t.picks, t.ends),
+    index('pick_any_starts').on(t.starts),
+    index('pick_any_ends').on(t.ends),
+  ],
+);
+
 /** Pictures and fonts; the files stand in the data folder, by their hash. */
 export const media = sqliteTable('media', {
   /** File name below the site folder's `media/`. */

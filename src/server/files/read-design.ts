@@ -3,6 +3,7 @@ import type { Issue } from '@/core/issue.ts';
 import {
   type Design,
   designSpec,
+  picksSpec,
   redirectSpec,
   siteSpec,
   subjectSetSpec,
@@ -17,6 +18,7 @@ import { checkCss } from './css.ts';
 import { readText } from './read-folder.ts';
 import { readAs } from './read-as.ts';
 import { HISTORY_FILES } from './read-history.ts';
+import { type GivenPicks, memberSpec } from './read-picks.ts';
 import type { YamlFile } from './yaml-file.ts';
 
 /** A subject of a folder, with the key of its set; of the file, or merged into one that is. */
@@ -26,6 +28,7 @@ export type SubjectToLoad = SubjectState & { set: string };
 export interface ReadDesign {
   design: Design | null;
   subjects: SubjectToLoad[];
+  picks: GivenPicks[];
   issues: Issue[];
   /** Puts the file and line in place of a path within the design. */
   locate(issue: Issue): Issue;
@@ -69,11 +72,19 @@ const subjectFile = z.strictObject({
   kind: z.enum(['tags', 'tree']),
   subjects: z.array(subjectItem).default([]),
 });
+const picksFile = z.strictObject({
+  id: z.string().optional(),
+  key: z.string(),
+  label: z.string().optional(),
+  description: z.string().optional(),
+  /** Who stands in them, in their order. */
+  members: z.array(memberSpec).default([]),
+});
 const redirectFile = z.array(redirectSpec);
 const styleFile = z.strictObject({ css: z.string() });
 /** Keys in the order in which the parts of a folder stand. */
 const orderFile = z.partialRecord(
-  z.enum(['types', 'listings', 'templates', 'subjects']),
+  z.enum(['types', 'listings', 'templates', 'subjects', 'picks']),
   z.array(z.string()),
 );
 
@@ -88,6 +99,7 @@ export function designSchemas(): Record<string, unknown> {
     listing: listingSpec,
     template: templateFileSpec(),
     subjects: subjectFile,
+    picks: picksFile,
     redirects: redirectFile,
     order: orderFile,
     style: styleFile,
@@ -133,23 +145,24 @@ class DesignReader {
     };
     const sets = this.all('subjects', subjectFile);
     const subjects = sets.flatMap((set) => flatten(set.key, set.subjects, null));
+    const picks = this.all('picks', picksFile);
+    const given = picks.map(({ id, key, members }): GivenPicks => ({
+      ...{ id: id ?? key, members, place: (i) => `picks/${key}/members/${i + 1}` },
+    }));
     const redirects = this.one('redirects.yaml', redirectFile, 'redirects') ?? [];
     const css = this.css();
-    if (!site)
-      return { design: null, subjects, issues: this.issues, locate: (issue) => this.locate(issue) };
+    const rest = { subjects, picks: given, issues: this.issues };
+    const locate = (issue: Issue): Issue => this.locate(issue);
+    if (!site) return { design: null, ...rest, locate };
     const spec = {
       site,
       ...parts,
       redirects,
       css,
       subjectSets: sets.map(({ subjects: _, ...set }) => subjectSetSpec.parse(set)),
+      picks: picks.map(({ members: _, ...own }) => picksSpec.parse(own)),
     };
-    return {
-      design: this.issues.length > 0 ? null : designSpec.parse(spec),
-      subjects,
-      issues: this.issues,
-      locate: (issue) => this.locate(issue),
-    };
+    return { design: this.issues.length > 0 ? null : designSpec.parse(spec), ...rest, locate };
   }
 
   private all<T extends { key: string }>(directory: string, schema: z.ZodType<T>): T[] {

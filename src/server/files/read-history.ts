@@ -9,6 +9,8 @@ import { compileSite } from '@/core/site/compile.ts';
 import { BEGINNING, type Instant } from '@/core/time/interval.ts';
 import { parseInstant } from '@/core/time/parse.ts';
 import { readAs } from './read-as.ts';
+import { memberSpec } from './read-picks.ts';
+// from './read-as.ts';
 
 /** A release of a saved site, with the design it gave. */
 export interface ReleaseToLoad {
@@ -38,6 +40,8 @@ export interface SavedHistory {
   subjects: SubjectBefore[];
   /** Since when subjects have stood as the folder has them, where not from the beginning. */
   subjectsSince: SubjectSince[];
+  /** Who stood, or will stand, in picks that the design does not have now. */
+  picks: { picks: string; members: z.output<typeof memberSpec>[] }[];
   /** Every type there was or will be, by id, with all fields that it had or will have. */
   types: ReadonlyMap<string, ContentType>;
 }
@@ -102,6 +106,7 @@ const historyFile = z.strictObject({
       }),
     )
     .default([]),
+  picks: z.array(z.strictObject({ picks: z.string(), members: z.array(memberSpec) })).default([]),
 });
 const releaseFile = z.strictObject({
   starts: instant,
@@ -149,7 +154,7 @@ export function readHistory(
 
 /** Puts together what the files of a history say. */
 function historyOf(
-  { until, people, subjects, subjectsSince, design: given }: z.output<typeof historyFile>,
+  { until, people, subjects, subjectsSince, picks, design: given }: z.output<typeof historyFile>,
   later: Given[],
   bench: z.output<typeof benchFile>,
   design: Design,
@@ -172,6 +177,7 @@ function historyOf(
     bench: bench.map(({ steps: own, ...about }) => ({ ...about, edit: { steps: own } })),
     subjects,
     subjectsSince,
+    picks,
     types: typesOf([...designs.all, design]),
   };
   return { history, issues: [] };

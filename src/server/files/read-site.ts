@@ -9,6 +9,7 @@ import { type SavedHistory, readHistory } from './read-history.ts';
 import { type SubjectToLoad, readDesign } from './read-design.ts';
 import { wrongSubjects } from './subjects-before.ts';
 import { readEntries } from './read-entries.ts';
+import { type GivenPicks, type PickToLoad, readPicks } from './read-picks.ts';
 import { listFiles } from './read-folder.ts';
 import { type ReadMedia, readMediaFiles } from './read-media.ts';
 
@@ -16,6 +17,7 @@ import { type ReadMedia, readMediaFiles } from './read-media.ts';
 export interface SiteToLoad {
   design: Design;
   subjects: SubjectToLoad[];
+  picks: PickToLoad[];
   entries: EntryToLoad[];
   media: ReadMedia[];
   /** Where the site was saved: its past, its people, its bench. */
@@ -35,7 +37,7 @@ export async function readSite(
   if (!existsSync(folder) || !statSync(folder).isDirectory())
     return { site: null, issues: [noFolder(folder)] };
   const { files, issues: stray } = listFiles(folder);
-  const { design, subjects, issues, locate } = readDesign(folder, files);
+  const { design, subjects, picks: given, issues, locate } = readDesign(folder, files);
   const { media, issues: wrongMedia } = await readMediaFiles(folder, files);
   const all = [...stray, ...issues, ...doubledSubjects(subjects), ...wrongMedia];
   if (!design) {
@@ -58,9 +60,20 @@ export async function readSite(
   all.push(...reader.issues, ...frontEntryIssues(design, entries).map(locate));
   all.push(...sharePictureIssues(design, pictures).map(locate));
   all.push(...subjectPictureIssues(subjects, pictures));
+  const { picks, issues: wrongPicks } = readPicks([...given, ...picksBefore(history)], {
+    entries: new Set(entries.map((e) => e.id)),
+    ...{ now, zone: design.site.zone },
+  });
+  all.push(...wrongPicks.map(locate));
   if (all.length > 0) return { site: null, issues: all };
   const { findings } = reader;
-  return { site: { design, subjects, entries, media, history, findings }, issues: [] };
+  return { site: { design, subjects, picks, entries, media, history, findings }, issues: [] };
+}
+
+/** Picks that the design of now does not have, with who stood in them. */
+function picksBefore(history: SavedHistory | null): GivenPicks[] {
+  const place = (): string => 'history.yaml';
+  return (history?.picks ?? []).map(({ picks: id, members }) => ({ id, members, place }));
 }
 
 /** How far a clock may be behind that of the machine a site was saved on, ms. */
@@ -138,7 +151,7 @@ function doubledSubjects(subjects: SubjectToLoad[]): Issue[] {
 }
 
 const KNOWN =
-  /^((site|redirects|order|style|history|bench)\.yaml|style\.css|README\.md|(types|listings|templates|subjects|entries|media|style|releases)\/.+)$/;
+  /^((site|redirects|order|style|history|bench)\.yaml|style\.css|README\.md|(types|listings|templates|subjects|picks|entries|media|style|releases)\/.+)$/;
 
 function strayFiles(files: string[]): Issue[] {
   return files

@@ -121,10 +121,14 @@ function ticksBetween(
   order: 'ASC' | 'DESC',
 ): ChangeTick[] {
   const shown = `FROM live_interval AS l JOIN revision AS r ON r.entry = l.entry AND r.number = l.revision`;
+  const picked = `FROM pick AS p JOIN entry AS n ON n.id = p.entry
+    JOIN revision AS e ON e.entry = n.id AND e.number = n.newest WHERE n.deleted IS NULL`;
   const sql = `
     SELECT at, count(DISTINCT entry) AS count, json_group_array(DISTINCT name) AS names FROM (
       SELECT l.starts AS at, l.entry, r.name ${shown} WHERE l.starts BETWEEN @from AND @to
       UNION SELECT l.ends, l.entry, r.name ${shown} WHERE l.ends BETWEEN @from AND @to
+      UNION SELECT p.starts, p.entry, e.name ${picked} AND p.starts BETWEEN @from AND @to
+      UNION SELECT p.ends, p.entry, e.name ${picked} AND p.ends BETWEEN @from AND @to
       UNION SELECT starts, 'design', 'Design' FROM design_version WHERE starts BETWEEN @from AND @to
     ) GROUP BY at ORDER BY at ${order} LIMIT ${MOST_TICKS}`;
   const rows = view.connection.driver

@@ -22,6 +22,7 @@ import { entryName } from './display.ts';
 import { type FieldNote, notesOf } from './field-notes.ts';
 import { withMeantSubjects } from './meant-subjects.ts';
 import { type Option, optionsOf } from './offers.ts';
+import { type EntryPicks, entryPicks } from './picks.ts';
 import type { SiteView } from './site-view.ts';
 import { asOf } from '../store/as-of.ts';
 
@@ -55,6 +56,8 @@ export interface EntryDetail {
   state: EntryState;
   spans: LifeSpan[];
   plans: PlannedChange[];
+  /** All picks, each with when it stands in them. */
+  picks: EntryPicks[];
   refusals: { at: Instant; message: string; fix: string }[];
   path: string | null;
 }
@@ -121,6 +124,7 @@ export function entryDetail(
     author: newest ? personName(view.connection, newest.author) : null,
     saved: shown?.saved ?? null,
     state: stateAt({ revisions, intervals: stored.spans }, at).state,
+    picks: entryPicks(view, { id, type }, { at, past: at < now }),
     ...stored,
   };
 }
@@ -191,6 +195,7 @@ export function newEntry(
     state: 'not yet written',
     spans: [],
     plans: [],
+    picks: entryPicks(view, { id: null, type }, { at, past: false }),
     refusals: [],
     path: null,
   };

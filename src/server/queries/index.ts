@@ -6,6 +6,7 @@ import { entryDetail, newEntry } from './entry.ts';
 import { entryOutcome, retireReach, whereSeen } from './entry-outcome.ts';
 import { listingDetail, listingOutcome } from './listing.ts';
 import { findEntries } from './offers.ts';
+import { picksDetail, picksList } from './picks.ts';
 import { settingsDetail, settingsOutcome } from './settings.ts';
 import type { SiteView } from './site-view.ts';
 import { publicFile } from './public-file.ts';
@@ -22,6 +23,8 @@ export const QUERIES = {
   settingsDetail,
   settingsOutcome,
   subjectsDetail,
+  picksDetail,
+  picksList,
   contentTable,
   entryDetail,
   newEntry,

@@ -16,7 +16,7 @@ import type { Field } from '@/core/design/field.ts';
 import type { ContentType, Design, Template } from '@/core/design/spec.ts';
 import type { EntryView, Values } from '@/core/design/values.ts';
 import type { PathPiece } from '@/core/address/pieces.ts';
-import { type Removal, removalOf } from '@/core/design-edit/removal.ts';
+import { type Removal, removalOfType } from '@/core/design-edit/removal.ts';
 import type { Step } from '@/core/design-edit/steps.ts';
 import { withComputed } from '@/core/design/computed.ts';
 import { isStandIn, standInValues } from '@/core/design/stand-in.ts';
@@ -45,6 +45,8 @@ export interface TypeDetail {
   /** What fields may lead to: types, and subject sets. */
   types: Pick<ContentType, 'key' | 'label' | 'plural' | 'address' | 'clash' | 'seo'>[];
   sets: { key: string; label: string; kind: 'tags' | 'tree' }[];
+  /** Picks that new entries may join. */
+  picks: { key: string; label: string }[];
   /** Ids that released fields have or had: values are stored under them, so new ones have others. */
   taken: string[];
   /** Ids that sets have, and that subjects are stored under. */
@@ -90,7 +92,7 @@ function changesOf(
   spec: ContentType,
 ): Pick<
   TypeDetail,
-  'types' | 'sets' | 'taken' | 'takenSets' | 'takenTypes' | 'entries' | 'removal'
+  'types' | 'sets' | 'picks' | 'taken' | 'takenSets' | 'takenTypes' | 'entries' | 'removal'
 > {
   const sets = statement<string>(connection, 'SELECT DISTINCT "set" FROM subject').pluck();
   return {
@@ -103,11 +105,12 @@ function changesOf(
       seo,
     })),
     sets: design.subjectSets.map(({ key, label, kind }) => ({ key, label, kind })),
+    picks: design.picks.map(({ key, label }) => ({ key, label })),
     taken: fieldIdsEver(connection, spec.id),
     takenTypes: statement<string>(connection, 'SELECT DISTINCT type FROM entry').pluck().all(),
     takenSets: [...sets.all(), ...design.subjectSets.map(({ id }) => id)],
     entries: entriesOf(connection, spec.id),
-    removal: removalOf(design, spec.id),
+    removal: removalOfType(design, spec.id),
   };
 }
 

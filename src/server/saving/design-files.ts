@@ -1,6 +1,7 @@
 import type { z } from 'zod';
 import {
   type Design,
+  picksSpec,
   redirectSpec,
   siteSpec,
   subjectSetSpec,
@@ -22,6 +23,7 @@ const FOLDERS = {
   listings: { folder: 'listings', spec: listingSpec },
   templates: { folder: 'templates', spec: templateSpec },
   subjectSets: { folder: 'subjects', spec: subjectSetSpec },
+  picks: { folder: 'picks', spec: picksSpec },
 } as const satisfies Record<string, { folder: string; spec: z.ZodType }>;
 
 type Listed = keyof typeof FOLDERS;
@@ -29,21 +31,33 @@ type Listed = keyof typeof FOLDERS;
 /** A subject as it stands, with the id of its set. */
 export type SubjectOfSet = SubjectState & { set: string };
 
-/** The files of a design; `subjects` are those of all sets, in their order. */
+/** What stands in the files of a design besides. */
+interface Members {
+  /** The subjects of all sets, in their order. */
+  subjects: readonly SubjectOfSet[];
+  /** Who stands in picks, by their ids. */
+  picks: ReadonlyMap<string, unknown[]>;
+}
+
+/** The files of a design. */
 export function designFiles(
   design: Design,
-  subjects: readonly SubjectOfSet[],
+  { subjects, picks }: Members,
   names: FileNames,
 ): SavedFile[] {
   const order: Record<string, string[]> = {};
   const treeOf = treesOf(subjects);
+  const within = (list: Listed, id: string): object => {
+    if (list === 'subjectSets') return { subjects: treeOf(id) };
+    const members = list === 'picks' ? picks.get(id) : undefined;
+    return members ? { members } : {};
+  };
   const parts = (Object.keys(FOLDERS) as Listed[]).flatMap((list) => {
     const { folder, spec } = FOLDERS[list];
     const files = design[list].map((part) => {
-      const more = list === 'subjectSets' ? { subjects: treeOf(part.id) } : {};
       return {
         path: names.take(folder, part.key, '.yaml'),
-        content: yamlText({ ...lean(spec, part), ...more }),
+        content: yamlText({ ...lean(spec, part), ...within(list, part.id) }),
       };
     });
     const paths = files.map(({ path }) => path);

@@ -39,14 +39,14 @@ export interface History {
   releases: readonly ReleaseRow[];
   /** The instant of the last write. */
   until: Instant;
-  /** What subjects were, as the file has it. */
-  subjects: object;
+  /** What subjects and picks were, as the file has it. */
+  content: object;
 }
 
 /** What was released when, by whom, and what stands on the bench. */
 export function historyFiles(
   connection: Connection,
-  { releases, until, subjects }: History,
+  { releases, until, content }: History,
 ): SavedFile[] {
   const [first, ...later] = releases;
   const people = statement<{ id: string; name: string }>(
@@ -57,7 +57,7 @@ export function historyFiles(
     until: iso(until),
     design: { number: first!.id, author: first!.author, saved: iso(first!.saved), ...from(first!) },
     people: Object.fromEntries(people.map(({ id, name }) => [id, name])),
-    ...subjects,
+    ...content,
   };
   const bench = openEdits(connection).map(({ person, made, edit }) => ({
     person,

@@ -8,6 +8,7 @@ import { statement } from '../store/statement.ts';
 import { settledInstant } from '../store/write.ts';
 import { type SubjectOfSet, designFiles } from './design-files.ts';
 import { subjectHistory } from './subject-history.ts';
+import { pickMembers, picksBefore } from './pick-members.ts';
 import { entryFile } from './entry-file.ts';
 import { entryRows } from './entry-rows.ts';
 import { designOf, historyFiles, releaseRows } from './history-files.ts';
@@ -32,12 +33,14 @@ export function* savedFiles(
   if (!now) throw noSite(connection);
   const design = designOf(now);
   const names = new FileNames();
-  const subjects = allSubjects(connection);
-  yield* designFiles(design, subjects, names);
+  const picks = pickMembers(connection);
+  yield* designFiles(design, { subjects: allSubjects(connection), picks }, names);
   const pictures = yield* mediaFiles(connection, dataFolder);
   yield* entryFiles(connection, until, { design, pictures, names });
   const sets = design.subjectSets.map(({ id }) => id);
-  yield* historyFiles(connection, { releases, until, subjects: subjectHistory(connection, sets) });
+  for (const { id } of design.picks) picks.delete(id);
+  const content = { ...subjectHistory(connection, sets), ...picksBefore(picks) };
+  yield* historyFiles(connection, { releases, until, content });
 }
 
 function noSite({ driver }: Connection): DatabaseProblem {

@@ -30,6 +30,7 @@ class OverlayReader implements SiteReader {
   private readonly standing = new Map<string, string>();
   private known: { at: Instant; appearing: string[]; vanishing: number } | null = null;
   private pages: { at: Instant; inOrder: LivePage[] } | null = null;
+  readonly picked: SiteReader['picked'];
   readonly subject: SiteReader['subject'];
   readonly subjectTree: SiteReader['subjectTree'];
   readonly media: SiteReader['media'];
@@ -43,6 +44,7 @@ class OverlayReader implements SiteReader {
   ) {
     for (const [id, path] of moved) if (path !== null) this.standing.set(path, id);
     for (const { id, path } of shown.values()) if (path !== null) this.standing.set(path, id);
+    this.picked = (...args) => below.picked(...args);
     this.subject = (...args) => below.subject(...args);
     this.subjectTree = (at) => below.subjectTree(at);
     this.media = (id) => below.media(id);

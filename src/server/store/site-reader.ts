@@ -7,6 +7,7 @@ import type { SubjectTree } from '@/core/listing/plan.ts';
 import type { Instant, Validity } from '@/core/time/interval.ts';
 import { RowCache } from './row-cache.ts';
 import { ListReader } from './list-reader.ts';
+import { pickedAt, tellPicks } from './picks.ts';
 import { statement } from './statement.ts';
 import { valuesAs } from '@/core/design/conversion.ts';
 import type { SubjectsOver } from './subject-store.ts';
@@ -166,6 +167,11 @@ export class StoredReader implements SiteReader {
 
   preceding(...args: Parameters<SiteReader['preceding']>): number {
     return this.lists.preceding(...args);
+  }
+
+  picked(picks: string, validity: Validity, offset: number, limit: number): string[] {
+    tellPicks(this.connection, picks, validity);
+    return pickedAt(this.connection, picks, validity.at, { offset, limit });
   }
 
   newestPages(limit: number, validity: Validity): string[] {

@@ -1,3 +1,4 @@
+import type { ReactNode } from 'react';
 import { Table, type TableColumn } from '@/ui/primitives/table.tsx';
 import { ClockLink } from './shell/clock-link.tsx';
 
@@ -20,10 +21,12 @@ interface Props {
   /** Said in place of an address. */
   without: string;
   empty: string;
+  /** What stands below the table. */
+  children?: ReactNode;
 }
 
 /** A table of the design's parts, each leading to its screen. */
-export function PartList({ title, intro, heads, rows, without, empty }: Props) {
+export function PartList({ title, intro, heads, rows, without, empty, children }: Props) {
   const columns: TableColumn<PartRow>[] = [
     {
       key: 'name',
@@ -65,6 +68,7 @@ export function PartList({ title, intro, heads, rows, without, empty }: Props) {
       <p className="mb-3 text-muted">{intro}</p>
       <Table label={title} columns={columns} rows={rows} keyOf={({ href }) => href} />
       {rows.length === 0 && <p className="border-t border-rule py-3 text-muted">{empty}</p>}
+      {children}
     </main>
   );
 }

@@ -28,6 +28,7 @@ export interface ReleaseParts {
   panel: ReactNode;
   /** Does something else of the screen, and tells what came of it in the same place. */
   attempt: Attempts['attempt'];
+  busy: boolean;
 }
 
 /**
@@ -105,7 +106,7 @@ export function useRelease({ edits, allowed, reach = [], clock }: Edited): Relea
       )}
     </>
   );
-  return { issues, said: said?.words === '' ? null : said, buttons, panel, attempt };
+  return { issues, said: said?.words === '' ? null : said, buttons, panel, attempt, busy };
 }
 
 const after =

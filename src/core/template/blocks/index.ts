@@ -11,6 +11,7 @@ import { link } from './link.ts';
 import { listing } from './listing.ts';
 import { months } from './months.ts';
 import { pageLinks } from './pageLinks.ts';
+import { picks } from './picks.ts';
 import { picture } from './picture.ts';
 import { richText } from './richText.ts';
 import { slot } from './slot.ts';
@@ -33,6 +34,7 @@ export const BLOCKS: readonly BlockKind[] = [
   group,
   listing,
   cards,
+  picks,
   pageLinks,
   months,
   slot,

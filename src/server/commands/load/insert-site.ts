@@ -6,6 +6,7 @@ import type { ReadMedia } from '../../files/read-media.ts';
 import type { SiteToLoad } from '../../files/read-site.ts';
 import type { Actor } from '../../permit.ts';
 import { storeRelease } from '../../store/design-store.ts';
+import { addPick } from '../../store/picks.ts';
 import { notePerson } from '../../store/persons.ts';
 import { revisionWriter } from '../../store/revision-writer.ts';
 import { statement } from '../../store/statement.ts';
@@ -17,6 +18,7 @@ const CONTENT = [
   'by_hand',
   'reference_edge',
   'refusal',
+  'pick',
   'revision',
   'entry',
   'subject',
@@ -55,6 +57,7 @@ export function insertAll(
   insertSubjects(connection, site);
   insertMedia(connection, site.media);
   insertEntries(connection, site);
+  site.picks.forEach((pick, position) => addPick(connection, { ...pick, position }));
 }
 
 function insertHistory(connection: Connection, { people, releases, bench }: SavedHistory): void {

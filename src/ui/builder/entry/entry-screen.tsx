@@ -11,6 +11,7 @@ import { Panes } from '../panes.tsx';
 import { EntryForm } from './entry-form.tsx';
 import { EntryOutcomePane } from './entry-outcome.tsx';
 import { Overtaken } from './overtaken.tsx';
+import { PickLines } from './pick-lines.tsx';
 import { PresetLines } from './preset-lines.tsx';
 import { TimingLine } from './timing-line.tsx';
 import { useEntry } from './use-entry.ts';
@@ -139,6 +140,7 @@ function Words({
         onChange={change}
       />
       <PresetLines {...{ values, readOnly }} type={detail.type} onChange={change} />
+      <PickLines {...{ detail, clock }} busy={entry.busy} attempt={entry.attempt} />
     </>
   );
 }

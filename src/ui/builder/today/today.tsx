@@ -26,7 +26,7 @@ export function Today({ detail, clock }: { detail: TodayDetail | null; clock: Cl
             <Release key={line.release} line={line} when={when} />
           ))}
           {detail.coming.map((change) => (
-            <Change key={`${change.at}${change.entry}`} change={change} when={when} ahead />
+            <Change key={keyOf(change)} change={change} when={when} ahead />
           ))}
         </Block>
         <Block title="Unpublished changes" empty={NO_DRAFTS[tense]}>
@@ -36,7 +36,7 @@ export function Today({ detail, clock }: { detail: TodayDetail | null; clock: Cl
         </Block>
         <Block title="Went live in the last week" empty="Nothing went live.">
           {detail.wentLive.map((change) => (
-            <Change key={`${change.at}${change.entry}`} change={change} when={when} />
+            <Change key={keyOf(change)} change={change} when={when} />
           ))}
         </Block>
         <Attention detail={detail} />
@@ -119,8 +119,23 @@ function Block({
   );
 }
 
-const AHEAD = { live: 'goes live', retired: 'leaves', 'new version': 'shows a new version' };
-const BEHIND = { live: 'went live', retired: 'left', 'new version': 'showed a new version' };
+const keyOf = ({ at, entry, picks }: TodayDetail['coming'][number]): string =>
+  JSON.stringify([at, entry, picks]);
+
+const AHEAD = {
+  live: 'goes live',
+  retired: 'leaves',
+  'new version': 'shows a new version',
+  picked: 'joins',
+  unpicked: 'leaves',
+};
+const BEHIND = {
+  live: 'went live',
+  retired: 'left',
+  'new version': 'showed a new version',
+  picked: 'joined',
+  unpicked: 'left',
+};
 
 function Change({
   change,
@@ -131,8 +146,8 @@ function Change({
   when: When;
   ahead?: boolean;
 }) {
-  const { at, entry, name, what, path } = change;
-  const where = !ahead || path === null ? '' : ` ${what === 'retired' ? '' : 'at '}${path}`;
+  const { at, entry, name, what, path, picks } = change;
+  const there = !ahead || path === null ? '' : ` ${what === 'retired' ? '' : 'at '}${path}`;
   return (
     <li className="grid gap-x-3 border-t border-rule py-1.5 sm:grid-cols-[148px_minmax(0,1fr)]">
       <span className={ahead ? 'text-amber-text' : 'text-muted'}>{when(at)}</span>
@@ -140,7 +155,7 @@ function Change({
         <ClockLink href={entryHref(entry)} className="font-medium">
           {name}
         </ClockLink>
-        {` ${(ahead ? AHEAD : BEHIND)[what]}${where}`}
+        {` ${(ahead ? AHEAD : BEHIND)[what]}${picks === null ? there : ` ${picks}`}`}
       </span>
     </li>
   );

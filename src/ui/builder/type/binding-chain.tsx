@@ -223,13 +223,17 @@ function seoLink(props: Props, issuesAt: (place: string) => Issue[]): ChainLink 
 }
 
 function presetsLink(props: Props): ChainLink {
-  const { author, date } = props.spec.presets;
+  const { author, date, picks = [] } = props.spec.presets;
+  const joined = picks.map((key) => props.detail.picks.find((p) => p.key === key)?.label ?? key);
   const shown = [author ? 'who wrote it' : '', DATE_WORDS[date]].filter(Boolean);
   return {
     key: 'presets',
     label: 'Presets',
-    set: shown.length > 0,
-    gives: shown.length > 0 ? `Bylines show ${shown.join(' and ')}` : 'no byline',
+    set: shown.length + joined.length > 0,
+    gives: [
+      shown.length > 0 ? `Bylines show ${shown.join(' and ')}` : 'no byline',
+      ...(joined.length > 0 ? [`joins ${joined.join(', ')}`] : []),
+    ].join('; '),
     content: <PresetSettings {...props} />,
   };
 }

@@ -1,5 +1,6 @@
 import { SHOWN_DATES } from '@/core/design/presets.ts';
 import type { TypeDetail } from '@/server/queries/type.ts';
+import { ClockLink } from '../shell/clock-link.tsx';
 import { Line } from '@/ui/primitives/line.tsx';
 
 type Spec = TypeDetail['spec'];
@@ -18,13 +19,61 @@ const SWITCHES = [
   ['sitemap', 'Site map', 'has the pages'],
 ] as const;
 
-/** What entries of a type begin with, each until it has it otherwise. */
-export function PresetSettings({
+/** The picks that new entries join. */
+function PicksJoined({
   spec,
+  detail: { picks },
   readOnly,
   onChange,
 }: {
   spec: Spec;
+  detail: TypeDetail;
+  readOnly: boolean;
+  onChange: (spec: Spec) => void;
+}) {
+  const { picks: joined = [], ...rest } = spec.presets;
+  const put = (key: string, joins: boolean): void => {
+    const next = picks.map((p) => p.key).filter((k) => (k === key ? joins : joined.includes(k)));
+    onChange({ ...spec, presets: next.length === 0 ? rest : { ...rest, picks: next } });
+  };
+  return (
+    <Line
+      label="Picks joined"
+      help="By new entries, last; those that are there stay where they are."
+    >
+      {picks.map(({ key, label }) => (
+        <label key={key} className="flex items-center gap-2 py-1">
+          <input
+            type="checkbox"
+            className="h-4 w-4 accent-spruce"
+            checked={joined.includes(key)}
+            disabled={readOnly}
+            onChange={(e) => put(key, e.target.checked)}
+          />
+          {label}
+        </label>
+      ))}
+      {picks.length === 0 && (
+        <p className="pt-1.5 text-muted">
+          {'None: there are no picks. '}
+          <ClockLink className="link underline" href="/build/listings">
+            Make some with the listings
+          </ClockLink>
+        </p>
+      )}
+    </Line>
+  );
+}
+
+/** What entries of a type begin with, each until it has it otherwise. */
+export function PresetSettings({
+  spec,
+  detail,
+  readOnly,
+  onChange,
+}: {
+  spec: Spec;
+  detail: TypeDetail;
   readOnly: boolean;
   onChange: (spec: Spec) => void;
 }) {
@@ -66,6 +115,7 @@ export function PresetSettings({
           ))}
         </select>
       </Line>
+      <PicksJoined {...{ spec, detail, readOnly, onChange }} />
       {SWITCHES.map(([key, label, words]) => (
         <Line key={key} label={label} htmlFor={`preset-${key}`}>
           <select

@@ -1,10 +1,13 @@
+import { lookingOf } from '@/ui/builder/looking.ts';
+import { PicksTable } from '@/ui/builder/picks/picks-table.tsx';
 import { PartList } from '@/ui/builder/part-list.tsx';
 import { type SearchParams, openScreen } from '../../screen.ts';
 
 export const metadata = { title: 'Listings' };
 
 export default async function Page({ searchParams }: { searchParams: SearchParams }) {
-  const { design } = await openScreen(searchParams);
+  const { design, clock, ask } = await openScreen(searchParams);
+  const picks = await ask('picksList', lookingOf(clock));
   const rows = (design?.listings ?? []).map((l) => ({
     href: `/build/listings/${l.key}`,
     name: l.label,
@@ -21,6 +24,14 @@ export default async function Page({ searchParams }: { searchParams: SearchParam
       without="inside templates only"
       rows={rows}
       empty="No listings yet."
-    />
+    >
+      {design && (
+        <PicksTable
+          lines={picks}
+          language={design.site.language}
+          readOnly={clock.tense !== 'now'}
+        />
+      )}
+    </PartList>
   );
 }
