@@ -1,6 +1,6 @@
 // npm test: installs what it needs, runs every check, and closes with one line: N passed, N failed.
 import { existsSync, readFileSync, rmSync } from 'node:fs';
-import { spawnSync } from 'node:child_process';
+import { spawn, spawnSync } from 'node:child_process';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { buildOnce, giveUp, install, root } from './shared.mjs';
@@ -11,21 +11,29 @@ let failed = 0;
 const bin = (name) => join(root, 'node_modules/.bin', name);
 
 /** Runs a whole-tree check; it counts as one. `refuses`: what it must find, where it is to fail. */
-function check(title, command, args, refuses = null) {
+async function check(title, command, args, refuses = null) {
   const from = Date.now();
-  const { status, stdout, stderr } = spawnSync(command, args, {
-    cwd: root,
-    encoding: 'utf8',
-    env: { ...process.env, NODE_ENV: undefined },
-    maxBuffer: 64 * 1024 * 1024,
-  });
-  const good = refuses === null ? status === 0 : status > 0 && refuses.test(stdout);
+  const { status, output } = await outcomeOf(command, args);
+  const good = refuses === null ? status === 0 : status > 0 && refuses.test(output);
   console.log(`${good ? 'ok  ' : 'FAIL'} ${title} (${((Date.now() - from) / 1000).toFixed(1)} s)`);
   if (good) passed++;
   else {
     failed++;
-    console.log(`${stdout}\n${stderr}`.trim().slice(-8000));
+    console.log(output.trim().slice(-8000));
   }
+}
+
+/** What a command printed, and how it ended; others can run beside it. */
+function outcomeOf(command, args) {
+  const env = { ...process.env, NODE_ENV: undefined };
+  const child = spawn(command, args, { cwd: root, env, stdio: ['ignore', 'pipe', 'pipe'] });
+  let output = '';
+  for (const stream of [child.stdout, child.stderr])
+    stream.setEncoding('utf8').on('data', (text) => (output += text));
+  return new Promise((resolve) => {
+    child.on('error', (error) => resolve({ status: 1, output: String(error) }));
+    child.on('close', (status) => resolve({ status, output }));
+  });
 }
 
 /** Runs a set of tests; each test counts. */
@@ -87,17 +95,24 @@ function ensureBrowser() {
 
 await install();
 ensureBrowser();
-check('types', bin('tsc'), ['--noEmit', '-p', 'tsconfig.check.json']);
-check('lint', bin('eslint'), ['.', '--max-warnings=0']);
-check('formatting', bin('prettier'), ['--check', '.']);
-check('import rules', bin('depcruise'), ['--config', '.dependency-cruiser.cjs', 'src']);
-check(
-  'import rules report a violation',
-  bin('depcruise'),
-  ['--config', 'tests/fixtures/violation/rules.cjs', 'tests/fixtures/violation/src'],
-  /error core-time-imports-only-what-comes-before/,
-);
-check('dead code', bin('knip'), ['--no-progress']);
+const violation = 'tests/fixtures/violation';
+await Promise.all([
+  (async () => {
+    await check('types', bin('tsc'), ['--noEmit', '-p', 'tsconfig.check.json']);
+    await check('formatting', bin('prettier'), ['--check', '.']);
+  })(),
+  (async () => {
+    await check('lint', bin('eslint'), ['.', '--max-warnings=0']);
+    await check('import rules', bin('depcruise'), ['--config', '.dependency-cruiser.cjs', 'src']);
+    await check(
+      'import rules report a violation',
+      bin('depcruise'),
+      ['--config', `${violation}/rules.cjs`, `${violation}/src`],
+      /error core-time-imports-only-what-comes-before/,
+    );
+    await check('dead code', bin('knip'), ['--no-progress']);
+  })(),
+]);
 await buildOnce();
 tests('core, store, command line and HTTP', 'src', 'tests/store', 'tests/cli', 'tests/http');
 tests('browser', 'tests/browser');
