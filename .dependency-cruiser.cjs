@@ -6,6 +6,7 @@ const CORE = [
   'publication',
   'address',
   'listing',
+  'timing',
   'template',
   'metadata',
   'site',

@@ -1,7 +1,6 @@
 import { By, Key } from 'selenium-webdriver';
 import { expect, test } from 'vitest';
 import {
-  browser,
   expectAccessible,
   open,
   press,

@@ -55,6 +55,15 @@ export const RICH_DESIGN: Design = designOf({
       template: 'seed-page',
       card: 'seed-card',
       retired: { listing: 'home' },
+      timing: [
+        {
+          do: 'retire',
+          from: 'sow',
+          after: 'P2M',
+          where: { any: [{ field: 'family', op: 'is', value: 'pea' }] },
+        },
+        { do: 'publish', from: 'sow' },
+      ],
       seo: { title: '{title}[ from {grower.village}]' },
       fields: [
         { key: 'title', kind: 'text' },
@@ -214,6 +223,7 @@ function newPart(list: string, pick: (n: number) => number): { id: string } & Re
   if (list === 'listings') return { id, key, type: 'seed' };
   if (list === 'templates') return { id, key, kind: 'card', type: 'seed', blocks: [] };
   if (list === 'subjectSets') return { id, key, kind: 'tags' };
+  if (list === 'timing') return { id, do: 'retire', from: ['entry.created', 'sow'][pick(2)]! };
   if (list === 'picks') return { id, key };
   if (list === 'redirects') return { id, from: `/${key}`, to: '/all' };
   if (list === 'all' || list === 'any') return { id, field: 'stock', op: 'not-blank' };

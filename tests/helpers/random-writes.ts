@@ -89,6 +89,8 @@ const bench = fc.oneof(
       { description: 'Other.' },
       { label: 'Other' },
       { address: '/bean' },
+      { timing: [{ do: 'retire', from: 'entry.published', after: 'P9D' }] },
+      { timing: [{ do: 'publish', from: 'entry.created', after: 'P200D' }] },
       { sort: ['-stock'] },
     ),
   }),

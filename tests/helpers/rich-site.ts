@@ -12,6 +12,15 @@ export const RICH_FILES: Files = {
     naming: 'title',
     summary: 'lead',
     retired: { path: '/now' },
+    timing: [
+      { do: 'publish', from: 'when', after: '-P3D' },
+      {
+        do: 'retire',
+        from: 'entry.published',
+        after: 'P60D',
+        where: { field: 'title', op: 'is-not', value: 'Sun' },
+      },
+    ],
     seo: { title: '{told}[ · {about.title}]', description: '{limit(plain(body), 60)}' },
     fields: [
       { key: 'title', kind: 'text' },
@@ -126,7 +135,10 @@ export const RICH_FILES: Files = {
 
 /** Types of the others that a rich site has otherwise. */
 export const RICH_TYPES: Record<string, object> = {
-  'types/variety.json': { retired: { listing: 'all' } },
+  'types/variety.json': {
+    retired: { listing: 'all' },
+    timing: [{ do: 'retire', from: 'starts', after: 'P20DT2H' }],
+  },
   'types/grower.json': {
     template: 'grower',
     seo: { description: 'Of {title}[: {varieties}]' },

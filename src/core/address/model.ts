@@ -33,6 +33,15 @@ export interface TimelineEntry {
   /** By instant and sequence, ascending. */
   plans: readonly Plan[];
   byHand: readonly ByHand[];
+  /**
+   * When a rule of its type retires what is live, after an instant; left out where none does.
+   * `published`: start of the first live interval.
+   */
+  endsByRule?: (
+    live: { revision: number; from: Instant },
+    published: Instant | null,
+    after: Instant,
+  ) => Instant | null;
   /** While a saved site is loaded: what is not to be worked out anew. */
   history?: AddressHistory;
 }

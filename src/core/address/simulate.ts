@@ -3,6 +3,7 @@ import { drained, quietly } from '../little-by-little.ts';
 import type { Instant } from '../time/interval.ts';
 import type { TracedPart } from '../pattern/compile.ts';
 import { applyPlans } from '../publication/plans.ts';
+import { Agenda } from './agenda.ts';
 import { type Unwanted, type Wanted, Bases } from './bases.ts';
 import type { BuiltPath } from './build.ts';
 import type { Standing, Timeline, TimelineEntry, TimelineEvents, TimelineSource } from './model.ts';
@@ -26,9 +27,13 @@ export function* simulating(
   source: TimelineSource,
   events: TimelineEvents,
 ): Generator<Foreseen | null, Timeline> {
-  const instants = [...events.keys()].sort((a, b) => a - b);
-  const simulation = new Simulation(rulesAt, source, instants[0] ?? 0);
-  for (const at of instants) yield* simulation.instant(at, events.get(at)!);
+  const agenda = new Agenda(events);
+  let next = agenda.take();
+  const simulation = new Simulation(rulesAt, source, next?.at ?? 0);
+  for (; next; next = agenda.take()) {
+    yield* simulation.instant(next.at, next.ids);
+    for (const { at, entry } of simulation.endings()) agenda.add(at, entry);
+  }
   return simulation.finish();
 }
 
@@ -116,6 +121,21 @@ class Simulation {
     yield* this.deal(claims);
   }
 
+  /** When rules retire what this instant may have made live, or shows otherwise. */
+  *endings(): Generator<Foreseen> {
+    for (const id of this.affected) {
+      const at = this.endOf(id, this.now);
+      if (at !== null) yield { entry: id, at };
+    }
+  }
+
+  /** When a rule retires what is live of an entry, after an instant; null where none does. */
+  private endOf(id: string, after: Instant): Instant | null {
+    const { live, published } = this.standing(id);
+    const ends = live && this.source.entry(id, this.now)?.endsByRule;
+    return ends ? ends(live!, published, after) : null;
+  }
+
   /** Gives all rows, what runs on included. */
   finish(): Timeline {
     return this.rows.finish(this.standings);
@@ -194,8 +214,13 @@ class Simulation {
     if (!entry) return;
     const standing = this.standing(id);
     const plans = entry.plans.filter((plan) => plan.at === this.now);
-    const after = applyPlans(standing.live?.revision ?? null, plans, entry.revisions);
-    if (after === (standing.live?.revision ?? null)) return;
+    const before = standing.live?.revision ?? null;
+    const planned = applyPlans(before, plans, entry.revisions);
+    // Retirements by rules come last: they end what ran until now.
+    const ends =
+      planned !== null && planned === before && this.endOf(id, this.now - 1) === this.now;
+    const after = ends ? null : planned;
+    if (after === before) return;
     this.rows.touch(id);
     this.before.set(id, { ...standing });
     if (standing.live) this.rows.live(id, standing.live, this.now);

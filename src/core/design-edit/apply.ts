@@ -31,7 +31,7 @@ export function applyStep(design: Design, step: Step): Result<Stepped> {
 }
 
 /** Lists that are made where there is something to stand in them. */
-const MAY_BE_MISSING = /^(options|fields|slots\.[^.]+)$/;
+const MAY_BE_MISSING = /^(options|fields|timing|slots\.[^.]+)$/;
 
 type Of<D extends Step['do']> = Extract<Step, { do: D }>;
 

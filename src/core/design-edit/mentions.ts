@@ -1,7 +1,12 @@
 import type { Block } from '../design/block.ts';
 import { blocksWithin } from '../design/block-ids.ts';
 import { Environments } from '../design/environment.ts';
-import { conditionSpecs } from '../design/listing-spec.ts';
+import {
+  type ConditionSpec,
+  type FilterSpec,
+  conditionSpecs,
+  groupOf as groupOfFilter,
+} from '../design/listing-spec.ts';
 import type { Field } from '../design/field.ts';
 import type { ContentType, Design } from '../design/spec.ts';
 import type { Environment } from '../pattern/types.ts';
@@ -96,8 +101,34 @@ function ofType(type: ContentType, environments: Environments): Mention[] {
       'retired.listing',
       typeof retired === 'object' && 'listing' in retired && retired.listing,
     ),
+    ...ofTiming(type),
     ...ofFields(holderOf(type), own),
   ];
+}
+
+/** The fields and options that timing rules name. */
+function ofTiming(type: ContentType): Mention[] {
+  return (type.timing ?? []).flatMap((rule) => {
+    const name = namer(`types/${type.id}/timing/${rule.id}`, holderOf(type), []);
+    return [...name('field', 'from', rule.from), ...ofFilter(rule.where, 'where', name)];
+  });
+}
+
+/** What the conditions of a filter name, by where they stand below a property. */
+function ofFilter(
+  filter: FilterSpec | undefined,
+  at: string,
+  name: ReturnType<typeof namer>,
+): Mention[] {
+  if (filter === undefined) return [];
+  const group = groupOfFilter(filter);
+  if (group)
+    return group.filters.flatMap((inner, i) => ofFilter(inner, `${at}.${group.kind}.${i}`, name));
+  const { field, value } = filter as ConditionSpec;
+  const options = Array.isArray(value)
+    ? value.flatMap((key, i) => name('option', `${at}.value.${i}`, key, field))
+    : name('option', `${at}.value`, value, field);
+  return [...name('field', `${at}.field`, field), ...options];
 }
 
 /** What the fields of a type or a group name, those of groups within it included. */

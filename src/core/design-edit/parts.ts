@@ -58,6 +58,7 @@ const FIELDS: InnerSort = {
     },
   },
 };
+const TIMING: InnerSort = { word: 'timing rule', find: listed('timing') };
 const BLOCKS: InnerSort = {
   word: 'block',
   find: ({ blocks, slots }) => [...blocksWithin([blocks, slots])] as unknown as Part[],
@@ -69,7 +70,7 @@ const CONDITIONS: InnerSort = {
 
 /** Every sort of part that stands in a list of the design, by that list's name. */
 export const ROOTS: Record<string, RootSort> = {
-  types: { word: 'type', spec: typeSpec, inner: { fields: FIELDS } },
+  types: { word: 'type', spec: typeSpec, inner: { fields: FIELDS, timing: TIMING } },
   listings: { word: 'listing', spec: listingSpec, inner: { conditions: CONDITIONS } },
   templates: { word: 'template', spec: templateSpec, inner: { blocks: BLOCKS } },
   subjectSets: { word: 'subject set', spec: subjectSetSpec, inner: {} },
@@ -147,10 +148,9 @@ export function partsBelow(path: PartPath, part: Part): [PartPath, Part][] {
 /** The name of the sort under which parts of a list are found: `fields`, `blocks`, `conditions`. */
 export function sortOfList(within: PartPath, list: string): string {
   if (within === '') return list;
-  const [root, , first] = within.split('/');
+  const [root] = within.split('/');
   if (root === 'templates') return 'blocks';
-  if (root === 'listings') return 'conditions';
-  return first === undefined ? 'fields' : list;
+  return root === 'listings' ? 'conditions' : list;
 }
 
 /** The path that a part has, or will have, in a list of another. */

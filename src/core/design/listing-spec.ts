@@ -80,7 +80,8 @@ export function conditionSpecs(filter: FilterSpec | undefined): ConditionSpec[] 
   return [...filtersWithin(filter)].filter((f): f is ConditionSpec => 'field' in f);
 }
 
-function withFilterIds(filter: FilterSpec): FilterSpec {
+/** A filter with an id on each of its conditions and groups. */
+export function withFilterIds(filter: FilterSpec): FilterSpec {
   const ids = withIds([...filtersWithin(filter)], 'c').map(({ id }) => id);
   let next = 0;
   const copy = (old: FilterSpec): FilterSpec => {

@@ -9,6 +9,7 @@ import { FIELD_KINDS, kindOf } from './kinds/index.ts';
 import { blockShape } from './block.ts';
 import { withBlockIds, withIds } from './block-ids.ts';
 import { listingSpec } from './listing-spec.ts';
+import { timingRuleSpec, withRuleIds } from './timing-spec.ts';
 import { slugText } from '../pattern/slug.ts';
 import { sentence } from './words.ts';
 import { isZone } from '../time/zone.ts';
@@ -197,9 +198,11 @@ export const typeSpec = z
     card: key.optional(),
     /** What its entries begin with, each until it has it otherwise. */
     presets: typePresetsSpec.default({ author: false, date: 'none' }),
+    /** What is done to its entries by itself, and when. */
+    timing: z.array(timingRuleSpec).max(20, 'A type has at most 20 timing rules.').optional(),
     seo: seoSpec.default({}),
   })
-  .transform(({ id, key: own, label: name, plural, naming, ...rest }) => {
+  .transform(({ id, key: own, label: name, plural, naming, timing, ...rest }) => {
     const label = name ?? sentence(own);
     return {
       id: id ?? own,
@@ -208,6 +211,7 @@ export const typeSpec = z
       plural: plural ?? `${label} entries`,
       naming: naming ?? (rest.fields.find((f) => kindOf(f).names) ?? rest.fields[0]!).key,
       ...rest,
+      ...(timing ? { timing: withRuleIds(timing) } : {}),
     };
   });
 /** A content type with its defaults filled in. */

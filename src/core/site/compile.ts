@@ -8,6 +8,7 @@ import { listingSpec } from '../design/listing-spec.ts';
 import type { ContentType, Design } from '../design/spec.ts';
 import { planOtherSides } from '../listing/other-side.ts';
 import { type ListingPlan, planListing } from '../listing/plan.ts';
+import { type CompiledRule, compileTiming } from '../timing/rules.ts';
 import { type SeoBook, compileSeo } from '../metadata/rules.ts';
 import { styleOf } from '../template/default-style.ts';
 import { type Templates, compileTemplates } from '../template/compile.ts';
@@ -26,6 +27,8 @@ export interface CompiledSite {
   /** Ids of the picks by key. */
   picksIds: Map<string, string>;
   addresses: AddressRules;
+  /** The timing rules of each type that has any, by its id. */
+  timing: Map<string, CompiledRule[]>;
   listings: Map<string, ListingPlan>;
   /** Where the entry of each single type is looked for, by the type's key. */
   singles: Map<string, ListingPlan>;
@@ -57,12 +60,14 @@ export function compileSite(design: Design): { site: CompiledSite; issues: Issue
   const templates = compileTemplates(design, environments);
   const seo = compileSeo(design, environments);
   const listings = planListings(design);
+  const timing = design.types.map((type) => ({ id: type.id, ...compileTiming(type, design) }));
   const css = styleOf(design.css);
   const site: CompiledSite = {
     design,
     environments,
     ...partsByName(design),
     addresses: addresses.rules,
+    timing: new Map(timing.flatMap(({ id, rules }) => (rules.length > 0 ? [[id, rules]] : []))),
     listings: listings.plans,
     singles: planSingles(design),
     otherSides: planOtherSides(design),
@@ -79,6 +84,7 @@ export function compileSite(design: Design): { site: CompiledSite; issues: Issue
   const issues = [
     ...checkDesign(design, environments),
     ...listings.issues,
+    ...timing.flatMap(({ issues }) => issues),
     ...addresses.issues,
     ...templates.issues,
     ...seo.issues,

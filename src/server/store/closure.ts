@@ -50,6 +50,8 @@ export class Closure {
       UNION SELECT entry FROM address WHERE starts > @start OR ends > @start
       UNION SELECT entry FROM refusal WHERE at > @start`;
     this.add(statement<string>(this.connection, sql).pluck().all({ start: this.start }));
+    const ids = statement<string>(this.connection, 'SELECT id FROM entry WHERE type = ?').pluck();
+    for (const type of this.source.ruledTypes()) this.add(ids.all(type));
   }
 
   /**

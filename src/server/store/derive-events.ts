@@ -1,4 +1,4 @@
-import { typesToDealAnew } from '@/core/address/rules.ts';
+import { typesToPlayAnew } from '@/core/site/played-anew.ts';
 import type { Instant } from '@/core/time/interval.ts';
 import type { Connection } from '../db/connection.ts';
 import type { Closure } from './closure.ts';
@@ -36,6 +36,7 @@ export function eventsOf(connection: Connection, asked: Asked): Events {
     request.everybody || request.fromBeginning ? () => [] : instantsAbove(connection, asked);
   for (const entry of closure.ids) {
     for (const at of own(entry)) add(at, entry);
+    for (const at of byRules(asked, entry)) add(at, entry);
     for (const at of above(entry)) add(at, entry);
   }
   addReleases(asked, add);
@@ -58,6 +59,15 @@ function addSaved(
     add(settled, entry);
     for (const { from, to } of held) for (const at of [from, to]) if (at !== null) add(at, entry);
   }
+}
+
+/** The instants after the start at which rules of its type do something to an entry. */
+function byRules({ source, closure, start }: Asked, id: string): Instant[] {
+  if (!source.isRuled(closure.typeOf(id) ?? '')) return [];
+  const plans = source.entry(id, start)?.plans ?? [];
+  const ending = source.endingAhead(id, start);
+  const ahead = plans.flatMap(({ at }) => (at > start ? [at] : []));
+  return ending === null ? ahead : [...ahead, ending];
 }
 
 /** The instants at which something is planned for an entry itself. */
@@ -114,7 +124,7 @@ function addReleases({ designs, closure }: Asked, add: (at: Instant, entry: stri
 function dealtAnew(designs: DesignsAhead): { starts: Instant; types: ReadonlySet<string> }[] {
   let before = designs.first;
   return designs.later.map(({ starts, site }) => {
-    const types = typesToDealAnew(before.addresses, site.addresses);
+    const types = typesToPlayAnew(before, site);
     before = siteAt(designs, starts);
     return { starts, types };
   });

@@ -1,6 +1,7 @@
 import type { ListingPlan } from '@/core/listing/plan.ts';
 import type { CompiledSite } from '@/core/site/compile.ts';
-import type { Instant } from '@/core/time/interval.ts';
+import type { RulesOver } from '@/core/timing/plans.ts';
+import { BEGINNING, type Instant } from '@/core/time/interval.ts';
 import type { Connection } from '../db/connection.ts';
 import { designsOf } from './design-store.ts';
 
@@ -24,6 +25,16 @@ export function siteAt({ first, later }: DesignsAhead, at: Instant): CompiledSit
   let site = first;
   for (const next of later) if (next.starts <= at) site = next.site;
   return site;
+}
+
+/** The timing rules of a type in each of the designs, with when it holds. */
+export function rulesOver({ first, later }: DesignsAhead, typeId: string): RulesOver[] {
+  const all = [{ starts: BEGINNING, site: first }, ...later];
+  return all.map(({ starts, site }, i) => ({
+    from: starts,
+    to: all[i + 1]?.starts ?? null,
+    rules: site.timing.get(typeId) ?? [],
+  }));
 }
 
 /** What a design has listed: its listings, and the other sides of its references. */

@@ -1,6 +1,7 @@
 import type { Connection, Statement } from '../db/connection.ts';
 import type { AddressRules } from '@/core/address/rules.ts';
-import type { Media, Subject } from '@/core/design/values.ts';
+import type { Media, Subject, Values } from '@/core/design/values.ts';
+import { endingByRules, publicationsByRules } from '@/core/timing/plans.ts';
 import {
   type AddressHistory,
   type Standing,
@@ -10,7 +11,7 @@ import {
 } from '@/core/address/model.ts';
 import type { Plan, Revision } from '@/core/publication/model.ts';
 import type { Instant } from '@/core/time/interval.ts';
-import { type DesignsAhead, siteAt, sitesOf } from './designs-ahead.ts';
+import { type DesignsAhead, rulesOver, siteAt, sitesOf } from './designs-ahead.ts';
 import { statement } from './statement.ts';
 import { readValues } from './stored-values.ts';
 import { valuesAs } from '@/core/design/conversion.ts';
@@ -43,6 +44,7 @@ export class StoredTimeline implements TimelineSource {
   readonly asked = new Set<string>();
   private readonly subjects = new Map<string, Subject | null>();
   private readonly addressFields: string[];
+  private readonly ruled: ReadonlySet<string>;
 
   constructor(
     private readonly connection: Connection,
@@ -53,6 +55,7 @@ export class StoredTimeline implements TimelineSource {
       ...addresses.referenceFields.values(),
     ]);
     this.addressFields = [...new Set(fields.flat())];
+    this.ruled = new Set(sitesOf(designs).flatMap(({ timing }) => [...timing.keys()]));
   }
 
   /** The address rules that hold at an instant. */
@@ -177,6 +180,54 @@ export class StoredTimeline implements TimelineSource {
     return statement<Row>(this.connection, text);
   }
 
+  /** Ids of the types for which some design has timing rules. */
+  ruledTypes(): ReadonlySet<string> {
+    return this.ruled;
+  }
+
+  /** Whether some design has timing rules for a type. */
+  isRuled(typeId: string): boolean {
+    return this.ruled.has(typeId);
+  }
+
+  /** When a rule retires an entry as it stands at an instant; null where none does. */
+  endingAhead(id: string, at: Instant): Instant | null {
+    const { live, published } = this.standing(id, at);
+    return (live && this.entry(id, at)?.endsByRule?.(live, published, at)) ?? null;
+  }
+
+  /** An entry with what the timing rules of its type do to it, each in the design of its time. */
+  private withRules(entry: StoredEntry['entry'], typeId: string): StoredEntry['entry'] {
+    const over = rulesOver(this.designs, typeId);
+    const { id, created } = entry;
+    const revisions = entry.revisions.map((revision) => ({
+      ...revision,
+      values: this.asOfAll(typeId, revision.values),
+    }));
+    const values = new Map(revisions.map((revision) => [revision.number, revision.values]));
+    const byRules = publicationsByRules({ entry: id, created, revisions }, over);
+    const plans = [...entry.plans, ...byRules].sort(
+      (a, b) => a.at - b.at || a.sequence - b.sequence,
+    );
+    return {
+      ...entry,
+      plans,
+      endsByRule: (live, published, after) => {
+        const looked = { entry: id, created, published, values: values.get(live.revision) ?? {} };
+        return endingByRules(looked, { live: live.from, after }, over);
+      },
+    };
+  }
+
+  /** Values with what every design makes of them: they go by the ids of fields. */
+  private asOfAll(typeId: string, values: Values): Values {
+    const all = sitesOf(this.designs).flatMap(({ types, design }) => {
+      const type = types.get(typeId);
+      return type ? [valuesAs(type.fields, values, design.site)] : [];
+    });
+    return Object.assign({}, ...all) as Values;
+  }
+
   /** Entries that the address of one is built on, through references of any of its revisions. */
   builtOn(id: string): readonly string[] {
     if (this.addressFields.length === 0) return [];
@@ -210,6 +261,7 @@ export class StoredTimeline implements TimelineSource {
     ).all(id);
     const history = this.extras.histories?.get(id);
     const { type: typeId, created, author } = row;
-    return { typeId, entry: { id, created, author, revisions, plans, byHand, history } };
+    const entry = { id, created, author, revisions, plans, byHand, history };
+    return { typeId, entry: this.isRuled(typeId) ? this.withRules(entry, typeId) : entry };
   }
 }

@@ -1,5 +1,6 @@
 import type { Refusal } from '@/core/address/model.ts';
-import { type AddressRules, typesToDealAnew } from '@/core/address/rules.ts';
+import type { AddressRules } from '@/core/address/rules.ts';
+import { typesToPlayAnew } from '@/core/site/played-anew.ts';
 import { notToBeDealt } from '@/core/address/taken.ts';
 import type { Issue } from '@/core/issue.ts';
 import type { CompiledSite } from '@/core/site/compile.ts';
@@ -41,7 +42,7 @@ export function deriveRelease(context: CommandContext, change: Change): void {
     ...crowdedTops(connection, before, after),
   ];
   if (wrong.length > 0) throw new Refused(...wrong);
-  const moving = entriesOf(connection, typesToDealAnew(before.addresses, after.addresses));
+  const moving = entriesOf(connection, typesToPlayAnew(before, after));
   if (most !== null && moving.length > most) throw new TooManyForOneWrite(moving.length);
   const isNow = starts === at;
   const { refusals, refusedBefore, changed } = derive(connection, {
