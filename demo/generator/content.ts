@@ -99,7 +99,7 @@ export const SWAP_DAYS = [
     place: 'Long Barn',
     text: 'Podding, threshing and soup.',
     places: 0,
-    live: 'today - P60D at 09:00/today - P20D at 23:00',
+    live: 'today - P60D at 09:00/',
   },
   {
     id: 'frost-swap',
@@ -109,7 +109,7 @@ export const SWAP_DAYS = [
     place: 'Marrowdale Hall',
     text: 'Bring labelled seed, take what you will sow.',
     places: 14,
-    live: 'today - P15D at 09:00/today + P2D at 15:00',
+    live: 'today - P15D at 09:00/',
   },
   {
     id: 'label-evening',
@@ -119,7 +119,7 @@ export const SWAP_DAYS = [
     place: 'The Reading Room',
     text: 'Good pens provided.',
     places: 6,
-    live: 'today - P2D at 09:00/today + P9D at 23:00',
+    live: 'today - P2D at 09:00/',
   },
   {
     id: 'midwinter-swap',
@@ -129,7 +129,7 @@ export const SWAP_DAYS = [
     place: 'Marrowdale Hall',
     text: 'The big one. Doors open when the kettle has boiled.',
     places: 40,
-    live: 'now + PT5M/today + P28D at 17:00',
+    live: 'now + PT5M/',
   },
   {
     id: 'onion-talk',
@@ -139,7 +139,7 @@ export const SWAP_DAYS = [
     place: 'Chapel rooms',
     text: 'Everything that can go wrong, and how to store the rest.',
     places: 25,
-    live: 'today + P7D at 08:00/today + P45D at 23:00',
+    live: 'today + P7D at 08:00/',
   },
 ];
 
@@ -149,7 +149,7 @@ export const NOTICES = [
     title: 'The bean shelf is full',
     text: 'Please hold back beans until the midwinter swap.',
     urgency: 2,
-    live: ['today - P3D at 08:00/today + P11D at 08:00'],
+    live: ['today - P3D at 08:00/'],
   },
   {
     id: 'frost-warning',
@@ -163,14 +163,14 @@ export const NOTICES = [
     title: 'Winter hours',
     text: 'The seed room is open on Saturdays from ten until two.',
     urgency: 1,
-    live: ['today - P25D at 08:00/today + P60D at 08:00'],
+    live: ['today - P10D at 08:00/'],
   },
   {
     id: 'germination',
     title: 'Germination results are in',
     text: 'Nine in ten. Thank you to everyone with a windowsill.',
     urgency: 2,
-    live: ['now + PT10M/today + P14D at 08:00'],
+    live: ['now + PT10M/'],
   },
 ];
 

@@ -99,6 +99,7 @@ export const DESIGN: Record<string, unknown> = {
     summary: 'text',
     address: '/swap-days/{date(starts, "yyyy-MM-dd")}-{title}',
     retired: { listing: 'coming-up' },
+    timing: [{ id: 'over', do: 'retire', from: 'ends', after: 'PT2H' }],
     template: 'swap-day-page',
     card: 'swap-day-card',
     seo: { title: '{title}, {date(starts, "d MMMM yyyy")} · {site.name}' },
@@ -118,6 +119,7 @@ export const DESIGN: Record<string, unknown> = {
     naming: 'title',
     summary: 'text',
     card: 'notice-card',
+    timing: [{ id: 'old', do: 'retire', from: 'entry.published', after: 'P14D' }],
     fields: [
       { key: 'title', kind: 'text', required: true, column: true },
       { key: 'text', kind: 'paragraphs' },

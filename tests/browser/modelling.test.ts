@@ -108,3 +108,24 @@ test('one setting of all types is compared, set for two at once and released', a
   const clash = await ready(By.xpath('//select[option[contains(., "refused")]]'));
   expect(await clash.getAttribute('value')).toBe('refuse');
 });
+
+test('a timing rule is written as a sentence, with what it does to an entry and to all that are live', async () => {
+  await open('/build/types/page');
+  await pressStarting('Timing');
+  await press('Add a rule');
+  await see('retires 14 days after it went live first');
+  await choose('What it does', 'Retires');
+  await (await ready(By.css('[aria-label="How many"]'))).sendKeys('00');
+  await see('retires 1,400 days after it went live first');
+  await see('live entries leave at another time');
+  await choose('Unit', 'hours');
+  await choose('Add a condition', 'title');
+  await see('is not blank');
+  await press('Keep on the bench');
+  await see('On the bench: Page: timing');
+  await open('/build/types');
+  expect(
+    await browser.executeScript(`return document.querySelector(
+    '[title^="retires 1,400 hours after it went live first"]')?.innerText`),
+  ).toBe('set');
+});

@@ -1,6 +1,10 @@
 import { describe, expect, test } from 'vitest';
 import type { CommandInput, CommandName, CommandResult } from '@/server/commands/index.ts';
 import { runCommand } from '@/server/commands/run.ts';
+import { entryDetail } from '@/server/queries/entry.ts';
+import { type Reach, reachSoFar } from '@/server/queries/reach.ts';
+import { typeOutcome } from '@/server/queries/type.ts';
+import { typesDetail } from '@/server/queries/types.ts';
 import { COMMAND_LINE } from '@/server/permit.ts';
 import { type Files, SITE, at, loadFiles } from '../helpers/folder.ts';
 import { setting } from '../helpers/release.ts';
@@ -47,7 +51,7 @@ async function site(timing: object[], entries: object[], more: Files = {}) {
         .raw()
         .all(id) as [number, number | null][]
     ).map((bounds) => bounds.map((b) => b && new Date(b).toISOString().slice(0, 16)).join('/'));
-  const set = (properties: object): void => {
+  const set = (properties: Record<string, unknown>): void => {
     const { design } = view.at(wall)!.site;
     made('release', { edit: { steps: setting(design, 'types/swap', properties) } });
   };
@@ -57,6 +61,14 @@ async function site(timing: object[], entries: object[], more: Files = {}) {
     made('planChange', { entry, action: 'publish', at: when, revision: null });
   return { ...loaded, run, live, set, save, publish, now: () => wall };
 }
+
+/** Somebody has it leave before its rule does. */
+const PLANNED = {
+  entry: {
+    ...{ id: 'sooner', created: '2026-06-01', saved: '2026-06-01' },
+    live: '2026-06-01/2026-07-03T10:00:00Z',
+  },
+};
 
 const entry = (id: string, live: string, values: object): object => ({
   entry: { id, created: '2026-06-01', saved: '2026-06-01', live },
@@ -151,6 +163,45 @@ describe('a rule that retires', () => {
       ['2026-05-31T23:00/'],
       ['2026-05-31T23:00/2026-07-20T12:00'],
     ]);
+  });
+});
+
+describe('before a rule is released', () => {
+  test('its reach says which live entries leave at another time', async () => {
+    const s = await site(
+      [RETIRES],
+      [
+        entry('past', '2026-06-25', { ends: '2026-06-20T10:00:00Z' }),
+        entry('ahead', '2026-06-01', { ends: '2026-07-05T10:00:00Z' }),
+        { ...entry('sooner', '2026-06-01', { ends: '2026-07-05T10:00:00Z' }), ...PLANNED },
+      ],
+    );
+    const { design } = s.view.at(NOW)!.site;
+    const steps = setting(design, 'types/swap', { timing: [{ ...RETIRES, after: 'P2D' }] });
+    let reach: Reach | null = null;
+    while (!reach?.done)
+      reach = reachSoFar(s.view, COMMAND_LINE, { at: NOW, steps, edits: [], drafts: [] });
+    expect(reach.retimed).toEqual({
+      total: 1,
+      first: [
+        {
+          ...{ entry: 'ahead', name: 'ahead' },
+          ...{ was: at('2026-07-05T12:00:00Z'), leaves: at('2026-07-07T10:00:00Z') },
+        },
+      ],
+    });
+  });
+
+  test('the entry says what its rules will do, and the type what they do to a specimen', async () => {
+    const s = await site([RETIRES], [entry('a', '2026-06-01', { ends: '2026-07-05T10:00:00Z' })]);
+    const leaves = at('2026-07-05T12:00:00Z');
+    const detail = entryDetail(s.view, COMMAND_LINE, 'a', NOW, NOW)!;
+    expect(detail.byRules).toEqual([{ at: leaves, action: 'retire' }]);
+    const looking = { at: NOW, past: false, seeing: 'published' as const };
+    const input = { id: 'swap', steps: [], specimen: 'a' };
+    expect(typeOutcome(s.view, COMMAND_LINE, input, looking)!.timing).toEqual({ over: leaves });
+    const { types } = typesDetail(s.view, COMMAND_LINE, looking)!;
+    expect(types[0]!.timing).toEqual(['retires 2 hours after Ends']);
   });
 });
 

@@ -11,6 +11,7 @@ export class Agenda {
     for (const [at, ids] of events) for (const id of ids) this.add(at, id);
   }
 
+  /** Has an entry looked at, at an instant. */
   add(at: Instant, entry: string): void {
     const known = this.entries.get(at);
     if (known) return void known.add(entry);

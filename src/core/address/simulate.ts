@@ -1,11 +1,10 @@
 import { compareCodePoints } from '../text.ts';
 import { drained, quietly } from '../little-by-little.ts';
 import type { Instant } from '../time/interval.ts';
-import type { TracedPart } from '../pattern/compile.ts';
 import { applyPlans } from '../publication/plans.ts';
 import { Agenda } from './agenda.ts';
 import { type Unwanted, type Wanted, Bases } from './bases.ts';
-import type { BuiltPath } from './build.ts';
+import type { ExplainedBase, Foreseen, RulesAt } from './foreseen.ts';
 import type { Standing, Timeline, TimelineEntry, TimelineEvents, TimelineSource } from './model.ts';
 import { type Dealt, isElsewhere, isSame, isSetByHand } from './held.ts';
 import { Rows } from './rows.ts';
@@ -37,15 +36,6 @@ export function* simulating(
   return simulation.finish();
 }
 
-/** An entry that is dealt another address, before it is known which. */
-export interface Foreseen {
-  entry: string;
-  at: Instant;
-}
-
-/** The rules of the design that holds at an instant. */
-export type RulesAt = (at: Instant) => AddressRules;
-
 /**
  * What an address pattern makes of an entry as it stands, piece by piece, before any clash is
  * looked at.
@@ -57,12 +47,6 @@ export function explainBase(
   at: Instant,
 ): ExplainedBase | null {
   return new Simulation(() => rules, source, at).explain(id);
-}
-
-/** An unnumbered path with the pieces it was put together from. */
-export interface ExplainedBase {
-  built: BuiltPath;
-  parts: TracedPart[];
 }
 
 type Answer = 'asking' | boolean;

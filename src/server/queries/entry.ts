@@ -56,6 +56,8 @@ export interface EntryDetail {
   state: EntryState;
   spans: LifeSpan[];
   plans: PlannedChange[];
+  /** What timing rules of its type will do. */
+  byRules: Pick<PlannedChange, 'at' | 'action'>[];
   /** All picks, each with when it stands in them. */
   picks: EntryPicks[];
   refusals: { at: Instant; message: string; fix: string }[];
@@ -124,6 +126,7 @@ export function entryDetail(
     author: newest ? personName(view.connection, newest.author) : null,
     saved: shown?.saved ?? null,
     state: stateAt({ revisions, intervals: stored.spans }, at).state,
+    byRules: type.timing ? byRules(stored, now) : [],
     picks: entryPicks(view, { id, type }, { at, past: at < now }),
     ...stored,
   };
@@ -171,6 +174,24 @@ function storedOf(view: SiteView, id: string, at: Instant, now: Instant): Stored
   };
 }
 
+/** Starts and ends of what will be live that nobody planned. */
+function byRules(
+  { spans, plans }: Pick<EntryDetail, 'spans' | 'plans'>,
+  now: Instant,
+): EntryDetail['byRules'] {
+  const starts = new Set(spans.map(({ from }) => from));
+  const isPlanned = (at: Instant, action: PlannedChange['action']): boolean =>
+    plans.some((plan) => plan.at === at && plan.action === action);
+  return spans.flatMap(({ from, to }) => [
+    ...(from > now && !isPlanned(from, 'publish')
+      ? [{ at: from, action: 'publish' as const }]
+      : []),
+    ...(to !== null && to > now && !starts.has(to) && !isPlanned(to, 'retire')
+      ? [{ at: to, action: 'retire' as const }]
+      : []),
+  ]);
+}
+
 const PATH = `SELECT path FROM address WHERE entry = ? AND role = 'current' AND ${asOf('')}`;
 
 /** An empty form for a new entry of a type. Null where there is no such type. */
@@ -195,6 +216,7 @@ export function newEntry(
     state: 'not yet written',
     spans: [],
     plans: [],
+    byRules: [],
     picks: entryPicks(view, { id: null, type }, { at, past: false }),
     refusals: [],
     path: null,

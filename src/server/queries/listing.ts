@@ -66,15 +66,7 @@ export function listingDetail(
   const type = design?.types.find((t) => t.key === spec?.type);
   if (!design || !spec || !type) return null;
   const word = (label: string): string => withinSentence(label, design.site.language);
-  const columns = [...columnsOf(type).values()].map((c): ListingColumn => ({
-    name: c.name,
-    label: word(c.label),
-    family: c.family,
-    sortable: c.sortable,
-    operators: OPERATORS_OF[c.family].map((op) => ({ op, words: OPERATOR_WORDS[op] })),
-    options: optionsIn(view, c, at),
-    ...(c.target?.of === 'entries' ? { entryTypes: c.target.types && [...c.target.types] } : {}),
-  }));
+  const columns = listingColumns(view, type, { at, language: design.site.language });
   return {
     spec,
     at,
@@ -86,6 +78,23 @@ export function listingDetail(
       .filter((t) => t.kind === 'card' && t.type === type.key)
       .map(({ key: k, label }) => ({ key: k, label: word(label) })),
   };
+}
+
+/** What conditions on a type's entries may ask of them. */
+export function listingColumns(
+  view: SiteView,
+  type: ContentType,
+  { at, language }: { at: Instant; language: string },
+): ListingColumn[] {
+  return [...columnsOf(type).values()].map((c) => ({
+    name: c.name,
+    label: withinSentence(c.label, language),
+    family: c.family,
+    sortable: c.sortable,
+    operators: OPERATORS_OF[c.family].map((op) => ({ op, words: OPERATOR_WORDS[op] })),
+    options: optionsIn(view, c, at),
+    ...(c.target?.of === 'entries' ? { entryTypes: c.target.types && [...c.target.types] } : {}),
+  }));
 }
 
 /** What a condition on a column may be compared with: options go by their keys there. */

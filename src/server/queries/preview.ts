@@ -1,6 +1,7 @@
 import type { Refusal, Timeline, TimelineEntry } from '@/core/address/model.ts';
 import { type PathPiece, pathPieces } from '@/core/address/pieces.ts';
-import { type Foreseen, explainBase, simulating } from '@/core/address/simulate.ts';
+import type { Foreseen } from '@/core/address/foreseen.ts';
+import { explainBase, simulating } from '@/core/address/simulate.ts';
 import { drained } from '@/core/little-by-little.ts';
 import type { ContentType } from '@/core/design/spec.ts';
 import type { EntryView, Values } from '@/core/design/values.ts';

@@ -3,7 +3,7 @@ import { foldEdits, withNeeds } from '@/core/design-edit/fold.ts';
 import type { Step } from '@/core/design-edit/steps.ts';
 import type { DesignEdit } from '@/core/design-edit/edit.ts';
 import type { Refusal } from '@/core/address/model.ts';
-import type { Foreseen } from '@/core/address/simulate.ts';
+import type { Foreseen } from '@/core/address/foreseen.ts';
 import {
   type ChangedListing,
   type Found,
@@ -22,6 +22,7 @@ import { openEdits } from '../store/bench.ts';
 import { withEntries } from '../store/overlay-reader.ts';
 import { statement } from '../store/statement.ts';
 import { totalGeneration } from '../store/write.ts';
+import { type RetimedEntries, findRetimed } from './reach-timing.ts';
 import { draftsOf } from './drafts.ts';
 import { type Draft, overlaying } from './preview.ts';
 import type { SiteView } from './site-view.ts';
@@ -52,6 +53,8 @@ export interface Reach {
   issues: Issue[];
   /** How many could not have their addresses, and how many could that cannot now. */
   refused: { begin: number; end: number };
+  /** Live entries that timing rules retire at another time. */
+  retimed: RetimedEntries;
 }
 
 /** How long one answer may take, ms: others ask the same thread. */
@@ -124,6 +127,7 @@ function nothingFound({ issues }: Change): Reach {
     listings: [],
     issues,
     refused: { begin: 0, end: 0 },
+    retimed: { total: 0, first: [] },
   };
 }
 
@@ -142,6 +146,10 @@ function* finding(view: SiteView, change: Change, reach: Reach): Generator<void>
   const foretold = reach.counts.moves;
   Object.assign(reach, clashesOf(view, change, refusals, reach.issues));
   yield;
+  for (const retimed of findRetimed(view, [before.site, site], at)) {
+    reach.retimed = retimed;
+    yield;
+  }
   const after = { site, reader: withEntries(seen.reader, overlay) };
   const more = [...moving, ...drafts.map(({ id }) => id)];
   const moves = { real: 0 };

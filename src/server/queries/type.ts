@@ -6,6 +6,7 @@ import { withEntries } from '../store/overlay-reader.ts';
 import { type Prospect, entryWith, newestValues, prospectOf } from './preview.ts';
 import { sentencesAbout } from './bench.ts';
 import { readerSeeing } from './drafts.ts';
+import { type ListingColumn, listingColumns } from './listing.ts';
 import { entriesOf } from './types.ts';
 import { type Specimen, specimensOf } from './specimens.ts';
 import { withSteps } from './unsaved.ts';
@@ -21,6 +22,7 @@ import type { Step } from '@/core/design-edit/steps.ts';
 import { withComputed } from '@/core/design/computed.ts';
 import { isStandIn, standInValues } from '@/core/design/stand-in.ts';
 import { displayValues } from '@/core/design/field-values.ts';
+import { columnsOf } from '@/core/listing/columns.ts';
 import type { CompiledSite } from '@/core/site/compile.ts';
 import type { SiteReader } from '@/core/site/reader.ts';
 import { PageScope } from '@/core/site/page-scope.ts';
@@ -43,8 +45,10 @@ export interface TypeDetail {
   /** What the bench holds of it, a sentence each. */
   onBench: string[];
   /** What fields may lead to: types, and subject sets. */
-  types: Pick<ContentType, 'key' | 'label' | 'plural' | 'address' | 'clash' | 'seo'>[];
+  types: Pick<ContentType, 'key' | 'label' | 'plural' | 'address' | 'clash' | 'seo' | 'timing'>[];
   sets: { key: string; label: string; kind: 'tags' | 'tree' }[];
+  /** What conditions of timing rules may ask of an entry: of itself alone. */
+  columns: ListingColumn[];
   /** Picks that new entries may join. */
   picks: { key: string; label: string }[];
   /** Ids that released fields have or had: values are stored under them, so new ones have others. */
@@ -81,8 +85,23 @@ export function typeDetail(
       .filter((l) => l.type === key)
       .map((l) => ({ key: l.key, label: l.label, address: l.address ?? null })),
     onBench: past ? [] : sentencesAbout(view, `types/${spec.id}`, at),
+    columns: timingColumns(view, design, spec, at),
     ...changesOf(view, design, spec),
   };
+}
+
+/** What timing rules may ask of an entry: what others do is none of theirs. */
+function timingColumns(
+  view: SiteView,
+  { site }: Design,
+  type: ContentType,
+  at: Instant,
+): ListingColumn[] {
+  const own = new Set(
+    [...columnsOf(type).values()].filter(({ target }) => target === null).map(({ name }) => name),
+  );
+  const all = listingColumns(view, type, { at, language: site.language });
+  return all.filter(({ name }) => own.has(name));
 }
 
 /** What changing a type has to know of the rest of the site. */
@@ -96,13 +115,14 @@ function changesOf(
 > {
   const sets = statement<string>(connection, 'SELECT DISTINCT "set" FROM subject').pluck();
   return {
-    types: design.types.map(({ key, label, plural, address, clash, seo }) => ({
+    types: design.types.map(({ key, label, plural, address, clash, seo, timing }) => ({
       key,
       label,
       plural,
       address,
       clash,
       seo,
+      timing,
     })),
     sets: design.subjectSets.map(({ key, label, kind }) => ({ key, label, kind })),
     picks: design.picks.map(({ key, label }) => ({ key, label })),
@@ -137,6 +157,8 @@ export interface TypeOutcome {
   /** A card in a page of its own. */
   card: string | null;
   fields: { id: string; value: string }[];
+  /** What each timing rule gives for it, by the rule's id: an instant, ms UTC; null for never. */
+  timing: Record<string, Instant | null>;
 }
 
 /** A type with unsaved properties, and the entry to try it on; null for a stand-in. */
@@ -172,6 +194,7 @@ export function typeOutcome(
   const reader = withEntries(others, { entries: [entry], moved: prospect.moved });
   const page = path === null ? null : renderEntry(site, reader, entry, at);
   const world = displayWorld(view, at);
+  const shown = (field: Field): string => displayValues(values, field, world);
   const computed = computedOf(site, reader, entry, at);
   return {
     issues,
@@ -185,11 +208,24 @@ export function typeOutcome(
     page: page?.body ?? null,
     automatic: page?.automatic ?? false,
     card: cardHtml(site, reader, entry, at),
-    fields: type.fields.map((f) => ({
-      id: f.id,
-      value: computed[f.id] ?? displayValues(values, f, world),
-    })),
+    timing: timingOf(site, entry, { published: live?.published ?? null, at }),
+    fields: type.fields.map((f) => ({ id: f.id, value: computed[f.id] ?? shown(f) })),
   };
+}
+
+/** When each timing rule acts on the specimen; where it is not public so far, as if it were now. */
+function timingOf(
+  site: CompiledSite,
+  { id, type, values, created }: EntryView,
+  { published, at }: { published: Instant | null; at: Instant },
+): TypeOutcome['timing'] {
+  const looked = { entry: id, created, published: published ?? at, values };
+  return Object.fromEntries(
+    (site.timing.get(type.id) ?? []).map((rule) => {
+      const instant = rule.instant(looked);
+      return [rule.id, instant !== null && rule.holds(looked, instant) ? instant : null];
+    }),
+  );
 }
 
 /** The specimen as one sees it, or a stand-in where there is none. */

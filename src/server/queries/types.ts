@@ -1,6 +1,7 @@
 import { type SettingValues, settingsOf } from '@/core/design-edit/shared-settings.ts';
 import type { ContentType, Design } from '@/core/design/spec.ts';
 import type { KnownType, OutlineWorld } from '@/core/outline/read.ts';
+import { ruleWords } from '@/core/timing/words.ts';
 import type { Connection } from '../db/connection.ts';
 import { type Actor, SITE, permit } from '../permit.ts';
 import { statement } from '../store/statement.ts';
@@ -20,6 +21,8 @@ export interface TypeLine {
   /** What the template and the card are called; null where there are automatic ones. */
   template: string | null;
   card: string | null;
+  /** What its timing rules do, a sentence each. */
+  timing: string[];
   /** What can be set for several types at once, by property. */
   settings: SettingValues;
   /** How many entries there are of it, deleted ones left out; 1,001 for more than 1,000. */
@@ -66,6 +69,7 @@ function lineOf(type: ContentType, { templates }: Design, connection: Connection
     fields: fields.length,
     template: called(type.template),
     card: called(type.card),
+    timing: (type.timing ?? []).map((rule) => ruleWords(rule, type)),
     settings: settingsOf(type),
     entries: entriesOf(connection, id),
   };

@@ -122,16 +122,18 @@ export class StoredReader implements SiteReader {
     const { at } = validity;
     let current: PathRow | null = null;
     let former: PathRow | null = null;
-    for (const row of this.pathRows.all(path)) {
+    const rows = this.pathRows.all(path);
+    for (const row of rows) {
       const [, role, starts, ends] = row;
-      validity.tell(starts);
-      validity.tell(ends);
       if (starts > at) continue;
       if (ends === null || ends > at) {
         if (current === null || role === 'current') current = row;
       } else if (former === null || ends > former[3]! || (ends === former[3] && starts > former[2]))
         former = row;
     }
+    // Who stands there stays, whoever's pattern would lead there meanwhile.
+    if (current?.[1] === 'current') validity.tell(current[3]);
+    else for (const [, , starts, ends] of rows) for (const at of [starts, ends]) validity.tell(at);
     return {
       current: current && { entry: current[0], role: current[1] },
       former: current === null && former !== null ? former[0] : null,

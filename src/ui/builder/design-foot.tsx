@@ -1,5 +1,6 @@
 import type { ReactNode } from 'react';
 import type { Issue } from '@/core/issue.ts';
+import type { Clock } from '@/server/queries/clock.ts';
 import type { ReachInput } from '@/server/queries/reach.ts';
 import { Issues, SaidLine } from '@/ui/primitives/issues.tsx';
 import { ReachPanel } from './reach/reach-panel.tsx';
@@ -10,12 +11,14 @@ export function DesignFoot({
   release: { said, issues, panel },
   mend = [],
   reach,
+  clock,
   children,
 }: {
   release: ReleaseParts;
   /** What is to be mended first, where no line of the form says it. */
   mend?: Issue[];
   reach: ReachInput | null;
+  clock: Clock;
   children?: ReactNode;
 }) {
   return (
@@ -25,7 +28,7 @@ export function DesignFoot({
       {panel}
       <Issues issues={mend} title="To mend" />
       {children}
-      <ReachPanel input={reach} />
+      <ReachPanel input={reach} clock={clock} />
     </>
   );
 }

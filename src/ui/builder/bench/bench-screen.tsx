@@ -39,7 +39,7 @@ export function BenchScreen({
         <div className="flex flex-col gap-4">
           {empty ? <Empty /> : <BenchLines detail={detail} bench={bench} clock={clock} />}
           {!empty && <ReleaseForm bench={bench} clock={clock} />}
-          <ReachPanel input={bench.reach} />
+          <ReachPanel input={bench.reach} clock={clock} />
           <Releases detail={detail} bench={bench} clock={clock} />
           <AskTogether bench={bench} />
           {bench.asking && (

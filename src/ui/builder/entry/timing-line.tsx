@@ -5,6 +5,7 @@ import type { Clock } from '@/server/queries/clock.ts';
 import type { EntryDetail } from '@/server/queries/entry.ts';
 import { LifeBar, lifeScale, lifeWords } from '../content/life-bar.tsx';
 import { instantWords } from '../format.ts';
+import { ClockLink } from '../shell/clock-link.tsx';
 import { AskRetire } from './ask-retire.tsx';
 import { PlanForm } from './plan-form.tsx';
 import type { PlanOf } from './use-entry.ts';
@@ -136,6 +137,15 @@ function Plans({ detail, clock, busy, onPlan, onCancel }: Props) {
           </li>
         ))}
       </ul>
+      {detail.byRules.map(({ at, action }) => (
+        <p key={at} className="mt-1 text-amber-text">
+          {`${action === 'retire' ? 'Leaves' : 'Goes live'} ${when(at)}, by a `}
+          <ClockLink className="underline" href={`/build/types/${detail.type.key}`}>
+            {`timing rule of ${detail.type.label}`}
+          </ClockLink>
+          .
+        </p>
+      ))}
       {detail.refusals.map((r) => (
         <p key={r.at} className="mt-1 text-alarm">{`${when(r.at)}: ${r.message} ${r.fix}`}</p>
       ))}

@@ -11,9 +11,12 @@ type Value = string | number | boolean;
 const MANY: readonly Operator[] = ['any-of', 'all-of', 'none-of'];
 const LEAVE_OUT = '(leave this condition out)';
 
+/** What conditions are chosen from. */
+export type Asked = Pick<ListingDetail, 'columns' | 'names' | 'at'>;
+
 interface Props {
   condition: ConditionSpec;
-  detail: ListingDetail;
+  detail: Asked;
   /** Null leaves it out. */
   onChange: (condition: ConditionSpec | null) => void;
 }
@@ -113,7 +116,7 @@ function ValueWords({ column, condition, detail, onChange }: Props & { column: L
 
 interface OneProps {
   column: ListingColumn;
-  detail: ListingDetail;
+  detail: Asked;
   value: Value | undefined;
   onChange: (value: Value) => void;
   onRemove?: () => void;

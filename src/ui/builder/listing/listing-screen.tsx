@@ -57,6 +57,7 @@ export function ListingScreen({ detail, outcome: first, clock }: Props) {
       }
       foot={
         <DesignFoot
+          clock={clock}
           release={release}
           mend={outcome.issues}
           reach={reachOf(clock, edits.steps, outcome.issues)}

@@ -1,14 +1,8 @@
 'use client';
 
-import {
-  type ConditionSpec,
-  type FilterSpec,
-  type GroupKind,
-  groupOf,
-} from '@/core/design/listing-spec.ts';
-import type { ListingColumn, ListingDetail } from '@/server/queries/listing.ts';
+import type { ListingDetail } from '@/server/queries/listing.ts';
 import { Word, WordInput } from '@/ui/primitives/word.tsx';
-import { ConditionWords } from './condition-words.tsx';
+import { WhereWords } from './where-words.tsx';
 import { OrderWords } from './order-words.tsx';
 
 type Spec = ListingDetail['spec'];
@@ -25,10 +19,9 @@ export function QuerySentence({
   readOnly: boolean;
   onChange: (spec: Spec) => void;
 }) {
-  const where = asGroup(spec.where);
-  const setWhere = (filter: FilterSpec): void => {
+  const setWhere = (where: Spec['where']): void => {
     const { where: _, ...rest } = spec;
-    onChange((membersOf(filter).length === 0 ? rest : { ...spec, where: filter }) as Spec);
+    onChange((where === undefined ? rest : { ...spec, where }) as Spec);
   };
   const setCard = (key: string): void => {
     const { card: _, ...rest } = spec;
@@ -38,7 +31,7 @@ export function QuerySentence({
     <fieldset disabled={readOnly} className="sentence">
       <legend className="sr-only">The listing as a sentence</legend>
       <strong>{detail.typeLabel}</strong>
-      <Group filter={where} detail={detail} depth={0} onChange={setWhere} />
+      <WhereWords where={spec.where} detail={detail} onChange={setWhere} />
       {'; '}
       <OrderWords
         sort={spec.sort}
@@ -66,140 +59,4 @@ export function QuerySentence({
       .
     </fieldset>
   );
-}
-
-function asGroup(filter: FilterSpec | undefined): FilterSpec {
-  if (filter === undefined) return { all: [] };
-  return 'field' in filter ? { all: [filter] } : filter;
-}
-
-function membersOf(filter: FilterSpec): FilterSpec[] {
-  return groupOf(filter)?.filters ?? [filter];
-}
-
-const KINDS: { value: GroupKind; label: string; joint: string }[] = [
-  { value: 'all', label: 'all of these hold', joint: 'and' },
-  { value: 'any', label: 'any of these holds', joint: 'or' },
-  { value: 'none', label: 'none of these holds', joint: 'nor' },
-];
-
-interface GroupProps {
-  filter: FilterSpec;
-  detail: ListingDetail;
-  depth: number;
-  onChange: (filter: FilterSpec) => void;
-}
-
-/** Conditions joined by words; groups within stand on indented lines. */
-function Group({ filter, detail, depth, onChange }: GroupProps) {
-  const { kind, filters: members } = groupOf(filter)!;
-  const { id } = filter;
-  const { joint } = KINDS.find((k) => k.value === kind)!;
-  const put = (next: FilterSpec[]): void => onChange(asFilter(id, kind, next));
-  const replace = (i: number, next: FilterSpec | null): void =>
-    put(members.flatMap((m, n) => (n === i ? (next === null ? [] : [next]) : [m])));
-  const counts = members.length > 1 || kind !== 'all' || depth > 0;
-  return (
-    <>
-      {members.length > 0 && (depth === 0 ? ' of which ' : ' ')}
-      {counts && (
-        <>
-          <Word
-            label="How conditions combine"
-            value={kind}
-            options={KINDS}
-            onChange={(next) => onChange(asFilter(id, next as GroupKind, members))}
-          />
-          {': '}
-        </>
-      )}
-      {members.map((member, i) => (
-        <Member
-          key={i}
-          joint={i === 0 ? '' : `${joint} `}
-          member={member}
-          detail={detail}
-          depth={depth}
-          onChange={(next) => replace(i, next)}
-        />
-      ))}
-      <AddWord
-        joint={members.length === 0 ? 'of which …' : `${joint} …`}
-        columns={detail.columns}
-        groups={depth < 2 && members.length > 0}
-        onAdd={(next) => put([...members, next])}
-      />
-    </>
-  );
-}
-
-function Member({
-  joint,
-  member,
-  detail,
-  depth,
-  onChange,
-}: Omit<GroupProps, 'filter' | 'onChange'> & {
-  joint: string;
-  member: FilterSpec;
-  onChange: (next: FilterSpec | null) => void;
-}) {
-  if ('field' in member)
-    return (
-      <>
-        {joint}
-        <ConditionWords condition={member} detail={detail} onChange={onChange} />{' '}
-      </>
-    );
-  return (
-    <span className="block border-l-2 border-rule pl-4">
-      {joint}
-      <Group
-        filter={member}
-        detail={detail}
-        depth={depth + 1}
-        onChange={(next) => onChange(membersOf(next).length === 0 ? null : next)}
-      />
-    </span>
-  );
-}
-
-/** The word that goes on: another condition, or a group of them. */
-function AddWord({
-  joint,
-  columns,
-  groups,
-  onAdd,
-}: {
-  joint: string;
-  columns: ListingColumn[];
-  groups: boolean;
-  onAdd: (filter: FilterSpec) => void;
-}) {
-  const add = (name: string): void => {
-    if (name === '') return;
-    if (name === 'any of') return onAdd({ any: [fresh(columns[0]!)] });
-    onAdd(fresh(columns.find((c) => c.name === name)!));
-  };
-  return (
-    <Word
-      label="Add a condition"
-      quiet
-      value=""
-      options={[
-        { value: '', label: joint },
-        ...columns.map((c) => ({ value: c.name, label: c.label })),
-        ...(groups ? [{ value: 'any of', label: 'a group: any of …' }] : []),
-      ]}
-      onChange={add}
-    />
-  );
-}
-
-function asFilter(id: string | undefined, kind: GroupKind, filters: FilterSpec[]): FilterSpec {
-  return { ...(id === undefined ? {} : { id }), [kind]: filters } as unknown as FilterSpec;
-}
-
-function fresh(column: ListingColumn): ConditionSpec {
-  return { field: column.name, op: 'not-blank' };
 }

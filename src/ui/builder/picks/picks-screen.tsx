@@ -53,7 +53,7 @@ export function PicksScreen({ detail, clock }: { detail: PicksDetail; clock: Clo
           {!readOnly && <TakePicksAway detail={detail} attempt={release.attempt} />}
         </div>
       }
-      foot={<DesignFoot release={release} reach={reachOf(clock, edits.steps, [])} />}
+      foot={<DesignFoot {...{ release, clock }} reach={reachOf(clock, edits.steps, [])} />}
       outcome={<Shown {...{ detail, clock }} />}
     />
   );

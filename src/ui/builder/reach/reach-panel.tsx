@@ -4,7 +4,8 @@ import { useState } from 'react';
 import type { Reach, ReachExample, ReachInput } from '@/server/queries/reach.ts';
 import { FullDialog } from '@/ui/primitives/dialog.tsx';
 import { Issues } from '@/ui/primitives/issues.tsx';
-import { counted } from '../format.ts';
+import type { Clock } from '@/server/queries/clock.ts';
+import { counted, instantWords } from '../format.ts';
 import { PreviewFrame } from '../preview-frame.tsx';
 import { useReach } from './use-reach.ts';
 
@@ -18,7 +19,7 @@ const WORDS = {
 type Change = keyof typeof WORDS;
 
 /** What a change does to the site: counts as they are found, and examples before and after. */
-export function ReachPanel({ input }: { input: ReachInput | null }) {
+export function ReachPanel({ input, clock }: { input: ReachInput | null; clock: Clock }) {
   const { reach, problem, busy, stop } = useReach(input);
   const [comparing, setComparing] = useState<ReachExample | null>(null);
   if (input === null) return null;
@@ -35,7 +36,7 @@ export function ReachPanel({ input }: { input: ReachInput | null }) {
           </button>
         )}
       </div>
-      {reach && <Found reach={reach} onCompare={setComparing} />}
+      {reach && <Found {...{ reach, clock }} onCompare={setComparing} />}
       {comparing && (
         <Compare example={comparing} at={input.at} onClose={() => setComparing(null)} />
       )}
@@ -50,10 +51,19 @@ function progress(reach: Reach | null, busy: boolean): string {
   return `${busy ? 'Comparing' : 'Stopped after'} ${looked}; counts are “at least”.`;
 }
 
-function Found({ reach, onCompare }: { reach: Reach; onCompare: (example: ReachExample) => void }) {
+function Found({
+  reach,
+  clock,
+  onCompare,
+}: {
+  reach: Reach;
+  clock: Clock;
+  onCompare: (example: ReachExample) => void;
+}) {
   const changes = (Object.keys(WORDS) as Change[]).filter((change) => reach.counts[change] > 0);
   const { begin, end } = reach.refused;
-  const nothing = changes.length + reach.listings.length + begin + end === 0;
+  const { retimed } = reach;
+  const nothing = changes.length + reach.listings.length + begin + end + retimed.total === 0;
   return (
     <>
       <Issues issues={reach.issues} title="Could not be" />
@@ -83,11 +93,35 @@ function Found({ reach, onCompare }: { reach: Reach; onCompare: (example: ReachE
             </details>
           </li>
         ))}
+        {retimed.total > 0 && <Retimed {...{ retimed, clock }} />}
         {reach.listings.map(({ label, totals }) => (
           <li key={label} className="py-0.5">{`${label}: ${listingWords(totals)}`}</li>
         ))}
       </ul>
     </>
+  );
+}
+
+/** Live entries that leave at another time than before. */
+function Retimed({ retimed: { total, first }, clock }: Pick<Reach, 'retimed'> & { clock: Clock }) {
+  const words = (at: number | null): string =>
+    at === null ? 'not by itself' : instantWords(at, clock.zone, clock.now);
+  return (
+    <li className="py-0.5">
+      <details>
+        <summary className="cursor-pointer">
+          {counted(total, 'live entry leaves', 'live entries leave')} at another time
+        </summary>
+        <ul className="pl-4">
+          {first.map(({ entry, name, was, leaves }) => (
+            <li key={entry}>{`${name}: ${words(leaves)}, was ${words(was)}`}</li>
+          ))}
+          {total > first.length && (
+            <li className="text-muted">{`… ${counted(total - first.length, 'other')}`}</li>
+          )}
+        </ul>
+      </details>
+    </li>
   );
 }
 

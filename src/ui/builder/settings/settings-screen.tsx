@@ -73,6 +73,7 @@ export function SettingsScreen({
       }
       foot={
         <DesignFoot
+          clock={clock}
           release={release}
           mend={elsewhere(outcome.issues)}
           reach={reachOf(clock, edits.steps, outcome.issues)}

@@ -9,6 +9,8 @@ import { AddressParts } from '../address-parts.tsx';
 import { counted } from '../format.ts';
 import { ClockLink } from '../shell/clock-link.tsx';
 import { PatternInput } from '../pattern-input.tsx';
+import { ruleWords } from '@/core/timing/words.ts';
+import { TimingSettings } from './timing-settings.tsx';
 import { CopyFrom } from './copy-from.tsx';
 import { FieldsEditor } from './fields-editor.tsx';
 import { NamesSettings } from './names-settings.tsx';
@@ -40,7 +42,7 @@ interface ChainLink {
 }
 
 /**
- * Names · Fields · Address · Page · Card · Lists · SEO · Presets: closed, each link is one line of what is set and
+ * Names · Fields · Address · Page · Card · Lists · SEO · Timing · Presets: closed, each link is one line of what is set and
  * what it gives.
  */
 export function BindingChain(props: Props) {
@@ -57,6 +59,7 @@ export function BindingChain(props: Props) {
     cardLink(props),
     listsLink(props),
     seoLink(props, issuesAt),
+    timingLink(props, issuesAt),
     presetsLink(props),
   ];
   return (
@@ -219,6 +222,17 @@ function seoLink(props: Props, issuesAt: (place: string) => Issue[]): ChainLink 
     set: title !== undefined || description !== undefined,
     gives: props.outcome.title,
     content: <SeoSettings {...props} issuesAt={issuesAt} />,
+  };
+}
+
+function timingLink(props: Props, issuesAt: IssuesAt): ChainLink {
+  const { timing = [] } = props.spec;
+  return {
+    key: 'timing',
+    label: 'Timing',
+    set: timing.length > 0,
+    gives: timing.map((rule) => ruleWords(rule, props.spec)).join('; ') || 'as people plan it',
+    content: <TimingSettings {...props} issuesAt={issuesAt} />,
   };
 }
 

@@ -81,7 +81,9 @@ export function TypeScreen({
           )}
         </div>
       }
-      foot={<DesignFoot {...{ release }} reach={reachOf(clock, edits.steps, outcome.issues)} />}
+      foot={
+        <DesignFoot {...{ release, clock }} reach={reachOf(clock, edits.steps, outcome.issues)} />
+      }
       outcome={
         <>
           <SpecimenChoice specimens={detail.specimens} chosen={specimen} onChoose={setSpecimen} />

@@ -66,7 +66,7 @@ export function TypesScreen({ detail, clock }: { detail: TypesDetail; clock: Clo
           <TypesTable types={detail.types} shared={shared} readOnly={readOnly} />
         </div>
       }
-      foot={<DesignFoot {...{ release }} reach={null} />}
+      foot={<DesignFoot {...{ release, clock }} reach={null} />}
       outcome={
         <section aria-label="What is understood" className="min-h-0 flex-1 overflow-auto">
           <h2 className="px-6 pt-4">What is understood</h2>

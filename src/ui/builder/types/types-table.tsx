@@ -29,8 +29,13 @@ const COLUMNS: TableColumn<TypeLine>[] = [
   {
     key: 'fields',
     head: <span className="sr-only">Fields</span>,
-    className: 'whitespace-nowrap text-muted',
-    cell: ({ fields, entries }) => `${counted(fields, 'field')}, ${entriesCounted(entries)}`,
+    className: 'text-muted',
+    cell: ({ fields, entries }) => (
+      <>
+        <span className="whitespace-nowrap">{counted(fields, 'field')}</span>,{' '}
+        <span className="whitespace-nowrap">{entriesCounted(entries)}</span>
+      </>
+    ),
   },
   {
     key: 'address',
@@ -41,7 +46,7 @@ const COLUMNS: TableColumn<TypeLine>[] = [
           {single ? 'one entry, read everywhere' : 'no pages of its own'}
         </span>
       ) : (
-        <span className="block max-w-48 truncate font-mono text-note" title={address}>
+        <span className="block max-w-36 truncate font-mono text-note" title={address}>
           {address}
         </span>
       ),
@@ -53,6 +58,11 @@ const COLUMNS: TableColumn<TypeLine>[] = [
     head: 'SEO',
     cell: ({ settings }) =>
       set(Object.entries(settings).some(([name, v]) => name.startsWith('seo.') && v !== null)),
+  },
+  {
+    key: 'timing',
+    head: 'Timing',
+    cell: ({ timing }) => <span title={timing.join('; ')}>{set(timing.length > 0)}</span>,
   },
 ];
 
