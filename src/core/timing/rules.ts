@@ -3,7 +3,8 @@ import { unknownName } from '../did-you-mean.ts';
 import { checkWhole } from '../design/check-values.ts';
 import type { Field } from '../design/field.ts';
 import { kindOf } from '../design/kinds/index.ts';
-import { listingSpec } from '../design/listing-spec.ts';
+import { conditionSpecs, listingSpec } from '../design/listing-spec.ts';
+import { valueForm } from '../design/value-form.ts';
 import type { ContentType, Design } from '../design/spec.ts';
 import { TIMING_STARTS, type TimingRule } from '../design/timing-spec.ts';
 import { type Values, valuesOf } from '../design/values.ts';
@@ -90,7 +91,15 @@ export function timingForm({ timing = [], fields }: ContentType, { site }: Desig
       name === 'field' ? idOf(String(value)) : name === 'id' ? undefined : value,
     ),
   ]);
-  return JSON.stringify([rules, site.zone, fields.map(({ key: _, label: __, ...field }) => field)]);
+  const read = new Set(
+    timing.flatMap(({ from, where }) => [from, ...conditionSpecs(where).map((c) => c.field)]),
+  );
+  // What is published by itself is whole: every field decides that.
+  const publishes = timing.some((rule) => rule.do === 'publish');
+  const told = publishes
+    ? fields.map(({ key: _, label: __, help: ___, ...field }) => field)
+    : fields.filter(({ key }) => read.has(key)).map(valueForm);
+  return JSON.stringify([rules, site.zone, told]);
 }
 
 /** Whether a rule may count from a field: a single day or instant. */
