@@ -2,6 +2,8 @@ import type { Design } from '../design/spec.ts';
 import type { Field } from '../design/field.ts';
 import { kindOf } from '../design/kinds/index.ts';
 import { sentence } from '../design/words.ts';
+import type { TimingRule } from '../design/timing-spec.ts';
+import { ruleWords } from '../timing/words.ts';
 import type { DesignEdit } from './edit.ts';
 import {
   type Json,
@@ -33,6 +35,8 @@ const PROPERTY_WORDS: Readonly<Record<string, string>> = {
   'presets.author': 'whether bylines show who wrote it',
   'presets.date': 'which date bylines show',
   'presets.picks': 'picks that new entries join',
+  do: 'what it does',
+  after: 'how much later',
   'seo.title': 'title rule',
   'seo.description': 'description rule',
   'seo.index': 'whether search engines may list it',
@@ -128,6 +132,8 @@ function nameOf(design: Design, path: PartPath, step: Step): string {
 
 /** What a part is called: by its label, else by what it names. */
 export function labelOf(part: Part | undefined): string | undefined {
+  if (part?.do !== undefined && part.after !== undefined)
+    return `“${ruleWords(part as unknown as TimingRule, { fields: [] })}”`;
   const { label, key, from, field, block } = part ?? {};
   return [label, key, from, field, block].find((w) => typeof w === 'string') as string | undefined;
 }
@@ -142,13 +148,24 @@ function propertyName(property: string): string {
   return sentence(property.split('.').at(-1)!).toLowerCase();
 }
 
+/** What a part in a list of a property is called; nothing where that does not tell it all. */
+function nameWithin(part: Part | null): string[] {
+  const isTold = part?.do !== undefined || part?.label !== undefined;
+  const name = isTold ? labelOf(part!) : undefined;
+  return name === undefined ? [] : [name];
+}
+
 const LONG = 80;
 
 function valueWords(value: Json): string {
   if (typeof value === 'boolean') return value ? 'yes' : 'no';
   if (typeof value === 'number') return String(value);
-  const isWords = Array.isArray(value) && value.every((v) => typeof v === 'string');
+  const names = Array.isArray(value)
+    ? value.flatMap((v) => (typeof v === 'string' ? v : nameWithin(v as Part)))
+    : [];
+  const isNamed = Array.isArray(value) && names.length === value.length;
   const text =
-    typeof value === 'string' ? value : isWords ? value.join(', ') : JSON.stringify(value);
+    typeof value === 'string' ? value : isNamed ? names.join(', ') : JSON.stringify(value);
+  if (text.startsWith('“')) return text;
   return `“${text.length > LONG ? `${text.slice(0, LONG)}…` : text}”`;
 }

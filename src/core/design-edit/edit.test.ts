@@ -196,3 +196,21 @@ function isRenamed(path: string, opened: Part, wanted: Part): boolean {
 test('a design of a site with every sort of part holds together', () => {
   expect(compileSite(RICH_DESIGN).issues).toEqual([]);
 });
+
+test('an edit of a timing rule says what the rule does', () => {
+  const rule = { id: 't1', do: 'retire', from: 'entry.published', after: 'P14D' };
+  const words = (from: object[], to: object[]): string => {
+    const [was, now] = [from, to].map((timing) =>
+      designOf({ types: [typeOf('note', [], timing.length > 0 ? { timing } : {})] }),
+    );
+    const steps = stepsBetween('types/note', was!.types[0]!, now!.types[0]!, () => 'n1');
+    return inWords(now!, { steps });
+  };
+  expect(words([rule], [rule, { ...rule, id: 't2', after: 'P1D' }])).toBe(
+    'Note: timing rule “retires 1 day after it went live first” added',
+  );
+  expect(words([], [rule])).toBe('Note: timing “retires 14 days after it went live first”');
+  expect(words([rule], [{ ...rule, after: 'P1W' }])).toBe(
+    'Note, “retires 1 week after it went live first”: how much later “P1W”, was “P14D”',
+  );
+});
