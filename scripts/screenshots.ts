@@ -19,6 +19,7 @@ const VIEWS: [string, string][] = [
   ['type', '/build/types/variety'],
   ['listing', '/build/listings/sow-this-month'],
   ['left-out', '/build/listings/sow-this-month'],
+  ['picks', '/build/listings/picks/shelf'],
   ['bench', '/build/bench'],
   ['settings', '/build/settings'],
   ['subjects', '/build/settings/subjects/families'],

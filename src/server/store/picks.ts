@@ -23,7 +23,8 @@ export function pickedAt(
   at: Instant,
   { offset, limit }: { offset: number; limit: number },
 ): string[] {
-  const sql = `SELECT entry FROM pick WHERE picks = ? AND ${asOf('')}
+  // In their order, so that the first few cost what they are, not what there is.
+  const sql = `SELECT entry FROM pick INDEXED BY pick_position WHERE picks = ? AND ${asOf('')}
     ORDER BY ${ORDER} LIMIT ? OFFSET ?`;
   return statement<string>(connection, sql).pluck().all(picks, at, at, limit, offset);
 }
@@ -92,8 +93,9 @@ export function nextPick(
   { id, picks, position }: Pick,
   at: Instant,
 ): Pick | undefined {
-  const sql = `SELECT ${COLUMNS} FROM pick WHERE picks = ? AND (position, id) > (?, ?)
-    AND (ends IS NULL OR ends > ?) ORDER BY ${ORDER} LIMIT 1`;
+  const sql = `SELECT ${COLUMNS} FROM pick INDEXED BY pick_position
+    WHERE picks = ? AND (position, id) > (?, ?) AND (ends IS NULL OR ends > ?)
+    ORDER BY ${ORDER} LIMIT 1`;
   return statement<Pick>(connection, sql).get(picks, position, id, at);
 }
 
