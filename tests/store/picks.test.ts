@@ -209,6 +209,23 @@ describe('people are told', () => {
   });
 });
 
+test('of very many the first are shown, and what is behind the last of them is known', async () => {
+  const many = Array.from({ length: 502 }, (_, i) => `n${i}`);
+  const s = await site({
+    ...FILES,
+    'picks/fresh.yaml': { key: 'fresh', members: many },
+    'entries/note.yaml': [
+      ...(FILES['entries/note.yaml'] as object[]),
+      ...many.map((id) => ({ entry: { id, ...live }, title: id })),
+    ],
+  });
+  const detail = picksDetail(s.view, COMMAND_LINE, 'fresh', looking(s.now()))!;
+  expect([detail.lines.length, detail.total]).toEqual([500, 502]);
+  s.made('movePick', { id: detail.lines[0]!.id, before: detail.beyond });
+  const after = picksDetail(s.view, COMMAND_LINE, 'fresh', looking(s.now()))!;
+  expect(after.lines.at(-1)!.entry).toBe('n0');
+});
+
 describe('a new entry', () => {
   test('joins the picks that its type presets, last, and can be taken out', async () => {
     const s = await site();

@@ -250,8 +250,11 @@ describe('a rule is refused', () => {
     [{ do: 'retire', from: 'end' }, /no field "end"/],
     [{ do: 'retire', from: 'title' }, /counts from a single date, and Title is none/],
     [{ do: 'publish', from: 'entry.published' }, /cannot count from when it was published/],
-    [{ do: 'retire', from: 'ends', after: 'two days' }, /no ISO 8601 duration/],
-    [{ do: 'retire', from: 'ends', after: 'P200Y' }, /no ISO 8601 duration/],
+    [
+      { do: 'retire', from: 'ends', after: 'two days' },
+      /no duration .ISO 8601. of at most 100 years/,
+    ],
+    [{ do: 'retire', from: 'ends', after: 'P200Y' }, /no duration .ISO 8601. of at most 100 years/],
     [{ do: 'hide', from: 'ends' }, /publish/],
     [{ do: 'retire', from: 'ends', where: { field: 'size', op: 'is', value: 1 } }, /"size"/],
     [{ do: 'retire', from: 'ends', where: { field: 'mates', op: 'not-blank' } }, /Mates is none/],

@@ -160,7 +160,7 @@ function withPart(design: Design, root: string, part: Part): Result<Design> {
       ok: false,
       issues: parsed.error.issues.map((i): Issue => ({
         code: 'wrong-form',
-        path: [placeInWords(design, root), ...i.path].join('/'),
+        path: [placeInWords(design, root), ...i.path.map(placeInList)].join('/'),
         message: i.message,
       })),
     };
@@ -169,6 +169,11 @@ function withPart(design: Design, root: string, part: Part): Result<Design> {
   const all = design[list as 'types'] as unknown as Part[];
   const next = all.map((p) => (p.id === part.id ? (parsed.data as Part) : p));
   return ok({ ...design, [list!]: next });
+}
+
+/** Places in lists count from 1, as checks count them. */
+function placeInList(step: PropertyKey): string {
+  return typeof step === 'number' ? String(step + 1) : String(step);
 }
 
 /** A part at the top by its key, as checks name places. */

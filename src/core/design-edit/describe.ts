@@ -166,6 +166,6 @@ function valueWords(value: Json): string {
   const isNamed = Array.isArray(value) && names.length === value.length;
   const text =
     typeof value === 'string' ? value : isNamed ? names.join(', ') : JSON.stringify(value);
-  if (text.startsWith('“')) return text;
+  if (isNamed && text.startsWith('“')) return text;
   return `“${text.length > LONG ? `${text.slice(0, LONG)}…` : text}”`;
 }

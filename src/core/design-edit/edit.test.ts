@@ -214,3 +214,14 @@ test('an edit of a timing rule says what the rule does', () => {
     'Note, “retires 1 week after it went live first”: how much later “P1W”, was “P14D”',
   );
 });
+
+test('what is wrong within a list is told by its place, counted from 1', () => {
+  const rules = ['P1D', 'P99999Y'].map((after, i) => ({
+    id: `t${i}`,
+    do: 'retire',
+    from: 'x',
+    after,
+  }));
+  const done = applyEdit(design, set('types/note', 'timing', null, rules));
+  expect(done).toMatchObject({ ok: false, issues: [{ path: 'types/note/timing/2/after' }] });
+});

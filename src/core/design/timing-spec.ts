@@ -23,7 +23,7 @@ export const timingRuleSpec = z.strictObject({
     .max(64)
     .refine(isSpan, {
       error: (i) =>
-        `"${String(i.input).slice(0, 60)}" is no ISO 8601 duration, such as P14D or -PT2H.`,
+        `"${String(i.input).slice(0, 60)}" is no duration (ISO 8601) of at most 100 years, such as P14D or -PT2H.`,
     })
     .default('PT0S'),
   /** Only entries of which this holds then. */

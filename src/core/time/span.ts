@@ -6,17 +6,11 @@ const MOST_YEARS = 100;
 
 /** Whether a text is an ISO 8601 duration of at most 100 years, "-" before it or not. */
 export function isSpan(text: string): boolean {
-  const span = spanOf(text);
-  return (
-    span !== null && Math.abs(span.total({ unit: 'years', relativeTo: '2026-01-01' })) <= MOST_YEARS
-  );
-}
-
-function spanOf(text: string): Temporal.Duration | null {
   try {
-    return Temporal.Duration.from(text);
+    const span = Temporal.Duration.from(text);
+    return Math.abs(span.total({ unit: 'years', relativeTo: '2026-01-01' })) <= MOST_YEARS;
   } catch {
-    return null;
+    return false; // no duration, or one that leads out of the calendar
   }
 }
 

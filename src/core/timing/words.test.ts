@@ -19,6 +19,7 @@ describe('a span', () => {
     ['-PT2H', true],
     ['P1Y2M3DT4H', true],
     ['P200Y', false],
+    ['P999999999Y', false],
     ['two days', false],
     ['', false],
     ['P', false],

@@ -15,7 +15,10 @@ export interface ComingChange {
   picks: string | null;
 }
 
-/** What goes live, changes or leaves, pages and picks, after one instant and until another, in order of time. */
+/**
+ * What goes live, changes or leaves after one instant and until another, picks included, in order of
+ * time.
+ */
 export function comingChanges(
   view: SiteView,
   after: Instant,
@@ -48,9 +51,9 @@ export function comingChanges(
 
 /** SQL: who joins or leaves picks; whoever only moves in them does neither. */
 function picksChanges(column: string, other: string, what: ComingChange['what']): string {
-  return `SELECT p.${column}, p.entry, (SELECT name FROM revision WHERE entry = p.entry ORDER BY number DESC LIMIT 1),
-      e.type, p.picks, '${what}', NULL
+  return `SELECT p.${column}, p.entry, r.name, e.type, p.picks, '${what}', NULL
     FROM pick AS p JOIN entry AS e ON e.id = p.entry
+    JOIN revision AS r ON r.entry = e.id AND r.number = e.newest
     WHERE p.${column} > @after AND p.${column} <= @until AND e.deleted IS NULL
       AND NOT EXISTS (SELECT 1 FROM pick AS q
         WHERE q.picks = p.picks AND q.entry = p.entry AND q.${other} = p.${column})`;

@@ -40,6 +40,8 @@ export interface PicksDetail {
   /** The first of them in their order, those that join later among them. */
   lines: PickLine[];
   total: number;
+  /** The id of the first that does not stand on the screen; null where all do. */
+  beyond: number | null;
   /** Those that are shown, as cards; null where none is. */
   cards: string | null;
   /** Types whose new entries join them, and templates that show them. */
@@ -80,8 +82,9 @@ export function picksDetail(
        (SELECT name FROM revision WHERE entry = p.entry ORDER BY number DESC LIMIT 1) AS name,
        EXISTS (SELECT 1 FROM live_interval AS l WHERE l.entry = p.entry AND ${asOf('l', '@at')}) AS live
      ${among.replace(' WHERE', ' JOIN entry AS e ON e.id = p.entry WHERE')}
-     ORDER BY p.position, p.id LIMIT ${MOST}`,
+     ORDER BY p.position, p.id LIMIT ${MOST + 1}`,
   ).all({ picks: spec.id, at });
+  const beyond = rows.splice(MOST)[0]?.id ?? null;
   const labels = new Map(design.types.map(({ id, label }) => [id, label]));
   return {
     spec,
@@ -96,7 +99,7 @@ export function picksDetail(
       .pluck()
       .get({ picks: spec.id, at })!,
     cards: cardsOf(current!, key, at),
-    uses: usesOf(design, key),
+    ...{ beyond, uses: usesOf(design, key) },
     removal: removalOf(design, `picks/${spec.id}`),
     onBench: past ? [] : sentencesAbout(view, `picks/${spec.id}`, at),
   };

@@ -13,6 +13,8 @@ import { stretchWords } from './stretch-words.ts';
 
 interface Props {
   lines: readonly PickLine[];
+  /** The id of the one behind the last line; null where that is the last of all. */
+  beyond: number | null;
   clock: Clock;
   readOnly: boolean;
   busy: boolean;
@@ -21,12 +23,12 @@ interface Props {
 
 /** Who stands in picks, in their order: arranged by dragging or by keys. */
 export function PickList(props: Props) {
-  const { lines, readOnly, picking } = props;
+  const { lines, beyond, readOnly, picking } = props;
   const sensors = useSensors(useSensor(PointerSensor, { activationConstraint: { distance: 4 } }));
   const [open, setOpen] = useState<number | null>(null);
   /** Puts one where another stands, or right after the one behind it. */
   const move = (from: number, to: number): void =>
-    picking.move(lines[from]!, lines[to > from ? to + 1 : to]?.id ?? null);
+    picking.move(lines[from]!, lines[to > from ? to + 1 : to]?.id ?? beyond);
   const indexOf = (id: unknown): number => lines.findIndex((line) => line.id === id);
   return (
     <DndContext
@@ -138,7 +140,7 @@ function Acts({
   isOpen,
   onToggle,
   onMove,
-}: Omit<RowProps, 'lines' | 'clock' | 'readOnly'>) {
+}: Omit<RowProps, 'lines' | 'beyond' | 'clock' | 'readOnly'>) {
   const { name } = line;
   return (
     <>

@@ -95,7 +95,7 @@ function Names({ edits, readOnly }: { edits: Edits<Spec>; readOnly: boolean }) {
 
 /** Who stands in them, and who is added. */
 function Members({
-  detail: { lines, total },
+  detail: { lines, total, beyond },
   clock,
   readOnly,
   busy,
@@ -122,7 +122,7 @@ function Members({
           />
         </div>
       )}
-      <PickList {...{ lines, clock, readOnly, busy }} picking={own} />
+      <PickList {...{ lines, beyond, clock, readOnly, busy }} picking={own} />
       {lines.length === 0 && (
         <p className="border-t border-rule py-3 text-muted">
           Nothing in them. What is added is shown wherever a template shows these picks.

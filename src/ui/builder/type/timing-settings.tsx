@@ -28,6 +28,7 @@ interface Props {
 export function TimingSettings(props: Props) {
   const { spec, detail, readOnly, issuesAt, onChange } = props;
   const { timing = [], ...rest } = spec;
+  const ofOne = new Set(timing.flatMap((_, i) => issuesAt(`timing/${i + 1}`)));
   const put = (rules: TimingRule[]): void =>
     onChange((rules.length === 0 ? rest : { ...rest, timing: rules }) as Spec);
   return (
@@ -44,6 +45,7 @@ export function TimingSettings(props: Props) {
           onPick={(other) => put(copied(other.timing ?? []))}
         />
       )}
+      <Wrong issues={issuesAt('timing').filter((issue) => !ofOne.has(issue))} />
       <ol aria-label="Timing rules">
         {timing.map((rule, i) => (
           <li key={rule.id} className="border-t border-rule py-2">
