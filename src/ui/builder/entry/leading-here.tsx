@@ -3,6 +3,7 @@
 import { ORDER, inOrder, orderOf } from '@/core/design/other-order.ts';
 import type { Clock } from '@/server/queries/clock.ts';
 import type { Leading } from '@/server/queries/leading-here.ts';
+import { Moves } from '@/ui/primitives/moves.tsx';
 import { Issues, SaidLine } from '@/ui/primitives/issues.tsx';
 import { EntryPicker } from '../entry-picker.tsx';
 import { command } from '../send.ts';
@@ -139,12 +140,7 @@ function Line({
         <ClockLink href={`/build/content/${entry}`}>{name}</ClockLink>
       </span>
       {!live && <span className="text-muted">not live</span>}
-      {moves && (
-        <>
-          <Move words="Up" {...{ name }} isEnd={isFirst} onMove={() => onMove(-1)} />
-          <Move words="Down" {...{ name }} isEnd={isLast} onMove={() => onMove(1)} />
-        </>
-      )}
+      {moves && <Moves of={name} {...{ isFirst, isLast, onMove }} />}
       {!readOnly && (
         <button
           type="button"
@@ -157,30 +153,5 @@ function Line({
         </button>
       )}
     </li>
-  );
-}
-
-/** At either end there is nothing to move to; the button stays, and keeps the focus. */
-function Move({
-  words,
-  name,
-  isEnd,
-  onMove,
-}: {
-  words: 'Up' | 'Down';
-  name: string;
-  isEnd: boolean;
-  onMove: () => void;
-}) {
-  return (
-    <button
-      type="button"
-      className="button-quiet !px-1.5"
-      aria-label={`Move ${name} ${words.toLowerCase()}`}
-      aria-disabled={isEnd}
-      onClick={() => !isEnd && onMove()}
-    >
-      {words}
-    </button>
   );
 }

@@ -6,7 +6,7 @@ import type { PickLine } from '@/server/queries/picks.ts';
 import { SILENT } from '@/ui/primitives/drag.ts';
 import { entryHref } from '../format.ts';
 import { ClockLink } from '../shell/clock-link.tsx';
-import { Moves } from '../type/moves.tsx';
+import { Moves } from '@/ui/primitives/moves.tsx';
 import { PickTimes } from './pick-times.tsx';
 import type { Picking } from './picking.ts';
 import { stretchWords } from './stretch-words.ts';

@@ -5,7 +5,7 @@ import { kindOf } from '@/core/design/kinds/index.ts';
 import type { Clock } from '@/server/queries/clock.ts';
 import type { TypeDetail } from '@/server/queries/type.ts';
 import { FieldPanel } from './field-panel.tsx';
-import { Moves } from './moves.tsx';
+import { Moves } from '@/ui/primitives/moves.tsx';
 
 interface Props {
   /** What it is known by while it is dragged. */

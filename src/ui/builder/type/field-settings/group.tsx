@@ -1,7 +1,7 @@
 import { useContext, useState } from 'react';
 import type { Field } from '@/core/design/field.ts';
 import { FIELD_KINDS, kindOf } from '@/core/design/kinds/index.ts';
-import { Moves } from '../moves.tsx';
+import { Moves } from '@/ui/primitives/moves.tsx';
 import { type FieldSettingsProps, type InnerField, InnerPanel } from './definition.ts';
 import { setFor } from './subjects.tsx';
 import { namesFor } from '../field-names.ts';
