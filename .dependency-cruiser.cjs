@@ -6,6 +6,7 @@ const CORE = [
   'publication',
   'address',
   'listing',
+  'content',
   'timing',
   'template',
   'metadata',

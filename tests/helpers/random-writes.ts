@@ -35,6 +35,20 @@ const step = fc.oneof(
   }),
   fc.record({ do: fc.constantFrom('delete' as const, 'save again' as const), entry }),
   fc.record({ do: fc.constantFrom('restore' as const), entry }),
+  fc.record({
+    do: fc.constant('many' as const),
+    entries: fc.uniqueArray(entry, { minLength: 1, maxLength: 4 }),
+    what: fc.constantFrom(
+      { do: 'publish', at: null },
+      { do: 'retire', at: null },
+      { do: 'setValue', field: 'title', value: 'Many' },
+      { do: 'addSubject', field: 'traits', key: 'tall' },
+      { do: 'takeSubject', field: 'traits', key: 'tall' },
+      { do: 'give', author: 'command-line' },
+      { do: 'remove' },
+    ),
+    undo: fc.boolean(),
+  }),
   fc.record({ do: fc.constant('fields' as const), without: fc.constantFrom('shade', 'none') }),
   fc.record({
     do: fc.constant('address' as const),
@@ -255,6 +269,12 @@ export class LivedSite {
         if (!detail) break;
         const { type, values } = detail;
         run('saveEntry', { id: what.entry, type: type.id, values, seen: null });
+        break;
+      }
+      case 'many': {
+        run('changeEntries', { what: what.what, which: { ids: what.entries } });
+        const last = one('SELECT max(id) FROM bulk_change WHERE undone = 0 AND ? > 0');
+        if (what.undo) run('undoChange', { change: last ?? 0 });
         break;
       }
       case 'refer': {

@@ -1,3 +1,5 @@
+import type { CommandInput, CommandName, CommandResult } from '@/server/commands/index.ts';
+import { runCommand } from '@/server/commands/run.ts';
 import { type Actor } from '@/server/permit.ts';
 import { type Files, SITE, at, type TestSite, loadFiles } from './folder.ts';
 import { entry } from './notes.ts';
@@ -72,3 +74,16 @@ export const FILES: Files = {
 export const site = (files: Files = FILES): Promise<TestSite> => loadFiles(files, NOW);
 /** The ids of rows, in their order. */
 export const ids = (rows: { id: string }[]): string[] => rows.map((r) => r.id);
+
+/** Runs commands on a site in somebody's name, a minute apart, from a while after `NOW` on. */
+export function running({ connection }: TestSite, actor = ANN) {
+  let wallClock = NOW;
+  return <N extends CommandName>(name: N, input: CommandInput<N>): CommandResult<N> =>
+    runCommand(connection, name, actor, input, { wallClock: (wallClock += 60_000) });
+}
+
+/** What a command gave. @throws Error where it was refused */
+export function done<T>(result: { ok: true; value: T } | { ok: false; issues: unknown[] }): T {
+  if (!result.ok) throw new Error(JSON.stringify(result.issues));
+  return result.value;
+}

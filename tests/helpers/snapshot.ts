@@ -19,8 +19,16 @@ export function derivedRows({ driver }: Connection): Record<string, unknown[]> {
         .sort(),
     ]),
   );
+  const noted = (sql: string): unknown[] => driver.prepare(sql).raw().all();
   return {
     ...rows,
+    newest: noted('SELECT entry, type, name, texts, words FROM newest ORDER BY entry'),
+    cells: noted(
+      'SELECT entry, field, value FROM newest JOIN newest_cell USING (id) ORDER BY 1, 2, 3',
+    ),
+    states: noted(
+      'SELECT entry, state, starts, ends FROM newest JOIN state_stretch USING (id) ORDER BY 1, 3',
+    ),
     published: driver
       .prepare('SELECT id, published, newest, unpublished FROM entry ORDER BY id')
       .all(),
@@ -38,6 +46,8 @@ export function rebuild(connection: Connection, view: SiteView): void {
 
 /** Fills every derived table from nothing but the live intervals. */
 export function dropIndexTables({ driver }: Connection): void {
-  driver.exec(`DELETE FROM meta WHERE key LIKE 'index:%'`);
+  for (const table of ['newest_cell', 'state_stretch', 'newest'])
+    driver.exec(`DELETE FROM ${table}`);
+  driver.exec(`DELETE FROM meta WHERE key LIKE 'index:%' OR key LIKE 'newest:%'`);
   driver.exec(`UPDATE site_change SET generation = generation + 1 WHERE scope = 'design'`);
 }

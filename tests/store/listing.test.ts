@@ -3,7 +3,6 @@ import { expect, test } from 'vitest';
 import { listingSpec, type FilterSpec } from '@/core/design/listing-spec.ts';
 import { columnsOf, type ListingRow, rowOf } from '@/core/listing/columns.ts';
 import { evaluateListing } from '@/core/listing/evaluate.ts';
-import { OPERATORS_OF } from '@/core/listing/operators.ts';
 import { type ListingPlan, planListing } from '@/core/listing/plan.ts';
 import type { SiteReader } from '@/core/site/reader.ts';
 import { sortKey } from '@/core/listing/sort-key.ts';
@@ -12,62 +11,9 @@ import type { Connection } from '@/server/db/connection.ts';
 import { readValues } from '@/server/store/stored-values.ts';
 import { hasListingIndex, leadingMember } from '@/server/store/listing-index.ts';
 import { loadFiles } from '../helpers/folder.ts';
+import { FAMILIES, anyFilter } from '../helpers/random-filters.ts';
 import { DESIGN, day, randomSite } from '../helpers/random-site.ts';
 
-const VALUES: Record<string, fc.Arbitrary<string | number | boolean | (string | number)[]>> = {
-  title: fc.constantFrom('pea', 'PEA', 'ea', 'Zebra', 'é'),
-  stock: fc.integer({ min: 0, max: 3 }),
-  sow: fc.oneof(
-    day.map((d) => d.slice(0, 10)),
-    fc.constantFrom('today', 'today - 40', 'today + 31'),
-  ),
-  starts: fc.oneof(
-    day,
-    day.map((d) => d.slice(0, 10)),
-    fc.constantFrom('today', 'now', 'now - PT36H', 'now + P20D', 'today + 3'),
-  ),
-  'entry.published': fc.oneof(day, fc.constantFrom('today - 30', 'now - P10D')),
-  shade: fc.boolean(),
-  ease: fc.constantFrom('easy', ['easy', 'hard']),
-  traits: fc.constantFrom('tall', ['tall', 'early']),
-  family: fc.constantFrom('legumes', 'beans', ['beans', 'peas']),
-  grower: fc.constantFrom('g0', ['g0', 'g1']),
-};
-const FAMILIES = {
-  title: 'text',
-  stock: 'number',
-  sow: 'day',
-  starts: 'instant',
-  'entry.published': 'instant',
-  shade: 'yesno',
-  ease: 'choice',
-  traits: 'members',
-  family: 'members',
-  grower: 'members',
-} as const;
-
-const condition = fc
-  .constantFrom(...(Object.keys(FAMILIES) as (keyof typeof FAMILIES)[]))
-  .chain((field) =>
-    fc
-      .constantFrom(...OPERATORS_OF[FAMILIES[field]])
-      .chain((op): fc.Arbitrary<FilterSpec> =>
-        op === 'blank' || op === 'not-blank'
-          ? fc.constant({ field, op })
-          : VALUES[field]!.map((value) => ({ field, op, value })),
-      ),
-  );
-const anyFilter = fc.letrec<{ filter: FilterSpec }>((tie) => ({
-  filter: fc.oneof(
-    { maxDepth: 3, depthSize: 'small' },
-    condition,
-    ...(['all', 'any', 'none'] as const).map((kind) =>
-      fc
-        .array(tie('filter'), { maxLength: 3 })
-        .map((filters) => ({ [kind]: filters }) as unknown as FilterSpec),
-    ),
-  ),
-})).filter;
 /** A third of them are read by one tag. */
 const filter = fc.oneof(
   { weight: 2, arbitrary: anyFilter },

@@ -91,10 +91,16 @@ export function cell(row: ListingRow, column: Column): unknown {
   if (column.family === 'members' || column.family === 'choice') return values;
   const value = values[0];
   if (column.family === 'presence')
-    return values.some((v) => !isBlank(typeof v === 'object' ? plainText(v) : v)) ? true : null;
+    return values.some((v) => !isBlank(isDocument(v) ? plainText(v) : v)) ? true : null;
   if (typeof value === 'string')
     return isBlank(value) ? null : column.family === 'text' ? foldText(value) : value;
   return value ?? null;
+}
+
+function isDocument(value: unknown): boolean {
+  return (
+    typeof value === 'object' && value !== null && (value as { type?: unknown }).type === 'doc'
+  );
 }
 
 /**

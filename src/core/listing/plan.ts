@@ -71,19 +71,8 @@ export function planListing(
     const keys = design.types.map((t) => t.key);
     return { plan: null, issues: [unknownName('type', message, listing.type, keys)] };
   }
-  const count = conditionSpecs(listing.where).length;
-  if (count > MAX_CONDITIONS)
-    return {
-      plan: null,
-      issues: [
-        {
-          code: 'too-many-conditions',
-          path: 'where',
-          message: `A listing has at most ${MAX_CONDITIONS} conditions, and this one has ${count}.`,
-          fix: 'Use "any-of" with several values in place of many conditions.',
-        },
-      ],
-    };
+  const many = tooMany(listing.where);
+  if (many.length > 0) return { plan: null, issues: many };
   const planner = new Planner(columnsOf(type), type, design.site.zone);
   const filter = listing.where
     ? planner.filter(listing.where, 'where')
@@ -98,12 +87,41 @@ export function planListing(
 
 const MAX_CONDITIONS = 500;
 
+function tooMany(where: FilterSpec | undefined): Issue[] {
+  const count = conditionSpecs(where).length;
+  if (count <= MAX_CONDITIONS) return [];
+  return [
+    {
+      code: 'too-many-conditions',
+      path: 'where',
+      message: `A listing has at most ${MAX_CONDITIONS} conditions, and this one has ${count}.`,
+      fix: 'Use "any-of" with several values in place of many conditions.',
+    },
+  ];
+}
+
+/**
+ * Checks conditions against the columns they may ask of, by name; `filter` is null where anything
+ * is wrong. `label` is what has those columns, in words.
+ */
+export function planFilter(
+  where: FilterSpec,
+  columns: Map<string, Column>,
+  { label, zone }: { label: string; zone: string },
+): { filter: Filter | null; issues: Issue[] } {
+  const many = tooMany(where);
+  if (many.length > 0) return { filter: null, issues: many };
+  const planner = new Planner(columns, { label }, zone);
+  const filter = planner.filter(where, 'where');
+  return { filter: planner.issues.length === 0 ? filter : null, issues: planner.issues };
+}
+
 class Planner {
   readonly issues: Issue[] = [];
 
   constructor(
     private readonly columns: Map<string, Column>,
-    private readonly type: ContentType,
+    private readonly type: Pick<ContentType, 'label'>,
     private readonly zone: string,
   ) {}
 

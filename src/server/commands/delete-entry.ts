@@ -2,6 +2,7 @@ import { eq } from 'drizzle-orm';
 import { z } from 'zod';
 import { entry } from '../db/schema.ts';
 import { command } from './definition.ts';
+import { raiseBench } from '../store/write.ts';
 import { deriveEntry } from './derive-entry.ts';
 import { entryOf } from './entry-lookup.ts';
 
@@ -21,6 +22,7 @@ export const deleteEntry = command({
       .where(eq(entry.id, id))
       .run();
     deriveEntry(context, id);
+    raiseBench(context.connection);
     return { entry: id, at: context.at };
   },
 });

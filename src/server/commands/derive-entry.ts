@@ -1,4 +1,5 @@
 import type { Refusal } from '@/core/address/model.ts';
+import type { Issue } from '@/core/issue.ts';
 import { type Derived, derive } from '../store/derive.ts';
 import { raisePublic } from '../store/write.ts';
 import { statement } from '../store/statement.ts';
@@ -19,6 +20,22 @@ export function deriveEntry(context: CommandContext, entry: string): void {
 /** The same for a change that concerns several: refused where it would take one off the site. */
 export function deriveEntries(context: CommandContext, entries: Iterable<string>): void {
   keepOnline(context, derivedFrom(context, entries));
+}
+
+/**
+ * The same for many that something was done to; gives those of them that could not have their
+ * addresses, with the reasons, and then nothing may be kept.
+ */
+export function deriveMany(
+  context: CommandContext,
+  entries: ReadonlyMap<string, unknown>,
+): Map<string, Issue[]> {
+  const derived = derivedFrom(context, [...entries.keys()]);
+  const own = derived.refusals.filter(
+    (r) => r.cancelled && entries.has(r.entry) && !derived.refusedBefore.has(`${r.entry}\n${r.at}`),
+  );
+  if (own.length === 0) keepOnline(context, derived);
+  return new Map(own.map(({ entry, code, message, fix }) => [entry, [{ code, message, fix }]]));
 }
 
 function derivedFrom(

@@ -1,5 +1,6 @@
 import type { z } from 'zod';
 import type { Result } from '@/core/issue.ts';
+import { changeEntries, undoChange } from './bulk/change-entries.ts';
 import { cancelPlan } from './cancel-plan.ts';
 import { deleteEntry } from './delete-entry.ts';
 import { planChange } from './plan-change.ts';
@@ -29,6 +30,8 @@ export const COMMANDS = {
   cancelPlan,
   deleteEntry,
   restoreEntry,
+  changeEntries,
+  undoChange,
   addSubjects,
   changeSubjects,
   undoSubjects,

@@ -113,8 +113,11 @@ export function instantOf({ at: now, site }: CommandContext, { at }: Pick<Input,
   return instant;
 }
 
-/** What goes public must be whole: required fields filled, and all that is named there. */
-function checkPublishable(
+/**
+ * What goes public must be whole: required fields filled, and all that is named there.
+ * @throws Refused
+ */
+export function checkPublishable(
   { connection, site, at }: CommandContext,
   type: ContentType,
   { entry, revision }: Pick<Input, 'entry' | 'revision'>,

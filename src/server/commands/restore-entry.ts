@@ -5,6 +5,7 @@ import type { ContentType } from '@/core/design/spec.ts';
 import { crowdedTop } from '../store/at-top.ts';
 import { doubledValues } from '../store/unique-values.ts';
 import { statement } from '../store/statement.ts';
+import { raiseBench } from '../store/write.ts';
 import { type CommandContext, Refused, command } from './definition.ts';
 import { thereAlready } from './there-already.ts';
 import { newestValues } from './entry-lookup.ts';
@@ -16,38 +17,45 @@ export const restoreEntry = command({
   input: z.strictObject({ entry: z.string().max(200) }),
   about: ({ entry: id }) => [{ of: 'entry', id }],
   run(context, { entry: id }) {
-    const { tables } = context.connection;
-    const row = tables.select().from(entry).where(eq(entry.id, id)).get();
-    if (!row || row.deleted === null)
-      throw new Refused({
-        code: 'unknown-entry',
-        message: row ? 'This entry is there.' : 'There is no such entry.',
-        fix: 'Go back to Content and choose one.',
-      });
-    const type = context.site.types.get(row.type);
-    const wrong = type
-      ? [...thereAlready(context, type), ...takenMeanwhile(context, type, id)]
-      : [];
-    if (wrong.length > 0) throw new Refused(...wrong);
-    tables.update(entry).set({ deleted: null }).where(eq(entry.id, id)).run();
-    const revision = liveUntil(context, id, row.deleted);
-    if (revision !== null)
-      tables
-        .insert(plannedChange)
-        .values({
-          entry: id,
-          language: context.site.design.site.language,
-          at: context.at,
-          sequence: 0,
-          action: 'publish',
-          revision,
-          person: context.actor.id,
-        })
-        .run();
+    bringBack(context, id);
     deriveEntry(context, id);
+    raiseBench(context.connection);
     return { entry: id, at: context.at };
   },
 });
+
+/**
+ * Has a deleted entry be there again, live where it was live; what follows is not derived.
+ * @throws Refused
+ */
+export function bringBack(context: CommandContext, id: string): void {
+  const { tables } = context.connection;
+  const row = tables.select().from(entry).where(eq(entry.id, id)).get();
+  if (!row || row.deleted === null)
+    throw new Refused({
+      code: 'unknown-entry',
+      message: row ? 'This entry is there.' : 'There is no such entry.',
+      fix: 'Go back to Content and choose one.',
+    });
+  const type = context.site.types.get(row.type);
+  const wrong = type ? [...thereAlready(context, type), ...takenMeanwhile(context, type, id)] : [];
+  if (wrong.length > 0) throw new Refused(...wrong);
+  tables.update(entry).set({ deleted: null }).where(eq(entry.id, id)).run();
+  const revision = liveUntil(context, id, row.deleted);
+  if (revision !== null)
+    tables
+      .insert(plannedChange)
+      .values({
+        entry: id,
+        language: context.site.design.site.language,
+        at: context.at,
+        sequence: 0,
+        action: 'publish',
+        revision,
+        person: context.actor.id,
+      })
+      .run();
+}
 
 /** Unique values, and places at the top, that others took since it was deleted. */
 function takenMeanwhile(context: CommandContext, type: ContentType, id: string): Refused['issues'] {

@@ -69,17 +69,27 @@ export const saveEntry = command({
         .run();
       joinPicks(context, id, type);
     }
-    revisionWriter(connection, site.design.site, site.setIds)(id, type, {
-      number,
-      saved: at,
-      values: withItemsBefore(type.fields, values, site.design.site),
-      author: actor.id,
-      stored: carriedValues(context.connection, id, type, values, site.design.site),
-    });
+    writeRevision(context, id, type, { number, values });
     deriveEntry(context, id);
     return { id, revision: number };
   },
 });
+
+/** Writes a revision of an entry; what follows from it is not derived. */
+export function writeRevision(
+  { connection, site, actor, at }: CommandContext,
+  id: string,
+  type: ContentType,
+  { number, values }: { number: number; values: Values },
+): void {
+  revisionWriter(connection, site.design.site, site.setIds)(id, type, {
+    number,
+    saved: at,
+    values: withItemsBefore(type.fields, values, site.design.site),
+    author: actor.id,
+    stored: carriedValues(connection, id, type, values, site.design.site),
+  });
+}
 
 /** Lets a new entry stand in the picks that its type presets, last in each. */
 function joinPicks(context: CommandContext, id: string, { presets }: ContentType): void {
@@ -150,8 +160,11 @@ function blankName(type: ContentType, values: Values, id: string | null): Refuse
   ];
 }
 
-/** What is saved goes live as it is where a publication of the newest version is planned. */
-function checkPlanned(
+/**
+ * What is saved goes live as it is where a publication of the newest version is planned.
+ * @throws Refused where it is not whole
+ */
+export function checkPlanned(
   { connection, at, site }: CommandContext,
   id: string,
   type: ContentType,
@@ -184,8 +197,8 @@ function checkPlanned(
   );
 }
 
-/** Pages sit within each other at most 50 deep. */
-function checkDepth(
+/** Pages sit within each other at most 50 deep. @throws Refused */
+export function checkDepth(
   { connection }: CommandContext,
   id: string,
   type: ContentType,

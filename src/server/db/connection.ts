@@ -5,7 +5,10 @@ import { dirname } from 'node:path';
 import { checkOurs, migrate } from './migrate.ts';
 import { DatabaseProblem } from './problem.ts';
 import { whoWrites } from './writing-note.ts';
-import * as schema from './schema.ts';
+import * as site from './schema.ts';
+import * as desk from './schema-desk.ts';
+
+const schema = { ...site, ...desk };
 
 /** Tables by name, through Drizzle. */
 export type Tables = BetterSQLite3Database<typeof schema>;

@@ -2,7 +2,10 @@ import type { Result } from '@/core/issue.ts';
 import type { Instant } from '@/core/time/interval.ts';
 import type { Connection } from '../db/connection.ts';
 import { designsOf } from '../store/design-store.ts';
+import { designsFrom } from '../store/designs-ahead.ts';
 import { indexTable, memberTable, quoted } from '../store/index-columns.ts';
+import { ensureNewest } from '../store/newest/ensure-newest.ts';
+import { noteNewest } from '../store/newest/write-newest.ts';
 import { notePerson } from '../store/persons.ts';
 import { statement } from '../store/statement.ts';
 import { raiseBench, raisePublic, write } from '../store/write.ts';
@@ -41,6 +44,7 @@ export function applyPlan(
       const copied = copyRows(connection, plan, at);
       driver.exec(UNPUBLISHED);
       tellChanges(connection, plan);
+      noteMeanwhile(connection, plan, at);
       for (const sql of copied) driver.exec(sql);
       return { ok: true, value: moved(plan.value, plan.planned, at) };
     });
@@ -91,8 +95,9 @@ function copyRows(connection: Connection, plan: PlannedWrite, at: Instant): stri
     driver.exec(`DROP TABLE IF EXISTS main.${name}; ${make}`);
     insert(connection, { name, key: [], changes: [] }, name)(bound);
   }
-  driver.exec(`DELETE FROM main.meta WHERE key LIKE 'index:%';
-    INSERT INTO main.meta SELECT key, value FROM plan.meta WHERE key LIKE 'index:%'`);
+  for (const kind of ['index:%', 'newest:%'])
+    driver.exec(`DELETE FROM main.meta WHERE key LIKE '${kind}';
+      INSERT INTO main.meta SELECT key, value FROM plan.meta WHERE key LIKE '${kind}'`);
   return indexChanges(connection);
 }
 
@@ -169,6 +174,17 @@ function indexChanges({ driver }: Connection): string[] {
     ...[...now.keys()].filter((name) => !wanted.has(name)).map((n) => `DROP INDEX ${quoted(n)}`),
     ...[...wanted].flatMap(([name, sql]) => (now.has(name) ? [] : [sql])),
   ];
+}
+
+/** Notes what was saved since the copy was made: what is noted there is of an earlier revision. */
+function noteMeanwhile(connection: Connection, { copied }: PlannedWrite, at: Instant): void {
+  const sql = 'SELECT DISTINCT entry FROM revision WHERE saved > ?';
+  const saved = statement<string>(connection, sql).pluck().all(copied);
+  const released = designsOf(connection).at(at);
+  if (saved.length === 0 || !released) return;
+  const { by } = ensureNewest(connection, designsFrom(connection, at, released.site));
+  const note = noteNewest(connection, by);
+  for (const id of saved) note(id);
 }
 
 /** Raises the counters that the write raised in the copy, with what it told of its changes. */

@@ -19,6 +19,8 @@ export interface PlannedWrite {
   planned: Instant;
   /** Counters of the database when the copy was made: what was planned holds while they stand. */
   stands: Generations;
+  /** The last write that stands in the copy, ms UTC. */
+  copied: Instant;
   tables: PlannedTable[];
   /** What the command gave. */
   value: unknown;
@@ -57,14 +59,15 @@ export function planWrite(
   const copy = openDatabase(file);
   try {
     copy.driver.pragma('synchronous = OFF');
-    const stands = generationsOf(copy);
+    const [stands, copied] = [generationsOf(copy), settledInstant(copy)];
     const tables = plannedTables(copy);
     noteChanges(copy, tables);
     const result: Result<unknown> = runCommand(copy, name, actor, input, { wallClock, step });
     if (!result.ok) return result;
     setApart(copy, tables);
     const planned = settledInstant(copy);
-    return { ok: true, value: { file, actor, planned, stands, tables, value: result.value } };
+    const { value } = result;
+    return { ok: true, value: { file, actor, planned, stands, copied, tables, value } };
   } finally {
     copy.close();
   }

@@ -37,10 +37,24 @@ const STORED: PlannedTable[] = [
   { name: 'address', key: ROW, changes: ['ends'], order: 'path' },
   { name: 'live_interval', key: ROW, changes: ['ends'] },
   { name: 'refusal', key: ROW, changes: [] },
-  { name: 'entry', key: ROW, changes: ['published'] },
+  {
+    name: 'entry',
+    key: ROW,
+    changes: ['published', 'author', 'deleted', 'newest', 'unpublished'],
+  },
+  { name: 'revision', key: ROW, changes: [] },
+  { name: 'reference_edge', key: ['target', 'field', 'entry', 'revision'], changes: [] },
+  { name: 'bulk_change', key: ROW, changes: ['undone'] },
   { name: 'subject', key: ROW, changes: ['ends', 'position'] },
   { name: 'planned_change', key: ROW, changes: [] },
   { name: 'design_version', key: ROW, changes: ['spec', 'edits'] },
+  {
+    name: 'newest',
+    key: ROW,
+    changes: ['type', 'name', 'texts', 'words'],
+  },
+  { name: 'newest_cell', key: ['field', 'value', 'id'], changes: [] },
+  { name: 'state_stretch', key: ['state', 'ends', 'starts', 'id'], changes: [] },
   { name: 'design_edit', key: ROW, changes: ['state', 'release', 'undone'] },
 ];
 
@@ -53,7 +67,9 @@ const INSTANTS = new Set([
   'made',
   'undone',
   'published',
+  'deleted',
   'updated',
+  'value',
 ]);
 
 /** The tables of a database whose rows a planned write may change: derived ones included. */

@@ -1,17 +1,32 @@
-import type { SiteView } from './site-view.ts';
-import { type Actor, SITE, permit } from '../permit.ts';
-import { valuesOfType } from '../store/stored-values.ts';
-import { settledInstant } from '../store/write.ts';
-import { stateAt } from '@/core/publication/state.ts';
-import type { EntryState } from '@/core/publication/model.ts';
-import type { Instant } from '@/core/time/interval.ts';
-import type { ContentType } from '@/core/design/spec.ts';
-import type { Field } from '@/core/design/field.ts';
+import { searchQuery } from '@/core/content/search.ts';
+import { withComputed } from '@/core/design/computed.ts';
 import { displayValues } from '@/core/design/field-values.ts';
 import { kindOf } from '@/core/design/kinds/index.ts';
-import { searchKey } from '@/core/text.ts';
-import { displayWorld } from './display.ts';
+import type { ContentType } from '@/core/design/spec.ts';
+import { sentence } from '@/core/design/words.ts';
+import type { Issue } from '@/core/issue.ts';
+import { formatStyled } from '@/core/pattern/date-format.ts';
+import type { EntryState } from '@/core/publication/model.ts';
+import { stateAt } from '@/core/publication/state.ts';
+import type { CompiledSite } from '@/core/site/compile.ts';
+import type { Instant } from '@/core/time/interval.ts';
+import type { Connection } from '../db/connection.ts';
+import { type Actor, SITE, permit } from '../permit.ts';
 import { asOf } from '../store/as-of.ts';
+import { personName } from '../store/persons.ts';
+import { chosenColumns } from '../store/preferences.ts';
+import { statement } from '../store/statement.ts';
+import { valuesOfType } from '../store/stored-values.ts';
+import { settledInstant } from '../store/write.ts';
+import {
+  type ContentAsked,
+  type ContentFilters,
+  askedOf,
+} from '../store/newest/content-filters.ts';
+import { listFound } from './content-found.ts';
+import { displayWorld } from './display.ts';
+import { type FilterColumns, filterColumns } from './filter-columns.ts';
+import type { SiteView } from './site-view.ts';
 
 /** A stretch of an entry's life; planned where it starts ahead of now. */
 export interface LifeSpan {
@@ -29,8 +44,10 @@ export interface ContentRow {
   state: EntryState;
   spans: LifeSpan[];
   path: string | null;
-  /** Texts of the chosen columns, by field key. */
+  /** Texts of the chosen columns, by their names. */
   cells: Record<string, string>;
+  /** Where searched words stand in it, those words between U+0002 and U+0003; null where none do. */
+  hit: string | null;
   saved: Instant;
   /** When it was made. */
   created: Instant;
@@ -50,12 +67,28 @@ export interface TypeCount {
   count: number;
 }
 
+/** Something that can stand in a column of the content table. */
+export interface ContentColumn {
+  /** Id of a field, or a name of what every entry has. */
+  name: string;
+  label: string;
+  numeric: boolean;
+  sortable: boolean;
+  /** Whether it stands in the table. */
+  shown: boolean;
+}
+
 /** What the content table shows. */
 export interface ContentTable {
+  /** The first rows; others are asked for by their places. */
   rows: ContentRow[];
   total: number;
-  columns: { key: string; label: string; numeric: boolean }[];
+  columns: ContentColumn[];
   counts: TypeCount[];
+  /** What conditions may ask of. */
+  asked: FilterColumns;
+  /** What is wrong with the conditions. */
+  issues: Issue[];
 }
 
 type Row = {
@@ -65,28 +98,19 @@ type Row = {
   values: string;
   saved: number;
   created: number;
+  author: string;
+  published: number | null;
   revisions: string;
   spans: string | null;
   path: string | null;
 };
 
-/** What the content table is narrowed down by. */
-export interface ContentFilters {
-  type?: string | undefined;
-  search?: string | undefined;
-  state?: string | undefined;
-  /**
-   * `saved` (latest first, where nothing is said), `name` or `created`; "-" before it turns it
-   * round.
-   */
-  sort?: string | undefined;
-}
-
-const PAGE = 200;
+/** So many rows come at once. */
+export const ROWS_AT_ONCE = 100;
 
 /**
  * All entries with their state as of an instant: the newest revision by then, the first one for
- * those not yet written.
+ * those not yet written. Filters and searches read the newest of all.
  */
 export function contentTable(
   view: SiteView,
@@ -96,120 +120,146 @@ export function contentTable(
 ): ContentTable {
   permit(actor, 'read-unpublished', SITE);
   const site = view.at(at)?.site;
-  if (!site) return { rows: [], total: 0, columns: [], counts: [] };
-  const chosen = site.typesByKey.get(filters.type ?? '');
-  const own = filters.type === undefined ? filters : { ...filters, type: chosen?.id ?? '' };
-  const columns = (chosen?.fields ?? []).filter((f) => f.column && f.key !== chosen!.naming);
-  const counts = view.connection.driver
-    .prepare<unknown[], { type: string; count: number }>(
-      'SELECT type, count(*) AS count FROM entry WHERE deleted IS NULL GROUP BY type',
-    )
-    .all();
-  const { rows, total } =
-    filters.state === undefined
-      ? firstRows(view, at, own)
-      : rowsInState(view, at, own, filters.state);
+  if (!site) return NO_SITE;
+  const asked = askedOf(site, filters);
+  const found = listFound(view, site, filters, at);
+  const columns = columnsFor(view.connection, actor, asked);
+  const shown = columns.filter((c) => c.shown).map(({ name }) => name);
   return {
-    rows: rows.flatMap((row) => contentRow(view, row, site.types.get(row.type), columns, at) ?? []),
-    total,
-    columns: columns.map((f) => ({
-      key: f.key,
-      label: f.label,
-      numeric: kindOf(f).family === 'number',
-    })),
-    counts: site.design.types.map((t) => ({
-      type: t.key,
-      label: t.plural,
-      one: t.label,
-      description: t.description,
-      address: t.address ?? null,
-      single: t.single ?? false,
-      count: counts.find((c) => c.type === t.id)?.count ?? 0,
-    })),
+    rows: rowsOf(view, found.slice(0, ROWS_AT_ONCE), { at, filters, columns: shown }),
+    total: found.length,
+    columns,
+    counts: typeCounts(view, site, at),
+    asked: filterColumns(view, site, asked, { filters, at }),
+    issues: asked.issues,
   };
 }
 
-/** `FROM … WHERE …`: entries with the revision shown as of `@at`. */
-function fromEntries(
+const NO_SITE: ContentTable = {
+  rows: [],
+  total: 0,
+  columns: [],
+  counts: [],
+  asked: { columns: [], names: {}, at: 0 },
+  issues: [],
+};
+
+/** Which rows of the content table are asked for, from a place on. */
+export interface RowsAsked {
+  at: Instant;
+  filters: ContentFilters;
+  from: number;
+}
+
+/** Rows of the content table from a place on, and how many there are. */
+export function contentRows(
   view: SiteView,
-  at: Instant,
-  { type, search }: ContentFilters,
-): { from: string; params: object } {
+  actor: Actor,
+  { at, filters, from }: RowsAsked,
+): { rows: ContentRow[]; total: number } {
+  permit(actor, 'read-unpublished', SITE);
+  const site = view.at(at)?.site;
+  if (!site) return { rows: [], total: 0 };
+  const found = listFound(view, site, filters, at);
+  const columns = columnsFor(view.connection, actor, askedOf(site, filters));
+  const shown = columns.filter((c) => c.shown).map(({ name }) => name);
+  const numbers = found.slice(from, from + ROWS_AT_ONCE);
+  return { rows: rowsOf(view, numbers, { at, filters, columns: shown }), total: found.length };
+}
+
+/** The types of a site, with how many entries there are of each. */
+function typeCounts(view: SiteView, site: CompiledSite, at: Instant): TypeCount[] {
+  const sql = `SELECT type, count(*) AS count FROM entry
+    WHERE deleted IS NULL OR deleted > ? GROUP BY type`;
+  const counts = statement<{ type: string; count: number }>(view.connection, sql).all(at);
+  return site.design.types.map((t) => ({
+    type: t.key,
+    label: t.plural,
+    one: t.label,
+    description: t.description,
+    address: t.address ?? null,
+    single: t.single ?? false,
+    count: counts.find((c) => c.type === t.id)?.count ?? 0,
+  }));
+}
+
+/** What can stand in columns of the table. */
+function columnsFor(
+  connection: Connection,
+  actor: Actor,
+  { type, columns }: ContentAsked,
+): ContentColumn[] {
+  const chosen = chosenColumns(connection, actor, type?.id ?? null);
+  const own = [...columns.values()].filter(({ name }) => SHOWABLE.has(name));
+  const fields = (type?.fields ?? []).filter((f) => f.key !== type!.naming);
+  return [
+    ...fields.map((f) => ({
+      name: f.id,
+      label: f.label,
+      numeric: kindOf(f).family === 'number' && !f.many,
+      sortable: columns.get(f.id)?.sortable ?? false,
+      shown: chosen ? chosen.includes(f.id) : f.column,
+    })),
+    ...own.map(({ name, label }) => ({
+      name,
+      label: sentence(label),
+      numeric: false,
+      sortable: columns.get(name)!.sortable,
+      shown: chosen ? chosen.includes(name) : false,
+    })),
+  ];
+}
+
+/** What every entry has and what is not in the table anyway. */
+const SHOWABLE = new Set(['@author', '@created', '@published']);
+
+interface Shown {
+  at: Instant;
+  filters: ContentFilters;
+  columns: readonly string[];
+}
+
+/** Rows by the numbers that entries have among all, in that order. */
+function rowsOf(view: SiteView, numbers: readonly number[], shown: Shown): ContentRow[] {
+  const { at, filters } = shown;
   const newest =
     at >= settledInstant(view.connection)
       ? 'e.newest'
       : 'coalesce((SELECT max(number) FROM revision WHERE entry = e.id AND saved <= @at), 1)';
-  const conditions = [
-    '(e.deleted IS NULL OR e.deleted > @at)',
-    ...(type === undefined ? [] : ['e.type = @type']),
-    ...(search ? ['instr(r.search, @search) > 0'] : []),
-  ];
-  return {
-    from: `FROM revision AS r CROSS JOIN entry AS e ON e.id = r.entry AND r.number = ${newest} WHERE ${conditions.join(' AND ')}`,
-    params: { at, type: type ?? null, search: searchKey(search ?? '') },
-  };
+  const sql = `SELECT ${SHOWN} FROM newest AS n JOIN entry AS e ON e.id = n.entry
+    JOIN revision AS r ON r.entry = e.id AND r.number = ${newest} WHERE n.id = @number`;
+  const read = statement<Row>(view.connection, sql);
+  const hits = hitsIn(view.connection, numbers, filters.search ?? '');
+  return numbers.flatMap((number) => {
+    const row = read.get({ at, number });
+    return (row && contentRow(view, row, shown, hits.get(number) ?? null)) ?? [];
+  });
 }
 
-const ORDERS: Record<string, string> = {
-  saved: 'r.saved DESC',
-  '-saved': 'r.saved',
-  name: 'r.search',
-  '-name': 'r.search DESC',
-  created: 'e.created DESC',
-  '-created': 'e.created',
-};
-
-function orderBy({ sort }: ContentFilters): string {
-  const known = sort !== undefined && Object.hasOwn(ORDERS, sort) ? ORDERS[sort]! : ORDERS.saved!;
-  return `ORDER BY ${known}, r.entry`;
+/** Where searched words stand in entries, by their numbers. */
+function hitsIn(
+  connection: Connection,
+  numbers: readonly number[],
+  search: string,
+): Map<number, string> {
+  const query = searchQuery(search);
+  if (query === null) return new Map();
+  const sql = `SELECT rowid, snippet(newest_words, 1, char(2), char(3), '…', 12)
+    FROM newest_words WHERE newest_words MATCH ? AND rowid IN (SELECT value FROM json_each(?))`;
+  const rows = statement<[number, string]>(connection, sql)
+    .raw()
+    .all(query, JSON.stringify(numbers));
+  return new Map(rows.filter(([, words]) => words.includes('\u0002')));
 }
 
 const LIFE = `
   (SELECT json_group_array(json_array(number, saved)) FROM revision WHERE entry = e.id) AS revisions,
-  (SELECT json_group_array(json_array(starts, ends, revision)) FROM live_interval WHERE entry = e.id) AS spans`;
+  (SELECT json_group_array(json_array(starts, ends, revision)) FROM live_interval
+     WHERE entry = e.id) AS spans`;
 const SHOWN = `
-  e.id, e.type, r.name, r."values", r.saved, e.created, ${LIFE},
-  (SELECT path FROM address AS a WHERE a.entry = e.id AND a.role = 'current' AND ${asOf('a', '@at')}) AS path`;
-
-function firstRows(
-  view: SiteView,
-  at: Instant,
-  filters: ContentFilters,
-): { rows: Row[]; total: number } {
-  const { driver } = view.connection;
-  const { from, params } = fromEntries(view, at, filters);
-  const counted = filters.search
-    ? `SELECT count(*) ${from}`
-    : 'SELECT count(*) FROM entry WHERE (@type IS NULL OR type = @type) AND (deleted IS NULL OR deleted > @at)';
-  return {
-    rows: driver
-      .prepare<unknown[], Row>(`SELECT ${SHOWN} ${from} ${orderBy(filters)} LIMIT ${PAGE}`)
-      .all(params),
-    total: driver.prepare<unknown[], number>(counted).pluck().get(params)!,
-  };
-}
-
-/** A state is told by the core alone, so every entry is looked at. */
-function rowsInState(
-  view: SiteView,
-  at: Instant,
-  filters: ContentFilters,
-  wanted: string,
-): { rows: Row[]; total: number } {
-  const { driver } = view.connection;
-  const { from, params } = fromEntries(view, at, filters);
-  const all = driver
-    .prepare<unknown[], Pick<Row, 'id' | 'revisions' | 'spans'>>(
-      `SELECT e.id, ${LIFE} ${from} ${orderBy(filters)}`,
-    )
-    .all(params);
-  const ids = all.filter((row) => lifeOf(row, at).state === wanted).map((row) => row.id);
-  const one = driver.prepare<unknown[], Row>(`SELECT ${SHOWN} ${from} AND e.id = @id`);
-  return {
-    rows: ids.slice(0, PAGE).map((id) => one.get({ ...params, id })!),
-    total: ids.length,
-  };
-}
+  e.id, e.type, r.name, r."values", r.saved, e.created, e.author, e.published, ${LIFE},
+  (SELECT path FROM address AS a WHERE a.entry = e.id AND a.role = 'current'
+     AND ${asOf('a', '@at')}) AS path`;
 
 function lifeOf(
   row: Pick<Row, 'revisions' | 'spans'>,
@@ -228,25 +278,41 @@ function lifeOf(
 function contentRow(
   view: SiteView,
   row: Row,
-  type: ContentType | undefined,
-  columns: Field[],
-  at: Instant,
+  { at, columns }: Shown,
+  hit: string | null,
 ): ContentRow | null {
+  const { site } = view.at(at)!;
+  const type = site.types.get(row.type);
   if (!type) return null;
   const { state, spans } = lifeOf(row, at);
-  const values = valuesOfType(type, row.values, view.at(at)!.site.design.site);
-  const world = displayWorld(view, at);
-  const cells = Object.fromEntries(columns.map((f) => [f.key, displayValues(values, f, world)]));
+  const { id, name, path, saved, created } = row;
   return {
-    id: row.id,
-    type: type.key,
-    typeLabel: type.label,
-    name: row.name,
-    state,
-    spans,
-    path: row.path,
-    cells,
-    saved: row.saved,
-    created: row.created,
+    ...{ id, type: type.key, typeLabel: type.label, name, state, spans, path, saved, created, hit },
+    cells: cellsOf(view, row, type, { at, columns }),
   };
+}
+
+/** Texts of the chosen columns. */
+function cellsOf(
+  view: SiteView,
+  row: Row,
+  type: ContentType,
+  { at, columns }: Pick<Shown, 'at' | 'columns'>,
+): Record<string, string> {
+  const { design } = view.at(at)!.site;
+  const stored = valuesOfType(type, row.values, design.site);
+  const values = withComputed(type.fields, stored, design.site);
+  const world = displayWorld(view, at);
+  const day = (instant: Instant | null): string =>
+    instant === null ? '' : formatStyled(instant, 'medium', world.language, world.zone);
+  const own: Record<string, () => string> = {
+    '@author': () => personName(view.connection, row.author),
+    '@created': () => day(row.created),
+    '@published': () => day(row.published),
+  };
+  const textOf = (name: string): string => {
+    const field = type.fields.find((f) => f.id === name);
+    return own[name]?.() ?? (field ? displayValues(values, field, world) : '');
+  };
+  return Object.fromEntries(columns.map((name) => [name, textOf(name)]));
 }

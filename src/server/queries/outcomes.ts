@@ -4,6 +4,8 @@ import { type Actor, NotPermitted } from '../permit.ts';
 import { stepSpec } from '@/core/design-edit/steps.ts';
 import { fieldSpec } from '@/core/design/spec.ts';
 import { SEEING } from './clock.ts';
+import { contentFilters } from '../store/newest/content-filters.ts';
+import { contentRows } from './content.ts';
 import { conversionOutcome, readersNow } from './conversion.ts';
 import { entryOutcome, retireReach } from './entry-outcome.ts';
 import { leadingHere, referenceExample } from './leading-here.ts';
@@ -85,6 +87,10 @@ const OUTCOMES: Record<string, Outcome> = {
   ),
   leading: outcome(z.object({ at, id, after: z.string().max(1000) }), (view, actor, input) =>
     leadingHere(view, actor, input.id, input.at),
+  ),
+  rows: outcome(
+    z.object({ at, filters: contentFilters, from: z.int().min(0).max(1e9) }),
+    (view, actor, input) => contentRows(view, actor, input),
   ),
   retire: outcome(z.object({ at, id }), (view, actor, input) =>
     retireReach(view, actor, input.id, input.at),

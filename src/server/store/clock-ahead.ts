@@ -53,7 +53,13 @@ export function moveToNow(connection: Connection, now: Instant): void {
   const last = settledInstant(connection);
   const move = driver.transaction(() => {
     const ahead = writtenAhead(connection, now);
-    const touched = new Set([...ahead.revisions, ...ahead.acts].map((r) => r.entry));
+    const gone = statement<{ entry: string }>(
+      connection,
+      'SELECT id AS entry FROM entry WHERE deleted > ? OR created > ?',
+    );
+    const touched = new Set(
+      [...ahead.revisions, ...ahead.acts, ...gone.all(now, now)].map((r) => r.entry),
+    );
     const instants = driver
       .prepare<unknown[], Instant>(
         `SELECT saved AS t FROM revision WHERE saved > @now UNION SELECT at FROM planned_change WHERE at > @now AND at <= @last AND local IS NULL UNION SELECT saved FROM design_version WHERE saved > @now UNION SELECT created FROM entry WHERE created > @now UNION SELECT deleted FROM entry WHERE deleted > @now UNION SELECT starts FROM subject WHERE starts > @now UNION SELECT ends FROM subject WHERE ends > @now ORDER BY t`,

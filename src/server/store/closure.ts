@@ -18,6 +18,8 @@ export class Closure {
   readonly ids = new Set<string>();
   /** What had been refused of them, as `entry` and `at` in lines. */
   readonly refusedBefore = new Set<string>();
+  /** Those whose live intervals were taken away or cut, whatever they are by now. */
+  readonly wereLive = new Set<string>();
   /** Paths they held or were to hold, by entry. */
   private readonly freed = new Map<string, string[]>();
   private readonly types = new Map<string, string>();
@@ -84,8 +86,9 @@ export class Closure {
     this.freed.set(id, this.sql<string>(held).pluck().all(id, this.start));
     if (this.nothingDerived) return;
     const forget = this.forgetter(type);
-    for (const at of forgetAhead(this.connection, id, this.start, forget))
-      this.refusedBefore.add(`${id}\n${at}`);
+    const { refused, wasLive } = forgetAhead(this.connection, id, this.start, forget);
+    if (wasLive) this.wereLive.add(id);
+    for (const at of refused) this.refusedBefore.add(`${id}\n${at}`);
   }
 
   private forgetter(type: string): (id: string) => void {

@@ -4,22 +4,27 @@ import type { Instant } from '@/core/time/interval.ts';
 import type { Connection } from '../db/connection.ts';
 import { statement } from './statement.ts';
 
-/**
- * Takes away what was derived of an entry for instants after `start`; gives the instants at which
- * something of it had been refused.
- */
+/** What was known of an entry's future before it was taken away. */
+interface Forgotten {
+  /** The instants at which something of it had been refused. */
+  refused: Instant[];
+  /** Whether any of its live intervals is not as it was. */
+  wasLive: boolean;
+}
+
+/** Takes away what was derived of an entry for instants after `start`. */
 export function forgetAhead(
   connection: Connection,
   id: string,
   start: Instant,
   forgetIndexRows: (id: string) => void,
-): Instant[] {
+): Forgotten {
   const run = (sql: string): { changes: number } => statement(connection, sql).run(id, start);
   const refused = statement<Instant>(
     connection,
     'SELECT at FROM refusal WHERE entry = ? AND at >= ? AND cancelled = 1',
   ).pluck();
-  const before = refused.all(id, start);
+  const before = { refused: refused.all(id, start), wasLive: false };
   run('DELETE FROM refusal WHERE entry = ? AND at > ?');
   run('DELETE FROM address WHERE entry = ? AND starts > ?');
   run('UPDATE address SET ends = NULL WHERE entry = ? AND ends > ?');
@@ -36,7 +41,7 @@ export function forgetAhead(
          WHERE l.entry = entry.id AND l.revision = entry.newest)
      WHERE id = @id`,
   ).run({ id, start });
-  return before;
+  return { ...before, wasLive: true };
 }
 
 /**

@@ -10,6 +10,8 @@ import { changedRuns, writeTimeline } from './derive-rows.ts';
 import { closeSettled, indexRuns, reindex } from './derive-index.ts';
 import { Closure } from './closure.ts';
 import { ensureIndexTables } from './index-tables.ts';
+import { ensureNewest } from './newest/ensure-newest.ts';
+import { noteNewest, noteStates } from './newest/write-newest.ts';
 import { statement } from './statement.ts';
 import { StoredTimeline } from './timeline-source.ts';
 import { TooManyForOneWrite } from './too-many.ts';
@@ -46,8 +48,27 @@ export function derive(connection: Connection, request: DeriveRequest): Derived 
   indexRuns(connection, designs, runs, settled, tables);
   for (const id of tables.rebuilt) reindex(connection, designs, tables.types.get(id)!, settled);
   closeSettled(connection, designs, settled);
+  noteContent(connection, designs, {
+    touched: request.touched,
+    republished: [...runs.keys(), ...closure.wereLive],
+  });
   const changed = changedBy(timeline, runs, closure);
   return { refusals: timeline.refusals, changed, refusedBefore: closure.refusedBefore };
+}
+
+/** Notes what the content table reads of entries that were written, or are public otherwise. */
+function noteContent(
+  connection: Connection,
+  designs: DesignsAhead,
+  { touched, republished }: { touched: Iterable<string>; republished: Iterable<string> },
+): void {
+  const { by, anew } = ensureNewest(connection, designs);
+  const written = new Set(touched);
+  const typeOf = statement<string>(connection, 'SELECT type FROM entry WHERE id = ?').pluck();
+  const isNoted = (id: string): boolean => anew.size > 0 && anew.has(typeOf.get(id) ?? '');
+  const [note, noteState] = [noteNewest(connection, by), noteStates(connection)];
+  for (const id of written) if (!isNoted(id)) note(id);
+  for (const id of new Set(republished)) if (!written.has(id) && !isNoted(id)) noteState(id);
 }
 
 /** @throws TooManyForOneWrite */

@@ -4,16 +4,20 @@ import type { ContentType, Design } from '@/core/design/spec.ts';
 import type { Connection } from '../db/connection.ts';
 import { statement } from './statement.ts';
 
-/** Types of earlier designs that have no tables: those that were made while they were there stay. */
+/**
+ * Types of earlier designs of whose entries nothing is derived: what was derived while they were
+ * there stays. `noted`: what the keys of `meta` begin with that say so.
+ */
 export function goneTypes(
   connection: Connection,
   types: ReadonlyMap<string, ContentType>,
+  noted: 'index' | 'newest',
 ): ContentType[] {
   const made = statement(connection, 'SELECT 1 FROM meta WHERE key = ?');
   const found = new Map<string, ContentType>();
   for (const spec of designSpecs(connection))
     for (const type of spec.types)
-      if (!types.has(type.id) && !made.get(`index:${type.id}`)) found.set(type.id, type);
+      if (!types.has(type.id) && !made.get(`${noted}:${type.id}`)) found.set(type.id, type);
   return [...found.values()];
 }
 

@@ -4,6 +4,7 @@ import { derive } from './derive.ts';
 import { designsOf } from './design-store.ts';
 import { designsFrom } from './designs-ahead.ts';
 import { haveTheirForm } from './index-tables.ts';
+import { isNewestNoted } from './newest/ensure-newest.ts';
 import { settledInstant, write } from './write.ts';
 
 /**
@@ -17,7 +18,9 @@ export function freshenDerivedTables(
 ): void {
   const settled = settledInstant(connection);
   const found = designsOf(connection).at(settled);
-  if (!found || haveTheirForm(connection, designsFrom(connection, settled, found.site))) return;
+  if (!found) return;
+  const designs = designsFrom(connection, settled, found.site);
+  if (haveTheirForm(connection, designs) && isNewestNoted(connection, designs)) return;
   write(connection, wallClock, (at) => {
     const { site } = designsOf(connection).at(at)!;
     derive(connection, { site, settled: at, touched: [], step });

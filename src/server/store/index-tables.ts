@@ -20,6 +20,7 @@ import {
 } from './index-columns.ts';
 import { listingIndex, repeatedColumns } from './listing-index.ts';
 import { statement } from './statement.ts';
+import { typesOf, withFields } from './types-ahead.ts';
 
 const SQL_TYPE: Record<Column['family'], string> = {
   text: 'TEXT',
@@ -136,7 +137,7 @@ export function ensureIndexTables(connection: Connection, designs: DesignsAhead)
     if (wide.made) rebuilt.add(type.id);
     else if (ensureIndexes(connection, type, own)) changed = true;
   }
-  for (const type of goneTypes(connection, types)) {
+  for (const type of goneTypes(connection, types, 'index')) {
     types.set(type.id, ensureTables(connection, type, [], site).type);
     rebuilt.add(type.id);
   }
@@ -175,19 +176,6 @@ const ENSURED = new WeakMap<
 
 function same(a: readonly unknown[], b: readonly unknown[]): boolean {
   return a.length === b.length && a.every((site, i) => site === b[i]);
-}
-
-/** The types of several designs, each with the fields it has in any of them. */
-function typesOf(sites: CompiledSite[]): ContentType[] {
-  const found = new Map<string, ContentType>();
-  for (const { types } of sites)
-    for (const [id, type] of types) {
-      const known = found.get(id);
-      const ids = new Set(known?.fields.map((f) => f.id));
-      const more = type.fields.filter((f) => !ids.has(f.id));
-      found.set(id, known ? withFields(known, more) : type);
-    }
-  return [...found.values()];
 }
 
 /** The tables of a type in the form they should have; whether they were made anew. */
@@ -248,11 +236,16 @@ interface StoredForm {
   computed?: Record<string, string>;
 }
 
+/** Raised whenever rows are made otherwise than before. */
+const ROWS_AS_OF = 2;
+
 function formOf(type: ContentType, plans: ListingPlan[], site: Written): string {
   const fields = type.fields.map((f) => [f.id, f.kind, f.many, f.options?.map((o) => o.id)]);
   const computed = computedBy(type, site);
   const words = Object.keys(computed).length === 0 ? '' : JSON.stringify(computed);
-  return fingerprint(tablesOf(type, plans).join(';') + JSON.stringify(fields) + words);
+  return fingerprint(
+    `${ROWS_AS_OF}${tablesOf(type, plans).join(';')}${JSON.stringify(fields)}${words}`,
+  );
 }
 
 /** What the words of computed values depend on besides the entry. */
@@ -275,12 +268,6 @@ export function isComputedAlike(
   site: Written,
 ): boolean {
   return storedForm(connection, type)?.computed?.[id] === computedBy(type, site)[id];
-}
-
-/** A type with more fields; their keys may be in use by others now. */
-function withFields(type: ContentType, more: readonly Field[]): ContentType {
-  const renamed = more.map((f) => ({ ...f, key: `#${f.id}` }));
-  return more.length === 0 ? type : { ...type, fields: [...type.fields, ...renamed] };
 }
 
 /** Makes the indexes of a type's derived tables, once they have been filled. */

@@ -100,6 +100,8 @@ export interface FieldKind<K extends string = string> {
    * none.
    */
   asText: (stored: unknown, field: Pick<Field, 'options'>, zone: string) => string | null;
+  /** The words of a stored value that a search finds; '' where it has none of its own. */
+  searched: (stored: unknown, field: Field) => string;
   /** Plain words as `parse` takes them; null where they can be no value of this kind. */
   fromText: (text: string, language: string) => string | null;
   control: ControlName;
@@ -134,6 +136,7 @@ export const PLAIN = {
   toJson: (stored) => stored,
   asText: (stored) => String(stored),
   fromText: (text) => text,
+  searched: () => '',
   otherControls: () => [],
   limits: () => [],
   display: (stored) => String(stored),

@@ -55,6 +55,13 @@ export const group: FieldKind<'group'> = {
       }),
     ),
   asText: () => null,
+  searched: (stored, field) =>
+    (field.fields ?? [])
+      .flatMap((inner) =>
+        valuesOf(stored as Values, inner.id).map((v) => kindOf(inner).searched(v, inner)),
+      )
+      .filter((words) => words !== '')
+      .join('\n'),
   fromText: () => null,
   control: 'group',
   display: (stored, field, world) => displayed(stored as Values, field, world),

@@ -43,6 +43,7 @@ export const link: FieldKind<'link'> = {
     } satisfies LinkValue);
   },
   asText: (stored) => (stored as LinkValue).to ?? null,
+  searched: (stored) => (stored as LinkValue).words ?? '',
   control: 'link',
   display: (stored, _, world) => {
     const { words, to, entry } = stored as LinkValue;

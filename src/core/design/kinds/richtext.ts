@@ -37,6 +37,7 @@ export const richtext: FieldKind<'richtext'> = {
       : notA(field, 'Markdown or a rich text document', raw, wrong);
   },
   asText: (stored) => plainText(stored),
+  searched: (stored) => plainText(stored),
   limits: (stored, field) => lengthLimits(plainText(stored), field),
   check: (field, path) => ordered(field, path, [field.minLength, field.maxLength]),
   control: 'rich-text',

@@ -30,6 +30,7 @@ export const text: FieldKind<'text'> = {
     return ok(raw);
   },
   fromText: foldSpace,
+  searched: (stored) => String(stored),
   properties: LENGTHS,
   limits: (stored, field) => lengthLimits(String(stored), field),
   check: (field, path) => ordered(field, path, [field.minLength, field.maxLength]),

@@ -12,6 +12,10 @@ import { revisionWriter } from '../../store/revision-writer.ts';
 import { statement } from '../../store/statement.ts';
 
 const CONTENT = [
+  'bulk_change',
+  'state_stretch',
+  'newest_cell',
+  'newest',
   'address',
   'live_interval',
   'planned_change',
@@ -37,7 +41,7 @@ export function clear({ driver }: Connection): void {
     .pluck()
     .all();
   for (const name of names) driver.exec(`DROP TABLE "${name.replaceAll('"', '""')}"`);
-  driver.exec(`DELETE FROM meta WHERE key LIKE 'index:%'`);
+  driver.exec(`DELETE FROM meta WHERE key LIKE 'index:%' OR key LIKE 'newest:%'`);
 }
 
 /** Writes what a folder brought; nothing is derived. */

@@ -1,3 +1,4 @@
+import { readFilters } from '@/server/store/newest/content-filters.ts';
 import { ContentScreen } from '@/ui/builder/content/content-screen.tsx';
 import { type SearchParams, openScreen } from '../../screen.ts';
 
@@ -5,12 +6,7 @@ export const metadata = { title: 'Content' };
 
 export default async function Page({ searchParams }: { searchParams: SearchParams }) {
   const { clock, search, ask } = await openScreen(searchParams);
-  const filters = {
-    type: search.type || undefined,
-    search: search.search || undefined,
-    state: search.state || undefined,
-    sort: search.sort || undefined,
-  };
+  const filters = readFilters(search);
   return (
     <ContentScreen
       table={await ask('contentTable', clock.at, filters)}

@@ -1,0 +1,146 @@
+import { eq } from 'drizzle-orm';
+import { z } from 'zod';
+import { isWithinYears } from '@/core/time/interval.ts';
+import type { Connection } from '../../db/connection.ts';
+import { entry as entryTable } from '../../db/schema.ts';
+import { bulkChange } from '../../db/schema-desk.ts';
+import { permit } from '../../permit.ts';
+import { contentFilters, foundBy } from '../../store/newest/content-filters.ts';
+import { statement } from '../../store/statement.ts';
+import { SubjectStore } from '../../store/subject-store.ts';
+import { TooManyForOneWrite } from '../../store/too-many.ts';
+import { type CommandContext, Refused, TriedOnly, command } from '../definition.ts';
+import { entryOf } from '../entry-lookup.ts';
+import { type BulkDo, BULK_DEEDS, bulkDo } from './deeds.ts';
+import type { Before, BulkDeed, Concerned } from './definition.ts';
+import { type DoneToAll, deriveAll } from './derive-all.ts';
+import { refusedGroups } from './refusals.ts';
+
+/** So many changes of each person can be taken back. */
+const KEPT = 20;
+
+const which = z.union([
+  z.strictObject({ ids: z.array(z.string().max(200)).min(1).max(10_000) }),
+  z.strictObject({
+    /** All that these find as of an instant. */
+    filters: contentFilters,
+    at: z.int().refine(isWithinYears),
+    /** How many they found when somebody looked; where it is another number now, that is refused. */
+    count: z.int().nullable().default(null),
+  }),
+]);
+
+/**
+ * Does something to many entries, all in one transaction; those that it cannot be done to are left
+ * as they are and told, by reason. `dry` only says what would come of it.
+ */
+export const changeEntries = command({
+  deed: 'write-entry',
+  input: z.strictObject({ what: bulkDo, which, dry: z.boolean().default(false) }),
+  about: ({ which: w }) => ('ids' in w ? w.ids.map((id) => ({ of: 'entry' as const, id })) : []),
+  run(context, { what, which: asked, dry }) {
+    const { connection, actor, at, most } = context;
+    const { do: name, ...input } = what;
+    const deed = BULK_DEEDS[name] as BulkDeed;
+    permit(actor, deed.deed, { of: 'site' });
+    const ids = idsOf(context, asked);
+    if (most !== null && ids.length > most) throw new TooManyForOneWrite(ids.length);
+    const { done, left } = deriveAll(context, ids, (id) =>
+      deed.act(context, concerned(context, id), input),
+    );
+    const result = { ...told(connection, ids.length, { done, left }), at };
+    if (dry) throw new TriedOnly({ ...result, change: null });
+    const change = done.size === 0 ? null : keep(context, what, done);
+    return { ...result, change };
+  },
+});
+
+/** Takes back what was done to many entries, where it is still so. */
+export const undoChange = command({
+  deed: 'write-entry',
+  input: z.strictObject({ change: z.int() }),
+  run(context, { change: id }) {
+    const { connection, actor, at, most } = context;
+    const { tables } = connection;
+    const row = tables.select().from(bulkChange).where(eq(bulkChange.id, id)).get();
+    if (!row || row.person !== actor.id || row.undone) throw new Refused(gone());
+    const what = bulkDo.parse(JSON.parse(row.what));
+    const { do: name, ...input } = what;
+    const deed = BULK_DEEDS[name] as BulkDeed;
+    permit(actor, deed.deed, { of: 'site' });
+    const before = new Map(JSON.parse(row.done) as [string, Before][]);
+    if (most !== null && before.size > most) throw new TooManyForOneWrite(before.size);
+    const all = deriveAll(context, [...before.keys()], (entry) => {
+      const found = concerned(context, entry, true);
+      return deed.takeBack(context, found, { input, before: before.get(entry) }) ? {} : null;
+    });
+    tables.update(bulkChange).set({ undone: true }).where(eq(bulkChange.id, id)).run();
+    return { ...told(connection, before.size, all), at };
+  },
+});
+
+/** What came of it, in numbers; `same`: those in which there was nothing to change. */
+function told(connection: Connection, count: number, { done, left }: DoneToAll) {
+  const same = count - done.size - left.size;
+  return { count, done: done.size, same, refused: refusedGroups(connection, left) };
+}
+
+/** The ids of the entries that are asked for. @throws Refused where others match by now */
+function idsOf(
+  { connection, site, at: now }: CommandContext,
+  asked: z.output<typeof which>,
+): string[] {
+  if ('ids' in asked) return [...new Set(asked.ids)];
+  const { filters, at, count } = asked;
+  const subjects = new SubjectStore(connection).under(site).at(now);
+  const numbers = foundBy(connection, site, filters, { at: Math.max(at, now), subjects });
+  if (count !== null && count !== numbers.length)
+    throw new Refused({
+      code: 'others-match',
+      message: `${numbers.length} entries match by now, and ${count} did when you looked.`,
+      fix: 'Look at them again.',
+    });
+  const id = statement<string>(connection, 'SELECT entry FROM newest WHERE id = ?').pluck();
+  return numbers.map((number) => id.get(number)!);
+}
+
+function concerned(context: CommandContext, id: string, deleted = false): Concerned {
+  if (!deleted) return { id, ...entryOf(context, id) };
+  const { tables } = context.connection;
+  const row = tables.select().from(entryTable).where(eq(entryTable.id, id)).get();
+  const type = row && context.site.types.get(row.type);
+  if (!row || !type) throw new Refused(gone());
+  return { id, row, type };
+}
+
+/** Keeps what is needed to take a change back; gives the number by which that is asked for. */
+function keep(
+  { connection, actor, at }: CommandContext,
+  what: BulkDo,
+  done: ReadonlyMap<string, Before>,
+): number {
+  const { id } = connection.tables
+    .insert(bulkChange)
+    .values({
+      person: actor.id,
+      at,
+      what: JSON.stringify(what),
+      done: JSON.stringify([...done]),
+    })
+    .returning({ id: bulkChange.id })
+    .get();
+  statement(
+    connection,
+    `DELETE FROM bulk_change WHERE person = ? AND id NOT IN
+       (SELECT id FROM bulk_change WHERE person = ? ORDER BY id DESC LIMIT ${KEPT})`,
+  ).run(actor.id, actor.id);
+  return id;
+}
+
+function gone(): Refused['issues'][number] {
+  return {
+    code: 'change-gone',
+    message: 'This change cannot be taken back any more.',
+    fix: 'Undo it by hand, or restore an earlier version of each entry.',
+  };
+}

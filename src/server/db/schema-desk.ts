@@ -1,0 +1,87 @@
+import { blob, index, integer, primaryKey, sqliteTable, text } from 'drizzle-orm/sqlite-core';
+import { entry } from './schema.ts';
+
+/* What editors' tables are read from, and what is kept of their work. Instants as in `schema.ts`. */
+
+/**
+ * The newest revision of each entry, as the content table and its search read it: derived. The
+ * index of full text, `newest_words`, reads its names and words, and follows them by triggers.
+ */
+export const newest = sqliteTable('newest', {
+  id: integer('id').primaryKey(),
+  entry: text('entry')
+    .notNull()
+    .unique()
+    .references(() => entry.id),
+  type: text('type').notNull(),
+  name: text('name').notNull(),
+  /** JSON: texts as text operators compare them, by column. */
+  texts: text('texts').notNull(),
+  words: text('words').notNull(),
+});
+
+/** What the content table filters and orders by, a value each: derived. */
+export const newestCell = sqliteTable(
+  'newest_cell',
+  {
+    field: text('field').notNull(),
+    /** A number or a text. */
+    value: blob('value').notNull(),
+    id: integer('id').notNull(),
+  },
+  (t) => [primaryKey({ columns: [t.field, t.value, t.id] }), index('newest_cell_id').on(t.id)],
+);
+
+/** The states of each entry over time: derived. `ends` is after all instants where none is known. */
+export const stateStretch = sqliteTable(
+  'state_stretch',
+  {
+    id: integer('id').notNull(),
+    state: text('state').notNull(),
+    starts: integer('starts').notNull(),
+    ends: integer('ends').notNull(),
+  },
+  (t) => [
+    primaryKey({ columns: [t.state, t.ends, t.starts, t.id] }),
+    index('state_stretch_id').on(t.id),
+  ],
+);
+
+/** The columns of the content table that a person has chosen, by type; '' for all types. */
+export const chosenColumns = sqliteTable(
+  'chosen_columns',
+  {
+    person: text('person').notNull(),
+    type: text('type').notNull(),
+    /** JSON: names of columns. */
+    columns: text('columns').notNull(),
+  },
+  (t) => [primaryKey({ columns: [t.person, t.type] })],
+);
+
+/** Filters of the content table that somebody has kept, with their names. */
+export const savedFilter = sqliteTable('saved_filter', {
+  id: text('id').primaryKey(),
+  name: text('name').notNull(),
+  /** Whose it is, and of nobody else where it is not shared. */
+  person: text('person').notNull(),
+  shared: integer('shared', { mode: 'boolean' }).notNull(),
+  /** JSON: what the table is narrowed down by, and its order; a type goes by its id. */
+  filters: text('filters').notNull(),
+});
+
+/** What was done to many entries at once, and what was so before: to take it back by. */
+export const bulkChange = sqliteTable(
+  'bulk_change',
+  {
+    id: integer('id').primaryKey({ autoIncrement: true }),
+    person: text('person').notNull(),
+    at: integer('at').notNull(),
+    /** JSON: what was done. */
+    what: text('what').notNull(),
+    /** JSON: ids of entries, each with what was so before. */
+    done: text('done').notNull(),
+    undone: integer('undone', { mode: 'boolean' }).notNull().default(false),
+  },
+  (t) => [index('bulk_change_person').on(t.person, t.id)],
+);

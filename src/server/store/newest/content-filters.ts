@@ -1,0 +1,119 @@
+import { z } from 'zod';
+import { contentColumns } from '@/core/content/columns.ts';
+import { searchQuery } from '@/core/content/search.ts';
+import { withInner } from '@/core/design/fields-within.ts';
+import { filterSpec } from '@/core/design/listing-spec.ts';
+import type { ContentType } from '@/core/design/spec.ts';
+import type { Issue } from '@/core/issue.ts';
+import type { Column } from '@/core/listing/columns.ts';
+import { type Filter, planFilter } from '@/core/listing/plan.ts';
+import { resolveFilter } from '@/core/listing/resolve.ts';
+import type { EntryState } from '@/core/publication/model.ts';
+import type { CompiledSite } from '@/core/site/compile.ts';
+import type { Instant } from '@/core/time/interval.ts';
+import type { Connection } from '../../db/connection.ts';
+import type { Subjects } from '../subject-store.ts';
+import { type NewestQuery, findNewest } from './find-newest.ts';
+
+/** What the content table is narrowed down by, and its order, as addresses and requests give it. */
+export const contentFilters = z.object({
+  /** Key of a type; all where left out. */
+  type: z.string().max(64).optional(),
+  search: z.string().max(1000).optional(),
+  state: z.string().max(64).optional(),
+  /** Conditions on columns by their names: see `contentColumns`. */
+  where: filterSpec.optional(),
+  /**
+   * Name of a column, "-" before it turns it round. Where left out: what fits a search best, else
+   * what was saved last.
+   */
+  sort: z.string().max(80).optional(),
+});
+/** What the content table is narrowed down by, and its order. */
+export type ContentFilters = z.output<typeof contentFilters>;
+
+/** Filters as they stand in the address bar; what cannot be read counts as left out. */
+export function readFilters(search: Record<string, string | undefined>): ContentFilters {
+  const given = Object.keys(contentFilters.shape).flatMap((name) => {
+    const text = search[name];
+    if (!text) return [];
+    const value = readFilter(name as keyof ContentFilters, text);
+    return value === undefined ? [] : [[name, value]];
+  });
+  return Object.fromEntries(given) as ContentFilters;
+}
+
+/** One filter of the address bar, whatever somebody wrote there. */
+function readFilter(name: keyof ContentFilters, text: string): unknown {
+  try {
+    const value: unknown = name === 'where' ? JSON.parse(text) : text;
+    const read = contentFilters.shape[name].safeParse(value);
+    return read.success ? read.data : undefined;
+  } catch {
+    return undefined; // no JSON, or deeper than can be read
+  }
+}
+
+/** States in the order in which screens offer them. */
+export const STATES: readonly EntryState[] = [
+  'draft',
+  'scheduled',
+  'live',
+  'live with newer draft',
+  'retired',
+  'not yet written',
+];
+
+const LAST_SAVED = '-@saved';
+
+/** What filters come to: the type, its columns, how they are ordered by, and what is wrong. */
+export interface ContentAsked {
+  type: ContentType | null;
+  columns: Map<string, Column>;
+  filter: Filter | null;
+  /** Null where they are ordered by how well they fit the search. */
+  order: { column: Column; descending: boolean } | null;
+  issues: Issue[];
+}
+
+/** Reads filters against a design; what is wrong is left out, and told. */
+export function askedOf(site: CompiledSite, filters: ContentFilters): ContentAsked {
+  const type = site.typesByKey.get(filters.type ?? '') ?? null;
+  const columns = contentColumns(type);
+  const label = type?.label ?? 'Content';
+  const { filter, issues } = filters.where
+    ? planFilter(filters.where, columns, { label, zone: site.design.site.zone })
+    : { filter: null, issues: [] };
+  const ranked = filters.sort === undefined && searchQuery(filters.search ?? '') !== null;
+  return { type, columns, filter, issues, order: ranked ? null : orderOf(columns, filters.sort) };
+}
+
+function orderOf(columns: Map<string, Column>, sort = LAST_SAVED): ContentAsked['order'] {
+  const column = columns.get(sort.replace(/^-/, ''));
+  if (!column?.sortable) return orderOf(columns);
+  return { column, descending: sort.startsWith('-') };
+}
+
+/** The numbers of all entries that filters find as of an instant, in their order. */
+export function foundBy(
+  connection: Connection,
+  site: CompiledSite,
+  filters: ContentFilters,
+  { at, subjects }: { at: Instant; subjects: Subjects },
+): number[] {
+  const { type, filter, order } = askedOf(site, filters);
+  if (filters.type !== undefined && !type) return [];
+  if (filters.state !== undefined && !STATES.includes(filters.state as EntryState)) return [];
+  const search = searchQuery(filters.search ?? '');
+  if (search === null && (filters.search ?? '').trim() !== '') return [];
+  const types = type ? [type] : site.design.types;
+  const query: NewestQuery = {
+    types: types.map(({ id }) => id),
+    search,
+    state: (filters.state as EntryState | undefined) ?? null,
+    filter: filter && resolveFilter(filter, at, site.design.site.zone, subjects),
+    order,
+    references: types.flatMap(({ fields }) => withInner(fields).map(({ id }) => id)),
+  };
+  return findNewest(connection, query, at);
+}

@@ -1,0 +1,154 @@
+import type { ContentRow, ContentTable } from '@/server/queries/content.ts';
+import type { VirtualColumn } from '@/ui/primitives/virtual-table.tsx';
+import { dayWords, entryHref } from '../format.ts';
+import { ClockLink } from '../shell/clock-link.tsx';
+import { LifeBar, LifeHead, type LifeScale } from './life-bar.tsx';
+
+type Head = VirtualColumn<ContentRow>;
+type Order = 'ascending' | 'descending';
+
+/** What the columns of the content table are made from. */
+export interface ColumnsOf {
+  table: ContentTable;
+  scale: LifeScale;
+  zone: string;
+  showsType: boolean;
+  /** Name of a column, "-" before it where it is turned round; null where by fit. */
+  sort: string | null;
+  onSort: (sort: string) => void;
+}
+
+/** The columns of the content table: what every entry has, and what was chosen. */
+export function contentHeads(of: ColumnsOf): Head[] {
+  return [...nameHeads(of), ...chosenHeads(of), ...stateHeads(of)];
+}
+
+function nameHeads(of: ColumnsOf): Head[] {
+  const name: Head = {
+    key: 'name',
+    ...sortable('@name', 'Name', 'ascending', of),
+    className: 'truncate',
+    cell: ({ id, name: words, hit }) => (
+      <>
+        <span title={words}>
+          <ClockLink
+            href={entryHref(id)}
+            className="block truncate font-[550] text-ink hover:underline"
+          >
+            {words}
+          </ClockLink>
+        </span>
+        {hit !== null && (
+          <span className="block truncate text-note text-muted">
+            <Hit words={hit} />
+          </span>
+        )}
+      </>
+    ),
+  };
+  const type: Head = {
+    key: 'type',
+    head: 'Type',
+    width: '112px',
+    className: 'truncate text-muted',
+    cell: ({ typeLabel }) => typeLabel,
+  };
+  return of.showsType ? [name, type] : [name];
+}
+
+/** Words of an entry with those that were searched for marked. */
+function Hit({ words }: { words: string }) {
+  return words.split('\u0002').map((part, i) => {
+    const [marked, rest] = i === 0 ? ['', part] : part.split('\u0003');
+    return (
+      <span key={i}>
+        {marked !== '' && <mark className="bg-transparent font-semibold text-ink">{marked}</mark>}
+        {rest}
+      </span>
+    );
+  });
+}
+
+function chosenHeads(of: ColumnsOf): Head[] {
+  return of.table.columns
+    .filter(({ shown }) => shown)
+    .map(({ name, label, numeric, sortable: can }) => ({
+      key: `column ${name}`,
+      ...(can ? sortable(name, label, 'ascending', of) : { head: label }),
+      width: numeric ? '96px' : '136px',
+      headClassName: `truncate ${numeric ? '!text-right' : ''}`,
+      className: `truncate ${numeric ? 'text-right' : ''}`,
+      cell: ({ cells }) => <span title={cells[name]}>{cells[name]}</span>,
+    }));
+}
+
+function stateHeads(of: ColumnsOf): Head[] {
+  const { scale, zone } = of;
+  return [
+    {
+      key: 'state',
+      head: 'State',
+      width: '144px',
+      className: 'truncate',
+      cell: ({ state }) => (
+        <span className={state === 'scheduled' ? 'text-amber-text' : ''}>{state}</span>
+      ),
+    },
+    {
+      key: 'life',
+      head: <LifeHead scale={scale} zone={zone} />,
+      width: '240px',
+      headClassName: 'wide-cell',
+      className: 'wide-cell',
+      cell: ({ spans, created }) => <LifeBar spans={spans} created={created} scale={scale} />,
+    },
+    {
+      key: 'address',
+      head: 'Address',
+      width: '17%',
+      headClassName: 'wide-cell',
+      className: 'wide-cell truncate text-muted',
+      cell: ({ path }) => <span title={path ?? ''}>{path ?? ''}</span>,
+    },
+    {
+      key: 'saved',
+      ...sortable('@saved', 'Saved', 'descending', of),
+      width: '104px',
+      className: 'whitespace-nowrap text-muted',
+      cell: ({ saved }) => dayWords(saved, zone),
+    },
+  ];
+}
+
+/** The head of a column that orders the table; pressed again, the other way round. */
+function sortable(
+  column: string,
+  label: string,
+  first: Order,
+  { sort, onSort }: Pick<ColumnsOf, 'sort' | 'onSort'>,
+): Pick<Head, 'head' | 'sort'> {
+  const order = orderOf(sort, column);
+  const [up, down] = [column, `-${column}`];
+  const [one, other] = first === 'ascending' ? [up, down] : [down, up];
+  const arrow = { ascending: ' ↑', descending: ' ↓', none: '' }[order];
+  return {
+    sort: order,
+    head: (
+      <button
+        type="button"
+        title={label}
+        className={`max-w-full truncate ${order === 'none' ? '' : 'font-semibold text-ink'}`}
+        onClick={() => onSort(sort === one ? other : one)}
+      >
+        {label}
+        <span aria-hidden>{arrow}</span>
+      </button>
+    ),
+  };
+}
+
+/** How rows are ordered by a column. */
+function orderOf(sort: string | null, column: string): Order | 'none' {
+  if (sort === column) return 'ascending';
+  return sort === `-${column}` ? 'descending' : 'none';
+}

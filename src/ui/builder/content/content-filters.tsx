@@ -1,0 +1,135 @@
+'use client';
+
+import { useEffect, useState } from 'react';
+import type { ContentFilters } from '@/server/store/newest/content-filters.ts';
+import type { ContentTable } from '@/server/queries/content.ts';
+import { Issues } from '@/ui/primitives/issues.tsx';
+import { counted } from '../format.ts';
+import { WhereWords } from '../listing/where-words.tsx';
+import { NewMenu } from './new-menu.tsx';
+
+const PAUSE_MS = 250;
+
+const STATES = [
+  'draft',
+  'scheduled',
+  'live',
+  'live with newer draft',
+  'retired',
+  'not yet written',
+];
+
+interface Props {
+  table: ContentTable;
+  total: number;
+  filters: ContentFilters;
+  onFilter: (change: ContentFilters) => void;
+}
+
+/** What the table is narrowed down by: type, state and words, and conditions as a sentence. */
+export function ContentFilterBar({ table, total, filters, onFilter }: Props) {
+  return (
+    <div className="flex flex-col gap-1 px-6 pt-3 pb-2">
+      <div className="flex flex-wrap items-center gap-3">
+        <h1 className="mr-2">Content</h1>
+        <Select
+          label="Type"
+          value={filters.type}
+          all={`All types (${table.counts.reduce((n, c) => n + c.count, 0).toLocaleString('en')})`}
+          options={table.counts.map((c) => ({
+            value: c.type,
+            label: `${c.label} (${c.count.toLocaleString('en')})`,
+          }))}
+          onChange={(type) => onFilter({ type, where: undefined, sort: undefined })}
+        />
+        <Select
+          label="State"
+          value={filters.state}
+          all="Any state"
+          options={STATES.map((value) => ({ value, label: value }))}
+          onChange={(state) => onFilter({ state })}
+        />
+        <SearchBox search={filters.search ?? ''} onSearch={(search) => onFilter({ search })} />
+        <span role="status" className="text-muted">
+          {counted(total, 'entry', 'entries')}
+        </span>
+        <NewMenu types={table.counts} type={filters.type} />
+      </div>
+      <div className="sentence text-table">
+        <span className="text-muted">Entries</span>
+        <WhereWords
+          where={filters.where}
+          detail={table.asked}
+          onChange={(where) => onFilter({ where })}
+        />
+        {filters.where && (
+          <button
+            type="button"
+            className="button-quiet"
+            onClick={() => onFilter({ where: undefined })}
+          >
+            Clear
+          </button>
+        )}
+      </div>
+      <Issues issues={table.issues} title="This condition is left out" />
+    </div>
+  );
+}
+
+function Select({
+  label,
+  value,
+  all,
+  options,
+  onChange,
+}: {
+  label: string;
+  value: string | undefined;
+  /** What is chosen where nothing is. */
+  all: string;
+  options: { value: string; label: string }[];
+  onChange: (value: string | undefined) => void;
+}) {
+  return (
+    <select
+      aria-label={label}
+      className="control !w-auto max-w-56"
+      value={value ?? ''}
+      onChange={(e) => onChange(e.target.value || undefined)}
+    >
+      <option value="">{all}</option>
+      {options.map((o) => (
+        <option key={o.value} value={o.value}>
+          {o.label}
+        </option>
+      ))}
+    </select>
+  );
+}
+
+/** Words to search for; asked for when somebody stops typing. */
+function SearchBox({ search, onSearch }: { search: string; onSearch: (words: string) => void }) {
+  const [words, setWords] = useState(search);
+  const [known, setKnown] = useState(search);
+  if (known !== search) {
+    // Somebody went back, or a kept filter was taken: what is typed gives way.
+    setKnown(search);
+    setWords(search);
+  }
+  useEffect(() => {
+    if (words === search) return;
+    const timer = setTimeout(() => onSearch(words), PAUSE_MS);
+    return () => clearTimeout(timer);
+  });
+  return (
+    <input
+      type="search"
+      aria-label="Search names and texts"
+      placeholder="Search names and texts"
+      className="control !w-60"
+      value={words}
+      onChange={(e) => setWords(e.target.value)}
+    />
+  );
+}
