@@ -176,7 +176,13 @@ export const DESIGN: Files = {
     clash: 'refuse',
     fields: [{ key: 'title', kind: 'text' }],
   },
-  'types/part.json': { key: 'part', fields: [{ key: 'title', kind: 'text' }] },
+  'types/part.json': {
+    key: 'part',
+    fields: [
+      { key: 'title', kind: 'text' },
+      { key: 'place', kind: 'number', position: true },
+    ],
+  },
   'listings/all.json': {
     key: 'all',
     type: 'variety',

@@ -34,7 +34,8 @@ const step = fc.oneof(
     leads: fc.boolean(),
   }),
   fc.record({ do: fc.constantFrom('delete' as const, 'save again' as const), entry }),
-  fc.record({ do: fc.constantFrom('restore' as const), entry }),
+  fc.record({ do: fc.constantFrom('restore' as const, 'desk' as const), entry }),
+  fc.record({ do: fc.constant('place' as const), entry: fc.constantFrom('t0', 't0', 'v0') }),
   fc.record({
     do: fc.constant('many' as const),
     entries: fc.uniqueArray(entry, { minLength: 1, maxLength: 4 }),
@@ -250,8 +251,7 @@ export class LivedSite {
   /** Does one thing, refused or not. */
   write(what: Write): void {
     const { connection, view, wall } = this;
-    const run = (name: CommandName, input: unknown): void => this.run(name, input);
-    const one = (sql: string): unknown => this.one(sql);
+    const [run, one] = [this.run.bind(this), this.one.bind(this)];
     const { design } = view.at(wall)!.site;
     const edits = openEdits(connection).map(({ id }) => id);
     const later = (after: number | null): string | null =>
@@ -271,6 +271,21 @@ export class LivedSite {
         run('saveEntry', { id: what.entry, type: type.id, values, seen: null });
         break;
       }
+      case 'place':
+        if (!one("SELECT id FROM entry WHERE type = 'part' AND deleted IS NULL AND ?"))
+          run('saveEntry', { id: null, type: 'part', values: { title: 'Part' }, seen: null });
+        run('moveEntry', { entry: what.entry, field: 'place', before: null });
+        run('moveEntry', {
+          entry: one("SELECT max(id) FROM entry WHERE type = 'part' AND deleted IS NULL AND ?"),
+          field: 'place',
+          before: null,
+        });
+        break;
+      case 'desk':
+        run('chooseColumns', { type: 'variety', columns: ['stock'] });
+        run('keepFilter', { name: 'Mine', shared: false, filters: { type: 'variety' } });
+        run('dropFilter', { id: one('SELECT min(id) FROM saved_filter WHERE ?') });
+        break;
       case 'many': {
         run('changeEntries', { what: what.what, which: { ids: what.entries } });
         const last = one('SELECT max(id) FROM bulk_change WHERE undone = 0 AND ? > 0');

@@ -22,7 +22,7 @@ export function derivedRows({ driver }: Connection): Record<string, unknown[]> {
   const noted = (sql: string): unknown[] => driver.prepare(sql).raw().all();
   return {
     ...rows,
-    newest: noted('SELECT entry, type, name, texts, words FROM newest ORDER BY entry'),
+    newest: noted('SELECT entry, type, name, json(texts), words FROM newest ORDER BY entry'),
     cells: noted(
       'SELECT entry, field, value FROM newest JOIN newest_cell USING (id) ORDER BY 1, 2, 3',
     ),

@@ -72,6 +72,8 @@ export interface Field {
   max?: number | undefined;
   decimals?: number | undefined;
   unit?: string | undefined;
+  /** Says where an entry stands among those of its type. */
+  position?: boolean | undefined;
   /** Of days and instants: `yyyy-MM-dd`, or `today ± days`. */
   earliest?: string | undefined;
   latest?: string | undefined;

@@ -3,11 +3,14 @@ import type { Result } from '@/core/issue.ts';
 import { changeEntries, undoChange } from './bulk/change-entries.ts';
 import { cancelPlan } from './cancel-plan.ts';
 import { deleteEntry } from './delete-entry.ts';
+import { moveEntry } from './move-entry.ts';
 import { planChange } from './plan-change.ts';
 import { changePick } from './picks/change-pick.ts';
 import { movePick } from './picks/move-pick.ts';
 import { pick } from './picks/pick.ts';
 import { unpick } from './picks/unpick.ts';
+import { chooseColumns } from './desk/choose-columns.ts';
+import { dropFilter, keepFilter } from './desk/keep-filter.ts';
 import { discardEdits, redoEdit, undoEdit } from './bench/undo-edit.ts';
 import { editDesign } from './bench/edit-design.ts';
 import { rebaseEdit } from './bench/rebase-edit.ts';
@@ -26,12 +29,16 @@ export const COMMANDS = {
   startSite,
   saveEntry,
   setReference,
+  moveEntry,
   planChange,
   cancelPlan,
   deleteEntry,
   restoreEntry,
   changeEntries,
   undoChange,
+  chooseColumns,
+  keepFilter,
+  dropFilter,
   addSubjects,
   changeSubjects,
   undoSubjects,

@@ -10,6 +10,7 @@ import { formatStyled } from '@/core/pattern/date-format.ts';
 import { isBlank } from '@/core/pattern/types.ts';
 import { entry, plannedChange, revision } from '../db/schema.ts';
 import { addPick } from '../store/picks.ts';
+import { withNextPlaces } from '../store/newest/positions.ts';
 import { statement } from '../store/statement.ts';
 import { revisionWriter } from '../store/revision-writer.ts';
 import { type CommandContext, Refused, command } from './definition.ts';
@@ -45,10 +46,9 @@ export const saveEntry = command({
     const { connection, site, actor, at } = context;
     const type = given === null ? typeOf(context, key) : entryOf(context, given).type;
     const id = given ?? `${type.key}-${randomBytes(6).toString('hex')}`;
-    const { values, issues } = valuesOfForm(connection, site, type, form, {
-      now: at,
-      entry: given,
-    });
+    const read = valuesOfForm(connection, site, type, form, { now: at, entry: given });
+    const { issues } = read;
+    const values = given === null ? withNextPlaces(connection, type, read.values) : read.values;
     issues.push(...blankName(type, values, given));
     if (given === null) issues.push(...thereAlready(context, type));
     if (takeOver && issues.length === 0) takePartners(context, type, values, given);

@@ -15,8 +15,8 @@ export const newest = sqliteTable('newest', {
     .references(() => entry.id),
   type: text('type').notNull(),
   name: text('name').notNull(),
-  /** JSON: texts as text operators compare them, by column. */
-  texts: text('texts').notNull(),
+  /** JSONB: texts as text operators compare them, by column. */
+  texts: blob('texts').notNull(),
   words: text('words').notNull(),
 });
 

@@ -1,6 +1,8 @@
-import { searchQuery } from '@/core/content/search.ts';
+import { hitIn } from '@/core/content/hit.ts';
 import { withComputed } from '@/core/design/computed.ts';
 import { displayValues } from '@/core/design/field-values.ts';
+import type { ControlName } from '@/core/design/controls.ts';
+import type { Field } from '@/core/design/field.ts';
 import { kindOf } from '@/core/design/kinds/index.ts';
 import type { ContentType } from '@/core/design/spec.ts';
 import { sentence } from '@/core/design/words.ts';
@@ -25,15 +27,11 @@ import {
 } from '../store/newest/content-filters.ts';
 import { listFound } from './content-found.ts';
 import { displayWorld } from './display.ts';
+import { type FormField, formFields } from './entry.ts';
 import { type FilterColumns, filterColumns } from './filter-columns.ts';
+import type { LifeSpan } from './life-span.ts';
+import { type KeptFilter, keptFilters } from './kept-filters.ts';
 import type { SiteView } from './site-view.ts';
-
-/** A stretch of an entry's life; planned where it starts ahead of now. */
-export interface LifeSpan {
-  from: Instant;
-  to: Instant | null;
-  revision: number;
-}
 
 /** A row of the content table. */
 export interface ContentRow {
@@ -44,9 +42,11 @@ export interface ContentRow {
   state: EntryState;
   spans: LifeSpan[];
   path: string | null;
+  /** Values of the fields that are edited in the table, by their ids. */
+  values: Record<string, unknown>;
   /** Texts of the chosen columns, by their names. */
   cells: Record<string, string>;
-  /** Where searched words stand in it, those words between U+0002 and U+0003; null where none do. */
+  /** Where searched words stand in it, marked as `hitIn` marks them; null where none do. */
   hit: string | null;
   saved: Instant;
   /** When it was made. */
@@ -89,6 +89,13 @@ export interface ContentTable {
   asked: FilterColumns;
   /** What is wrong with the conditions. */
   issues: Issue[];
+  kept: KeptFilter[];
+  /** Id of the field that rows are put in order by where the table is sorted by it; else null. */
+  position: string | null;
+  /** The fields that are edited in the table. */
+  fields: FormField[];
+  /** Id of the type that is shown; null for all. */
+  typeId: string | null;
 }
 
 type Row = {
@@ -100,6 +107,7 @@ type Row = {
   created: number;
   author: string;
   published: number | null;
+  words: string;
   revisions: string;
   spans: string | null;
   path: string | null;
@@ -132,8 +140,29 @@ export function contentTable(
     counts: typeCounts(view, site, at),
     asked: filterColumns(view, site, asked, { filters, at }),
     issues: asked.issues,
+    kept: keptFilters(view.connection, site, actor),
+    position: positionOf(asked),
+    fields: asked.type
+      ? formFields(view, simpleFields(asked.type, shown), {}, { at, entry: null })
+      : [],
+    typeId: asked.type?.id ?? null,
   };
 }
+
+/** The field that rows are put in order by; only where they stand by it, the lowest first. */
+function positionOf({ type, order }: ContentAsked): string | null {
+  const field = type?.fields.find((f) => f.position && f.id === order?.column.name);
+  return field && !order!.descending ? field.id : null;
+}
+
+/** Fields whose one short value is changed in the table. */
+function simpleFields({ fields, naming }: ContentType, shown: readonly string[]): Field[] {
+  return fields.filter(
+    (f) => !f.many && SIMPLE.has(kindOf(f).control) && (shown.includes(f.id) || f.key === naming),
+  );
+}
+
+const SIMPLE = new Set<ControlName>(['line', 'number', 'yes-no', 'day', 'option', 'subject']);
 
 const NO_SITE: ContentTable = {
   rows: [],
@@ -142,6 +171,10 @@ const NO_SITE: ContentTable = {
   counts: [],
   asked: { columns: [], names: {}, at: 0 },
   issues: [],
+  kept: [],
+  fields: [],
+  position: null,
+  typeId: null,
 };
 
 /** Which rows of the content table are asked for, from a place on. */
@@ -169,9 +202,15 @@ export function contentRows(
 
 /** The types of a site, with how many entries there are of each. */
 function typeCounts(view: SiteView, site: CompiledSite, at: Instant): TypeCount[] {
-  const sql = `SELECT type, count(*) AS count FROM entry
-    WHERE deleted IS NULL OR deleted > ? GROUP BY type`;
-  const counts = statement<{ type: string; count: number }>(view.connection, sql).all(at);
+  const all = statement<{ type: string; count: number }>(
+    view.connection,
+    `SELECT value AS type, count(*) AS count FROM newest_cell WHERE field = '@type' GROUP BY value`,
+  ).all();
+  const gone = statement<number>(
+    view.connection,
+    `SELECT count(*) FROM newest_cell AS d JOIN newest AS n ON n.id = d.id
+       WHERE d.field = '@deleted' AND d.value <= ? AND n.type = ?`,
+  ).pluck();
   return site.design.types.map((t) => ({
     type: t.key,
     label: t.plural,
@@ -179,11 +218,11 @@ function typeCounts(view: SiteView, site: CompiledSite, at: Instant): TypeCount[
     description: t.description,
     address: t.address ?? null,
     single: t.single ?? false,
-    count: counts.find((c) => c.type === t.id)?.count ?? 0,
+    count: (all.find((c) => c.type === t.id)?.count ?? 0) - gone.get(at, t.id)!,
   }));
 }
 
-/** What can stand in columns of the table. */
+/** What can stand in columns of the table; what was chosen comes first, in its order. */
 function columnsFor(
   connection: Connection,
   actor: Actor,
@@ -192,22 +231,28 @@ function columnsFor(
   const chosen = chosenColumns(connection, actor, type?.id ?? null);
   const own = [...columns.values()].filter(({ name }) => SHOWABLE.has(name));
   const fields = (type?.fields ?? []).filter((f) => f.key !== type!.naming);
-  return [
+  const all = [
     ...fields.map((f) => ({
       name: f.id,
       label: f.label,
       numeric: kindOf(f).family === 'number' && !f.many,
-      sortable: columns.get(f.id)?.sortable ?? false,
-      shown: chosen ? chosen.includes(f.id) : f.column,
+      shown: f.column,
     })),
     ...own.map(({ name, label }) => ({
-      name,
-      label: sentence(label),
-      numeric: false,
-      sortable: columns.get(name)!.sortable,
-      shown: chosen ? chosen.includes(name) : false,
+      ...{ name, label: sentence(label), numeric: false, shown: false },
     })),
   ];
+  const placed = chosen
+    ? [
+        ...chosen.flatMap((name) => all.filter((c) => c.name === name)),
+        ...all.filter(({ name }) => !chosen.includes(name)),
+      ]
+    : all;
+  return placed.map((column) => ({
+    ...column,
+    sortable: columns.get(column.name)?.sortable ?? false,
+    shown: chosen?.includes(column.name) ?? column.shown,
+  }));
 }
 
 /** What every entry has and what is not in the table anyway. */
@@ -221,7 +266,7 @@ interface Shown {
 
 /** Rows by the numbers that entries have among all, in that order. */
 function rowsOf(view: SiteView, numbers: readonly number[], shown: Shown): ContentRow[] {
-  const { at, filters } = shown;
+  const { at } = shown;
   const newest =
     at >= settledInstant(view.connection)
       ? 'e.newest'
@@ -229,27 +274,10 @@ function rowsOf(view: SiteView, numbers: readonly number[], shown: Shown): Conte
   const sql = `SELECT ${SHOWN} FROM newest AS n JOIN entry AS e ON e.id = n.entry
     JOIN revision AS r ON r.entry = e.id AND r.number = ${newest} WHERE n.id = @number`;
   const read = statement<Row>(view.connection, sql);
-  const hits = hitsIn(view.connection, numbers, filters.search ?? '');
   return numbers.flatMap((number) => {
     const row = read.get({ at, number });
-    return (row && contentRow(view, row, shown, hits.get(number) ?? null)) ?? [];
+    return (row && contentRow(view, row, shown)) ?? [];
   });
-}
-
-/** Where searched words stand in entries, by their numbers. */
-function hitsIn(
-  connection: Connection,
-  numbers: readonly number[],
-  search: string,
-): Map<number, string> {
-  const query = searchQuery(search);
-  if (query === null) return new Map();
-  const sql = `SELECT rowid, snippet(newest_words, 1, char(2), char(3), '…', 12)
-    FROM newest_words WHERE newest_words MATCH ? AND rowid IN (SELECT value FROM json_each(?))`;
-  const rows = statement<[number, string]>(connection, sql)
-    .raw()
-    .all(query, JSON.stringify(numbers));
-  return new Map(rows.filter(([, words]) => words.includes('\u0002')));
 }
 
 const LIFE = `
@@ -257,7 +285,7 @@ const LIFE = `
   (SELECT json_group_array(json_array(starts, ends, revision)) FROM live_interval
      WHERE entry = e.id) AS spans`;
 const SHOWN = `
-  e.id, e.type, r.name, r."values", r.saved, e.created, e.author, e.published, ${LIFE},
+  e.id, e.type, n.words, r.name, r."values", r.saved, e.created, e.author, e.published, ${LIFE},
   (SELECT path FROM address AS a WHERE a.entry = e.id AND a.role = 'current'
      AND ${asOf('a', '@at')}) AS path`;
 
@@ -275,30 +303,26 @@ function lifeOf(
   return { state: stateAt({ revisions, intervals: spans }, at).state, spans };
 }
 
-function contentRow(
-  view: SiteView,
-  row: Row,
-  { at, columns }: Shown,
-  hit: string | null,
-): ContentRow | null {
+function contentRow(view: SiteView, row: Row, { at, columns, filters }: Shown): ContentRow | null {
   const { site } = view.at(at)!;
   const type = site.types.get(row.type);
   if (!type) return null;
   const { state, spans } = lifeOf(row, at);
   const { id, name, path, saved, created } = row;
   return {
-    ...{ id, type: type.key, typeLabel: type.label, name, state, spans, path, saved, created, hit },
-    cells: cellsOf(view, row, type, { at, columns }),
+    ...{ id, type: type.key, typeLabel: type.label, name, state, spans, path, saved, created },
+    hit: filters.search ? hitIn(row.words, filters.search) : null,
+    ...cellsOf(view, row, type, { at, columns }),
   };
 }
 
-/** Texts of the chosen columns. */
+/** Texts of the chosen columns, and the values that are edited in them. */
 function cellsOf(
   view: SiteView,
   row: Row,
   type: ContentType,
   { at, columns }: Pick<Shown, 'at' | 'columns'>,
-): Record<string, string> {
+): Pick<ContentRow, 'cells' | 'values'> {
   const { design } = view.at(at)!.site;
   const stored = valuesOfType(type, row.values, design.site);
   const values = withComputed(type.fields, stored, design.site);
@@ -314,5 +338,9 @@ function cellsOf(
     const field = type.fields.find((f) => f.id === name);
     return own[name]?.() ?? (field ? displayValues(values, field, world) : '');
   };
-  return Object.fromEntries(columns.map((name) => [name, textOf(name)]));
+  const simple = simpleFields(type, columns);
+  return {
+    cells: Object.fromEntries(columns.map((name) => [name, textOf(name)])),
+    values: Object.fromEntries(simple.map(({ id }) => [id, stored[id] ?? null])),
+  };
 }

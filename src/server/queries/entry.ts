@@ -17,7 +17,7 @@ import { liveInterval, plannedChange, refusal, revision } from '../db/schema.ts'
 import { personName } from '../store/persons.ts';
 import { statement } from '../store/statement.ts';
 import { valuesOfType } from '../store/stored-values.ts';
-import type { LifeSpan } from './content.ts';
+import type { LifeSpan } from './life-span.ts';
 import { entryName } from './display.ts';
 import { type FieldNote, notesOf } from './field-notes.ts';
 import { withMeantSubjects } from './meant-subjects.ts';
@@ -274,7 +274,7 @@ function presetsOfType(view: SiteView, { key, presets }: ContentType, at: Instan
 }
 
 /** Fields as a form has them, those of groups within theirs. */
-function formFields(
+export function formFields(
   view: SiteView,
   all: readonly Field[],
   values: Values,

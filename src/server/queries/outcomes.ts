@@ -7,10 +7,12 @@ import { SEEING } from './clock.ts';
 import { contentFilters } from '../store/newest/content-filters.ts';
 import { contentRows } from './content.ts';
 import { conversionOutcome, readersNow } from './conversion.ts';
+import { newEntry } from './entry.ts';
 import { entryOutcome, retireReach } from './entry-outcome.ts';
 import { leadingHere, referenceExample } from './leading-here.ts';
 import { listingOutcome } from './listing.ts';
 import { findEntries } from './offers.ts';
+import { people } from './people.ts';
 import { reachSoFar } from './reach.ts';
 import { sameWord } from './same-word.ts';
 import { settingsOutcome } from './settings.ts';
@@ -92,6 +94,11 @@ const OUTCOMES: Record<string, Outcome> = {
     z.object({ at, filters: contentFilters, from: z.int().min(0).max(1e9) }),
     (view, actor, input) => contentRows(view, actor, input),
   ),
+  form: outcome(
+    z.object({ at, type: key }),
+    (view, actor, input) => newEntry(view, actor, input.type, input.at)?.type.fields ?? [],
+  ),
+  people: outcome(z.object({ at }), (view, actor) => people(view, actor)),
   retire: outcome(z.object({ at, id }), (view, actor, input) =>
     retireReach(view, actor, input.id, input.at),
   ),

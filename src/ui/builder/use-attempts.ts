@@ -38,6 +38,11 @@ export interface Attempts {
   ) => Promise<boolean>;
 }
 
+/** What a new write is watched by. */
+export function newJob(): string {
+  return `${Date.now().toString(36)}-${Math.random().toString(36).slice(2)}`;
+}
+
 /** Has things done one at a time, and tells what came of the last. */
 export function useAttempts(): Attempts {
   const router = useRouter();
@@ -51,7 +56,7 @@ export function useAttempts(): Attempts {
       act: (job: string) => Promise<Result<T>>,
       then: (value: T) => Said,
     ): Promise<boolean> => {
-      const id = `${Date.now().toString(36)}-${Math.random().toString(36).slice(2)}`;
+      const id = newJob();
       setJob(id);
       setBusy(true);
       const result = await act(id);

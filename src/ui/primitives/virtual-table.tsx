@@ -23,6 +23,8 @@ interface Props<Row> {
   /** Hears which rows are in sight. */
   onSee: (from: number, to: number) => void;
   isChosen?: (row: Row) => boolean;
+  /** Puts the row of a key before the one at a place; left out where rows are not moved. */
+  onDrop?: ((key: string, index: number) => void) | undefined;
   /** What stands below the last row. */
   children?: ReactNode;
   /** Begins again at the top whenever it changes. */
@@ -31,7 +33,8 @@ interface Props<Row> {
 
 /** Rows of the same sort of thing, however many: those in sight are drawn. */
 export function VirtualTable<Row>(props: Props<Row>) {
-  const { columns, count, rowAt, keyOf, label, rowHeight, onSee, isChosen, listKey } = props;
+  const { columns, count, rowAt, keyOf, label, rowHeight, onSee, isChosen, onDrop, listKey } =
+    props;
   const pane = useRef<HTMLDivElement>(null);
   // eslint-disable-next-line react-hooks/incompatible-library -- what it gives is read here alone
   const virtual = useVirtualizer({
@@ -75,6 +78,8 @@ export function VirtualTable<Row>(props: Props<Row>) {
                 aria-rowindex={index + 2}
                 data-chosen={row !== undefined && isChosen?.(row) ? '' : undefined}
                 style={{ height: rowHeight }}
+                onDragOver={onDrop && ((e) => e.preventDefault())}
+                onDrop={onDrop && ((e) => onDrop(e.dataTransfer.getData('text/plain'), index))}
               >
                 {columns.map(({ key, cell, className }) => (
                   <td key={key} className={className}>

@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { ok } from '../../issue.ts';
+import { type Issue, ok } from '../../issue.ts';
 import { formatNumber } from '../../pattern/to-text.ts';
 import { one } from '../../pattern/types.ts';
 import type { Field } from '../field.ts';
@@ -43,9 +43,14 @@ export const number: FieldKind<'number'> = {
     decimals: z.int().min(0).max(10).optional(),
     /** Stands behind the number: "kg". */
     unit: z.string().min(1).max(20).optional(),
+    /** Says where an entry stands among those of its type: they are put in order by hand. */
+    position: z.boolean().optional(),
   },
   limits: (stored, field) => numberLimits(Number(stored), field),
-  check: (field, path) => ordered(field, path, [field.min, field.max]),
+  check: (field, path) => [
+    ...ordered(field, path, [field.min, field.max]),
+    ...checkPosition(field, path),
+  ],
   control: 'number',
   otherControls: ({ min, max, many }) =>
     min === undefined || max === undefined || many ? [] : ['slider'],
@@ -72,5 +77,22 @@ function numberLimits(value: number, { min, max, decimals }: Field): string[] {
     ...(decimals !== undefined && written > decimals
       ? [decimals === 0 ? 'is a whole number' : `has at most ${decimals} digits after the point`]
       : []),
+  ];
+}
+
+/** Entries are put between others, so their places are numbers of any form. */
+function checkPosition(
+  { position, label, min, max, decimals, many }: Field,
+  path: string,
+): Issue[] {
+  const isLimited = [min, max, decimals].some((limit) => limit !== undefined) || many;
+  if (!position || !isLimited) return [];
+  return [
+    {
+      code: 'limited-position',
+      path,
+      message: `${label} says where entries stand, and its numbers are limited, or several.`,
+      fix: 'Take the limits away, or do not put entries in order by it.',
+    },
   ];
 }

@@ -3,10 +3,9 @@ import { describe } from '@/core/design-edit/describe.ts';
 import { type Folded, type OpenEdit, foldEdits } from '@/core/design-edit/fold.ts';
 import { designEdit } from '../../db/schema.ts';
 import { openEdits } from '../../store/bench.ts';
-import { closeSettled } from '../../store/derive-index.ts';
-import { designsFrom } from '../../store/designs-ahead.ts';
 import { raiseBench } from '../../store/write.ts';
 import type { CommandContext } from '../definition.ts';
+import { settle } from '../settle.ts';
 
 /** What is released now with all open edits on top. */
 export function workingDesign({ connection, site }: CommandContext): Folded {
@@ -33,7 +32,7 @@ export function setEdits(
 }
 
 /** Says that the bench changed, and settles what has ended by now: nothing else is derived. */
-export function benchChanged({ connection, site, at }: CommandContext): void {
-  raiseBench(connection);
-  closeSettled(connection, designsFrom(connection, at, site), at);
+export function benchChanged(context: CommandContext): void {
+  raiseBench(context.connection);
+  settle(context);
 }

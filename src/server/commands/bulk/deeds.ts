@@ -14,21 +14,15 @@ export const BULK_DEEDS = {
   give,
   remove,
 } as const;
-/** The name of something that can be done to many entries. */
-export type BulkDeedName = keyof typeof BULK_DEEDS;
-
-const named = <N extends BulkDeedName>(name: N) =>
-  z.strictObject({ do: z.literal(name), ...BULK_DEEDS[name].input.shape });
-
 /** What is to be done to many entries: the name, and what it takes. */
 export const bulkDo = z.discriminatedUnion('do', [
-  named('publish'),
-  named('retire'),
-  named('setValue'),
-  named('addSubject'),
-  named('takeSubject'),
-  named('give'),
-  named('remove'),
+  z.strictObject({ do: z.literal('publish'), ...publish.input.shape }),
+  z.strictObject({ do: z.literal('retire'), ...retire.input.shape }),
+  z.strictObject({ do: z.literal('setValue'), ...setValue.input.shape }),
+  z.strictObject({ do: z.literal('addSubject'), ...addSubject.input.shape }),
+  z.strictObject({ do: z.literal('takeSubject'), ...takeSubject.input.shape }),
+  z.strictObject({ do: z.literal('give'), ...give.input.shape }),
+  z.strictObject({ do: z.literal('remove'), ...remove.input.shape }),
 ]);
 /** What is to be done to many entries. */
 export type BulkDo = z.output<typeof bulkDo>;

@@ -2,11 +2,10 @@ import type { Picks } from '@/core/design/spec.ts';
 import { foldEdits } from '@/core/design-edit/fold.ts';
 import { readKey } from '@/core/forecast/read-set.ts';
 import { openEdits } from '../../store/bench.ts';
-import { closeSettled } from '../../store/derive-index.ts';
-import { designsFrom } from '../../store/designs-ahead.ts';
 import { type Pick, pickOf } from '../../store/picks.ts';
 import { raisePublic } from '../../store/write.ts';
 import { type CommandContext, Refused } from '../definition.ts';
+import { settle } from '../settle.ts';
 
 /** Picks of the working design, by their id: those on the bench hold entries already. */
 export function picksOf({ connection, site }: CommandContext, id: string): Picks {
@@ -33,7 +32,7 @@ export function openPick({ connection, at }: CommandContext, id: number): Pick {
 }
 
 /** Says that picks changed; nothing of entries follows from that. */
-export function picksChanged({ connection, site, at }: CommandContext, picks: string): void {
-  closeSettled(connection, designsFrom(connection, at, site), at);
-  raisePublic(connection, [readKey.picks(picks)]);
+export function picksChanged(context: CommandContext, picks: string): void {
+  settle(context);
+  raisePublic(context.connection, [readKey.picks(picks)]);
 }

@@ -3,7 +3,7 @@ CREATE TABLE `newest` (
 	`entry` text NOT NULL,
 	`type` text NOT NULL,
 	`name` text NOT NULL,
-	`texts` text NOT NULL,
+	`texts` blob NOT NULL,
 	`words` text NOT NULL,
 	FOREIGN KEY (`entry`) REFERENCES `entry`(`id`) ON UPDATE no action ON DELETE no action
 );

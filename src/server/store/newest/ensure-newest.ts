@@ -7,6 +7,7 @@ import { type DesignsAhead, sitesOf } from '../designs-ahead.ts';
 import { goneTypes } from '../earlier-designs.ts';
 import { statement } from '../statement.ts';
 import { typesOf } from '../types-ahead.ts';
+import { fillNewest } from './fill-newest.ts';
 import { type ReadBy, noteNewest } from './write-newest.ts';
 
 /** Raised whenever what is noted is made otherwise than before. */
@@ -36,12 +37,15 @@ export function ensureNewest(connection: Connection, designs: DesignsAhead): Ens
   const types = new Map([...by.types, ...gone.map((type) => [type.id, type] as const)]);
   const note = noteNewest(connection, { ...by, types });
   const ids = statement<string>(connection, 'SELECT id FROM entry WHERE type = ?').pluck();
+  const noted = statement<number>(connection, 'SELECT count(*) FROM newest WHERE type = ?').pluck();
   const keep = statement(
     connection,
     'INSERT INTO meta (key, value) VALUES (?, ?) ON CONFLICT (key) DO UPDATE SET value = excluded.value',
   );
   for (const [type, form] of [...forms, ...gone.map(({ id }) => [id, ''] as const)]) {
-    for (const id of ids.all(type)) note(id);
+    const [all, known] = [ids.all(type), noted.get(type)!];
+    if (known === 0) fillNewest(connection, { ...by, types }, all);
+    else for (const id of all) note(id);
     keep.run(`newest:${type}`, form);
   }
   // What this transaction made goes with it where it is not kept.

@@ -1,3 +1,4 @@
+import { LRUCache } from 'lru-cache';
 import type { Column } from '@/core/listing/columns.ts';
 import type { ResolvedFilter, Test } from '@/core/listing/resolve.ts';
 import type { EntryState } from '@/core/publication/model.ts';
@@ -5,7 +6,7 @@ import type { Instant } from '@/core/time/interval.ts';
 import type { Connection } from '../../db/connection.ts';
 import { asOf } from '../as-of.ts';
 import { statement } from '../statement.ts';
-import { settledInstant } from '../write.ts';
+import { settledInstant, totalGeneration } from '../write.ts';
 import { type Numbers, both, either, numbersOf, without } from './numbers.ts';
 
 /** Which entries are looked for, and their order. */
@@ -29,6 +30,14 @@ export interface NewestQuery {
 export function findNewest(connection: Connection, query: NewestQuery, at: Instant): number[] {
   return new Finder(connection, query, at).find();
 }
+
+/** Beyond so many, those that have the words in their name come first, then what was saved last. */
+const MOST_RANKED = 20_000;
+const SAVED = { name: '@saved', family: 'instant', field: null } as const;
+
+/** Lists that were read while nothing was written, by connection. */
+const READ = new WeakMap<object, { generation: number; lists: LRUCache<string, number[]> }>();
+const LISTS_KEPT = 32;
 
 class Finder {
   private readonly most: number;
@@ -56,8 +65,7 @@ class Finder {
   private there(): Numbers {
     const { types } = this.query;
     const all = this.numbers(
-      `SELECT id FROM newest_cell WHERE field = '@type'
-         AND value IN (SELECT value FROM json_each(?))`,
+      `SELECT id FROM newest WHERE type IN (SELECT value FROM json_each(?))`,
       JSON.stringify(types),
     );
     const gone = this.numbers(
@@ -78,11 +86,29 @@ class Finder {
     return without(new Uint8Array(this.most + 1).fill(1), written);
   }
 
-  /** Searched words, the best fit first where `ranked`. */
-  private searched(query: string, ranked: boolean): number[] {
-    const order = ranked ? `ORDER BY bm25(newest_words, 10, 1), rowid` : '';
-    const sql = `SELECT rowid FROM newest_words WHERE newest_words MATCH ? ${order}`;
-    return this.numbers(sql, query);
+  /** Those that hold searched words, the best fit first where `ranked`. */
+  private searched(query: string, ranked: boolean): readonly number[] {
+    const found = this.numbers('SELECT rowid FROM newest_words WHERE newest_words MATCH ?', query);
+    if (!ranked) return found;
+    if (found.length <= MOST_RANKED)
+      return this.numbers(
+        `SELECT rowid FROM newest_words WHERE newest_words MATCH ?
+           ORDER BY bm25(newest_words, 10, 1), rowid`,
+        query,
+      );
+    const named = this.of(
+      this.numbers(
+        'SELECT rowid FROM newest_words WHERE newest_words MATCH ?',
+        `name : (${query})`,
+      ),
+    );
+    const all = this.of(found);
+    const last = this.inOrder(SAVED, true);
+    const fits =
+      (wanted: 0 | 1) =>
+      (id: number): boolean =>
+        all[id] === 1 && named[id] === wanted;
+    return [...last.filter(fits(1)), ...last.filter(fits(0))];
   }
 
   /** Those of `among` of which a filter holds. */
@@ -133,11 +159,10 @@ class Finder {
 
   /** Those whose text `t` in a column passes; the value compared with is `@value`. */
   private withTexts(passes: string, name: string, value: string | number): Numbers {
-    const sql = `SELECT id FROM (SELECT newest.id, j.value AS t FROM newest
-      JOIN json_each(texts) AS j ON j.key = @name
-      WHERE newest.type IN (SELECT value FROM json_each(@types))) WHERE ${passes}`;
+    const sql = `SELECT id FROM (SELECT id, texts ->> @path AS t FROM newest
+      WHERE type IN (SELECT value FROM json_each(@types))) WHERE ${passes}`;
     const types = JSON.stringify(this.query.types);
-    return this.of(this.numbers(sql, { name, value, types }));
+    return this.of(this.numbers(sql, { path: `$."${name}"`, value, types }));
   }
 
   private compared(
@@ -207,7 +232,10 @@ class Finder {
     return out;
   }
 
-  private inOrder({ name, family, field }: Column, descending: boolean): number[] {
+  private inOrder(
+    { name, family, field }: Pick<Column, 'name' | 'family' | 'field'>,
+    descending: boolean,
+  ): readonly number[] {
     if (family !== 'choice')
       return this.numbers(
         `SELECT id FROM newest_cell WHERE field = ? ORDER BY value ${descending ? 'DESC' : ''}, id`,
@@ -222,9 +250,23 @@ class Finder {
     return numbersOf(list, this.most);
   }
 
-  private numbers(sql: string, ...params: unknown[]): number[] {
-    return statement<number>(this.connection, sql)
-      .pluck()
-      .all(...params);
+  /** The numbers that a statement gives; they are remembered until something is written. */
+  private numbers(sql: string, ...params: unknown[]): readonly number[] {
+    const { connection } = this;
+    const generation = totalGeneration(connection);
+    let known = READ.get(connection.driver);
+    if (known?.generation !== generation) {
+      known = { generation, lists: new LRUCache({ max: LISTS_KEPT }) };
+      READ.set(connection.driver, known);
+    }
+    const key = JSON.stringify([sql, ...params]);
+    let found = known.lists.get(key);
+    if (!found) {
+      found = statement<number>(connection, sql)
+        .pluck()
+        .all(...params);
+      known.lists.set(key, found);
+    }
+    return found;
   }
 }

@@ -1,4 +1,4 @@
-import { type ContentCells, contentCells } from '@/core/content/cells.ts';
+import { type ContentCell, contentCells } from '@/core/content/cells.ts';
 import { withComputed } from '@/core/design/computed.ts';
 import type { Converting } from '@/core/design/conversion.ts';
 import type { ContentType } from '@/core/design/spec.ts';
@@ -28,21 +28,42 @@ interface EntryRow {
   values: string;
 }
 
-/** Notes of entries what the content table reads: of those that are new or were changed. */
-export function noteNewest(connection: Connection, { types, site }: ReadBy): (id: string) => void {
+/** Puts a cell of the entry with a number somewhere. */
+type PutCell = (field: string, value: string | number, number: number) => void;
+
+/**
+ * Notes of entries what the content table reads: of those that are new or were changed. Where cells
+ * are put elsewhere, nothing is noted of the entries yet.
+ */
+export function noteNewest(
+  connection: Connection,
+  { types, site }: ReadBy,
+  put?: PutCell,
+): (id: string) => void {
   const read = statement<EntryRow>(
     connection,
     `SELECT e.type, e.author, e.created, e.deleted, e.published, r.saved, r.name, r."values"
        FROM entry AS e JOIN revision AS r ON r.entry = e.id AND r.number = e.newest WHERE e.id = ?`,
   );
-  const write = newestWriter(connection);
+  const writeRow = rowWriter(connection);
+  const writeCells = put ? null : cellWriter(connection);
   const writeStates = stateWriter(connection);
   return (id) => {
     const row = read.get(id);
     const type = types.get(row?.type ?? '');
     if (!row || !type) return;
     const values = withComputed(type.fields, valuesOfType(type, row.values, site), site);
-    const number = write(id, { ...row, type: type.id }, contentCells({ ...row, type, values }));
+    const { cells, texts, words } = contentCells({ ...row, type, values });
+    const { name } = row;
+    const number = writeRow({
+      entry: id,
+      type: type.id,
+      name,
+      texts: JSON.stringify(texts),
+      words,
+    });
+    if (writeCells) writeCells(number, cells);
+    else for (const [field, value] of cells) put!(field, value, number);
     writeStates(id, number);
   };
 }
@@ -75,17 +96,42 @@ function numberReader(connection: Connection): (id: string) => number | undefine
   return (id) => read.get(id);
 }
 
-/** Writes what is noted of a revision; gives the number that the entry has among all. */
-function newestWriter(
-  connection: Connection,
-): (entry: string, own: { type: string; name: string }, read: ContentCells) => number {
-  const put = statement<number>(
+interface NewestRow {
+  entry: string;
+  type: string;
+  name: string;
+  texts: string;
+  words: string;
+}
+
+/** Writes the row of an entry where it is another; gives the number that it has among all. */
+function rowWriter(connection: Connection): (row: NewestRow) => number {
+  const stands = statement<NewestRow & { id: number }>(
     connection,
-    `INSERT INTO newest (entry, type, name, texts, words) VALUES (@entry, @type, @name, @texts, @words)
-       ON CONFLICT (entry) DO UPDATE SET type = excluded.type, name = excluded.name,
-         texts = excluded.texts, words = excluded.words RETURNING id`,
+    'SELECT id, entry, type, name, json(texts) AS texts, words FROM newest WHERE entry = ?',
+  );
+  const add = statement<number>(
+    connection,
+    `INSERT INTO newest (entry, type, name, texts, words)
+       VALUES (@entry, @type, @name, jsonb(@texts), @words) RETURNING id`,
   ).pluck();
-  const cells = statement<[string, string | number]>(
+  const set = statement(
+    connection,
+    `UPDATE newest SET type = @type, name = @name, texts = jsonb(@texts), words = @words
+       WHERE entry = @entry`,
+  );
+  return (row) => {
+    const known = stands.get(row.entry);
+    if (!known) return add.get(row)!;
+    const { id, ...before } = known;
+    if (JSON.stringify(before) !== JSON.stringify(row)) set.run(row);
+    return id;
+  };
+}
+
+/** Writes the cells of an entry, of which those that stand stay. */
+function cellWriter(connection: Connection): (number: number, cells: ContentCell[]) => void {
+  const read = statement<[string, string | number]>(
     connection,
     'SELECT field, value FROM newest_cell WHERE id = ?',
   ).raw();
@@ -94,14 +140,12 @@ function newestWriter(
     'DELETE FROM newest_cell WHERE field = ? AND value = ? AND id = ?',
   );
   const add = statement(connection, 'INSERT OR IGNORE INTO newest_cell VALUES (?, ?, ?)');
-  return (entry, { type, name }, { cells: wanted, texts, words }) => {
-    const number = put.get({ entry, type, name, texts: JSON.stringify(texts), words })!;
-    const before = cells.all(number);
+  return (number, wanted) => {
+    const before = read.all(number);
     const isIn = ([field, value]: readonly [string, unknown], all: typeof wanted): boolean =>
       all.some(([f, v]) => f === field && v === value);
     for (const cell of before) if (!isIn(cell, wanted)) drop.run(...cell, number);
     for (const cell of wanted) if (!isIn(cell, before)) add.run(...cell, number);
-    return number;
   };
 }
 

@@ -1,7 +1,10 @@
+import { HIT_BEGINS, HIT_ENDS } from '@/core/content/hit.ts';
 import type { ContentRow, ContentTable } from '@/server/queries/content.ts';
 import type { VirtualColumn } from '@/ui/primitives/virtual-table.tsx';
+import { Moves } from '@/ui/primitives/moves.tsx';
 import { dayWords, entryHref } from '../format.ts';
 import { ClockLink } from '../shell/clock-link.tsx';
+import { EditCell, type SaveCell } from './edit-cell.tsx';
 import { LifeBar, LifeHead, type LifeScale } from './life-bar.tsx';
 
 type Head = VirtualColumn<ContentRow>;
@@ -16,11 +19,48 @@ export interface ColumnsOf {
   /** Name of a column, "-" before it where it is turned round; null where by fit. */
   sort: string | null;
   onSort: (sort: string) => void;
+  now: number;
+  total: number;
+  /** Puts an entry before the row at a place; null where rows are not put in order by hand. */
+  onMove: ((entry: string, before: number) => void) | null;
+  /** Null where nothing can be changed. */
+  onSave: SaveCell | null;
 }
 
 /** The columns of the content table: what every entry has, and what was chosen. */
 export function contentHeads(of: ColumnsOf): Head[] {
-  return [...nameHeads(of), ...chosenHeads(of), ...stateHeads(of)];
+  return [...moveHeads(of), ...nameHeads(of), ...chosenHeads(of), ...stateHeads(of)];
+}
+
+/** Where rows are put in order by hand: a handle to drag each by, and keys that move it. */
+function moveHeads({ onMove, total }: ColumnsOf): Head[] {
+  if (!onMove) return [];
+  const head: Head = {
+    key: 'move',
+    head: <span className="sr-only">Move</span>,
+    width: '120px',
+    className: 'whitespace-nowrap',
+    cell: ({ id, name }, index) => (
+      <span className="flex items-center">
+        <span
+          draggable
+          aria-hidden
+          title="Drag it to another place"
+          className="cursor-grab px-1 text-muted select-none"
+          onDragStart={(e) => e.dataTransfer.setData('text/plain', id)}
+        >
+          ⠿
+        </span>
+        <Moves
+          of={name}
+          isFirst={index === 0}
+          isLast={index === total - 1}
+          onMove={(by) => onMove(id, by < 0 ? index - 1 : index + 2)}
+        />
+      </span>
+    ),
+  };
+  return [head];
 }
 
 function nameHeads(of: ColumnsOf): Head[] {
@@ -58,8 +98,8 @@ function nameHeads(of: ColumnsOf): Head[] {
 
 /** Words of an entry with those that were searched for marked. */
 function Hit({ words }: { words: string }) {
-  return words.split('\u0002').map((part, i) => {
-    const [marked, rest] = i === 0 ? ['', part] : part.split('\u0003');
+  return words.split(HIT_BEGINS).map((part, i) => {
+    const [marked, rest] = i === 0 ? ['', part] : part.split(HIT_ENDS);
     return (
       <span key={i}>
         {marked !== '' && <mark className="bg-transparent font-semibold text-ink">{marked}</mark>}
@@ -75,11 +115,18 @@ function chosenHeads(of: ColumnsOf): Head[] {
     .map(({ name, label, numeric, sortable: can }) => ({
       key: `column ${name}`,
       ...(can ? sortable(name, label, 'ascending', of) : { head: label }),
-      width: numeric ? '96px' : '136px',
+      width: numeric ? '112px' : '136px',
       headClassName: `truncate ${numeric ? '!text-right' : ''}`,
       className: `truncate ${numeric ? 'text-right' : ''}`,
-      cell: ({ cells }) => <span title={cells[name]}>{cells[name]}</span>,
+      cell: (row) => cellOf(of, name, row),
     }));
+}
+
+/** A value as it stands in the table: some can be changed there. */
+function cellOf({ table, zone, now, onSave }: ColumnsOf, name: string, row: ContentRow) {
+  const field = table.fields.find(({ id }) => id === name);
+  if (field && onSave) return <EditCell {...{ row, field, zone, now, onSave }} />;
+  return <span title={row.cells[name]}>{row.cells[name]}</span>;
 }
 
 function stateHeads(of: ColumnsOf): Head[] {

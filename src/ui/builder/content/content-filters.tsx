@@ -5,6 +5,10 @@ import type { ContentFilters } from '@/server/store/newest/content-filters.ts';
 import type { ContentTable } from '@/server/queries/content.ts';
 import { Issues } from '@/ui/primitives/issues.tsx';
 import { counted } from '../format.ts';
+import { command } from '../send.ts';
+import { useAttempts } from '../use-attempts.ts';
+import { ChooseColumns } from './choose-columns.tsx';
+import { KeptFilters } from './kept-filters.tsx';
 import { WhereWords } from '../listing/where-words.tsx';
 import { NewMenu } from './new-menu.tsx';
 
@@ -24,10 +28,14 @@ interface Props {
   total: number;
   filters: ContentFilters;
   onFilter: (change: ContentFilters) => void;
+  /** Puts other filters in place of all. */
+  onTake: (filters: ContentFilters) => void;
 }
 
 /** What the table is narrowed down by: type, state and words, and conditions as a sentence. */
-export function ContentFilterBar({ table, total, filters, onFilter }: Props) {
+export function ContentFilterBar({ table, total, filters, onFilter, onTake }: Props) {
+  const { attempt, issues } = useAttempts();
+  const say = (words: string) => () => ({ words });
   return (
     <div className="flex flex-col gap-1 px-6 pt-3 pb-2">
       <div className="flex flex-wrap items-center gap-3">
@@ -53,8 +61,28 @@ export function ContentFilterBar({ table, total, filters, onFilter }: Props) {
         <span role="status" className="text-muted">
           {counted(total, 'entry', 'entries')}
         </span>
-        <NewMenu types={table.counts} type={filters.type} />
+        <span className="ml-auto flex items-center gap-2">
+          <KeptFilters
+            kept={table.kept}
+            {...{ filters, onTake }}
+            onKeep={(name, shared) =>
+              void attempt(() => command('keepFilter', { name, shared, filters }), say('Kept.'))
+            }
+            onDrop={(id) => void attempt(() => command('dropFilter', { id }), say('Forgotten.'))}
+          />
+          <ChooseColumns
+            columns={table.columns}
+            onChoose={(columns) =>
+              void attempt(
+                () => command('chooseColumns', { type: table.typeId, columns }),
+                say('Chosen.'),
+              )
+            }
+          />
+          <NewMenu types={table.counts} type={filters.type} />
+        </span>
       </div>
+      <Issues issues={issues} title="Not done" answers />
       <div className="sentence text-table">
         <span className="text-muted">Entries</span>
         <WhereWords
@@ -112,14 +140,22 @@ function Select({
 function SearchBox({ search, onSearch }: { search: string; onSearch: (words: string) => void }) {
   const [words, setWords] = useState(search);
   const [known, setKnown] = useState(search);
+  /** What was asked for since: it may arrive while more is typed. */
+  const [asked, setAsked] = useState<readonly string[]>([]);
   if (known !== search) {
-    // Somebody went back, or a kept filter was taken: what is typed gives way.
     setKnown(search);
-    setWords(search);
+    // Somebody went back, or a kept filter was taken: what is typed gives way.
+    if (!asked.includes(search)) {
+      setWords(search);
+      setAsked([]);
+    }
   }
   useEffect(() => {
     if (words === search) return;
-    const timer = setTimeout(() => onSearch(words), PAUSE_MS);
+    const timer = setTimeout(() => {
+      setAsked((before) => [...before.slice(-20), words]);
+      onSearch(words);
+    }, PAUSE_MS);
     return () => clearTimeout(timer);
   });
   return (

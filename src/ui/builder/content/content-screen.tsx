@@ -4,13 +4,16 @@ import { useRouter } from 'next/navigation';
 import { useMemo } from 'react';
 import type { Clock } from '@/server/queries/clock.ts';
 import type { ContentFilters } from '@/server/store/newest/content-filters.ts';
-import type { ContentTable } from '@/server/queries/content.ts';
-import { VirtualTable } from '@/ui/primitives/virtual-table.tsx';
+import type { ContentRow, ContentTable } from '@/server/queries/content.ts';
+import { type VirtualColumn, VirtualTable } from '@/ui/primitives/virtual-table.tsx';
 import { useClockParameters } from '../shell/use-clock.ts';
+import { BulkBar } from './bulk-bar.tsx';
 import { contentHeads } from './content-columns.tsx';
 import { ContentFilterBar } from './content-filters.tsx';
 import { DeletedLine } from './deleted-line.tsx';
 import { lifeScale } from './life-bar.tsx';
+import { type Chosen, useChosen } from './use-chosen.ts';
+import { useBulkChanges } from './use-bulk-changes.ts';
 import { useRows } from './use-rows.ts';
 
 /** Heights of rows, px: the second where each shows the words that were searched for. */
@@ -31,15 +34,26 @@ export function ContentScreen({
   deleted: { id: string; name: string } | null;
 }) {
   const { at, now, zone, tense } = clock;
-  const go = useFilters(filters);
+  const go = useFilters();
   const rows = useRows(table, { at, filters });
+  const listKey = JSON.stringify(filters);
+  const chosen = useChosen(listKey, rows);
+  const bulk = useBulkChanges();
+  const moves = table.position !== null && tense !== 'past';
+  const move = (entry: string, index: number): void =>
+    bulk.move(entry, table.position!, rows.rowAt(index)?.id ?? null);
   const scale = useMemo(() => lifeScale(at, now, zone), [at, now, zone]);
   const hasHits = (filters.search ?? '').trim() !== '';
   const type = table.counts.find((c) => c.type === filters.type);
   const sort = filters.sort ?? (hasHits ? null : '-@saved');
   return (
     <main data-area tabIndex={-1} className="flex min-h-0 flex-1 flex-col">
-      <ContentFilterBar {...{ table, filters }} total={rows.total} onFilter={go} />
+      <ContentFilterBar
+        {...{ table, filters }}
+        total={rows.total}
+        onFilter={(change) => go({ ...filters, ...change })}
+        onTake={go}
+      />
       {deleted && <DeletedLine deleted={deleted} />}
       {tense === 'past' && (hasHits || filters.where) && (
         <p className="px-6 pb-1 text-amber-text">
@@ -49,20 +63,29 @@ export function ContentScreen({
       {rows.problem !== null && <p className="px-6 pb-1 text-alarm">{rows.problem}</p>}
       <VirtualTable
         label="Content"
-        columns={contentHeads({
-          ...{ table, scale, zone, sort },
-          showsType: type === undefined,
-          onSort: (next) => go({ sort: next }),
-        })}
+        columns={[
+          chosenColumn(chosen, rows.total),
+          ...contentHeads({
+            ...{ table, scale, zone, sort, now },
+            total: rows.total,
+            onMove: moves ? move : null,
+            onSave: tense === 'past' ? null : bulk.saveCell,
+            showsType: type === undefined,
+            onSort: (next) => go({ ...filters, sort: next }),
+          }),
+        ]}
         count={rows.total}
         rowAt={rows.rowAt}
         keyOf={({ id }) => id}
         rowHeight={hasHits ? HIT_PX : ROW_PX}
         onSee={rows.see}
-        listKey={JSON.stringify(filters)}
+        isChosen={chosen.isChosen}
+        onDrop={moves ? move : undefined}
+        listKey={listKey}
       >
         {rows.total === 0 && <Nothing filters={filters} type={type?.label} />}
       </VirtualTable>
+      <BulkBar {...{ chosen, filters, clock, bulk }} total={rows.total} />
     </main>
   );
 }
@@ -79,12 +102,37 @@ function Nothing({ filters, type }: { filters: ContentFilters; type: string | un
   );
 }
 
+/** Ticks rows for something to be done to them; Shift ticks all from the last one on. */
+function chosenColumn(chosen: Chosen, total: number): VirtualColumn<ContentRow> {
+  return {
+    key: 'chosen',
+    width: '32px',
+    head: (
+      <input
+        type="checkbox"
+        aria-label="Choose all that match"
+        checked={chosen.all}
+        disabled={total === 0}
+        onChange={() => chosen.chooseAll(!chosen.all)}
+      />
+    ),
+    cell: (row, index) => (
+      <input
+        type="checkbox"
+        aria-label={`Choose ${row.name}`}
+        checked={chosen.isChosen(row)}
+        onClick={(e) => chosen.choose(index, !chosen.isChosen(row), e.shiftKey)}
+        onChange={() => undefined}
+      />
+    ),
+  };
+}
+
 /** Filters stand in the address bar, so that they can be gone back to and sent to others. */
-function useFilters(filters: ContentFilters): (change: ContentFilters) => void {
+function useFilters(): (filters: ContentFilters) => void {
   const router = useRouter();
   const { keep } = useClockParameters();
-  return (change) => {
-    const { where, ...texts } = { ...filters, ...change };
+  return ({ where, ...texts }) => {
     const query = new URLSearchParams(
       Object.entries(texts).filter((e): e is [string, string] => Boolean(e[1])),
     );

@@ -1,4 +1,4 @@
-import type { LifeSpan } from '@/server/queries/content.ts';
+import type { LifeSpan } from '@/server/queries/life-span.ts';
 import { dayWords } from '../format.ts';
 
 const DAY_MS = 86_400_000;

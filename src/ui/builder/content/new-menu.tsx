@@ -14,7 +14,7 @@ export function NewMenu({ types, type }: { types: TypeCount[]; type: string | un
   const open = types.filter(({ single, count }) => !single || count === 0);
   if (own && !open.includes(own))
     return (
-      <span className="ml-auto text-muted">
+      <span className="text-muted">
         {`There is one ${own.one} and no more; `}
         <ClockLink className="link" href={`/build/types/${own.type}`}>
           its type says so
@@ -26,7 +26,7 @@ export function NewMenu({ types, type }: { types: TypeCount[]; type: string | un
     return (
       <ClockLink
         href={`/build/content/new/${type}`}
-        className="button button-main ml-auto flex items-center no-underline !text-white"
+        className="button button-main flex items-center no-underline !text-white"
       >
         New
       </ClockLink>
@@ -34,7 +34,7 @@ export function NewMenu({ types, type }: { types: TypeCount[]; type: string | un
   return (
     <Menu
       label="New"
-      className="button button-main ml-auto"
+      className="button button-main"
       items={open.map((t) => ({
         key: t.type,
         label: t.one,

@@ -119,6 +119,18 @@ export function NumberSettings(props: FieldSettingsProps) {
           onChange={(e) => onChange(having(field, 'unit', e.target.value || undefined))}
         />
       </Line>
+      <Line label="Order" htmlFor={`${id}-position`} help="Rows are dragged in Content, by it.">
+        <label className="flex items-center gap-2">
+          <input
+            id={`${id}-position`}
+            type="checkbox"
+            checked={field.position === true}
+            disabled={readOnly}
+            onChange={(e) => onChange(having(field, 'position', e.target.checked || undefined))}
+          />
+          Entries are put in order by hand; new ones come last
+        </label>
+      </Line>
     </>
   );
 }
