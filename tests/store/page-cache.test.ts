@@ -7,7 +7,8 @@ import { type TestSite, loadFiles } from '../helpers/folder.ts';
 import { entry as entryOf, note } from '../helpers/notes.ts';
 import { choices, drawing, randomEdit } from '../helpers/random-edits.ts';
 import { randomSite } from '../helpers/random-site.ts';
-import { LivedSite, randomWrites } from '../helpers/random-writes.ts';
+import { randomWrites } from '../helpers/random-steps.ts';
+import { LivedSite } from '../helpers/random-writes.ts';
 import { releaseSet } from '../helpers/release.ts';
 
 /** Visitors of a site, and how often what they asked for was kept. */

@@ -8,7 +8,8 @@ import type { Connection } from '@/server/db/connection.ts';
 import { openEdits } from '@/server/store/bench.ts';
 import { loadFiles } from '../helpers/folder.ts';
 import { randomSite } from '../helpers/random-site.ts';
-import { LivedSite, randomWrites } from '../helpers/random-writes.ts';
+import { randomWrites } from '../helpers/random-steps.ts';
+import { LivedSite } from '../helpers/random-writes.ts';
 import { derivedRows, dropIndexTables, rebuild } from '../helpers/snapshot.ts';
 import { setting } from '../helpers/release.ts';
 

@@ -14,7 +14,8 @@ import { settledInstant } from '@/server/store/write.ts';
 import { databaseFromBeforeTheBench } from '../helpers/earlier.ts';
 import { type TestSite, loadFiles, temporaryFolder, writeFiles } from '../helpers/folder.ts';
 import { setting } from '../helpers/release.ts';
-import { LivedSite, randomWrites } from '../helpers/random-writes.ts';
+import { randomWrites } from '../helpers/random-steps.ts';
+import { LivedSite } from '../helpers/random-writes.ts';
 import { randomSite } from '../helpers/random-site.ts';
 import { derivedRows, rebuild } from '../helpers/snapshot.ts';
 
@@ -60,6 +61,8 @@ function storedRows({ driver }: Connection): Record<string, unknown[]> {
     ),
     picks: all(`SELECT picks, entry, starts, ends FROM pick ORDER BY picks, position, id`),
     media: all('SELECT * FROM media ORDER BY id'),
+    filters: all('SELECT * FROM saved_filter ORDER BY id'),
+    columns: all('SELECT * FROM chosen_columns ORDER BY person, type'),
     designs: all('SELECT * FROM design_version ORDER BY starts, id'),
     bench: all(`SELECT person, made, edit FROM design_edit WHERE state = 'open' ORDER BY id`),
     settled: all(`SELECT value FROM meta WHERE key = 'settled'`),

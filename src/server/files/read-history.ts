@@ -1,5 +1,6 @@
 import type { Field } from '@/core/design/field.ts';
 import { z } from 'zod';
+import { contentFilters } from '@/core/content/filters.ts';
 import { type Design, type ContentType, designSpec } from '@/core/design/spec.ts';
 import type { SubjectVersion } from '@/core/design/subject-history.ts';
 import { type DesignEdit, applySteps, editSpec, invertEdit } from '@/core/design-edit/edit.ts';
@@ -44,6 +45,8 @@ export interface SavedHistory {
   picks: { picks: string; members: z.output<typeof memberSpec>[] }[];
   /** Every type there was or will be, by id, with all fields that it had or will have. */
   types: ReadonlyMap<string, ContentType>;
+  /** Filters that people have kept, and columns that they have chosen. */
+  desk: z.output<typeof historyFile>['desk'];
 }
 
 /** A subject as it stood over a stretch of time. */
@@ -70,6 +73,13 @@ const person = z.string().max(200);
 const number = z.int().min(1);
 const { steps } = editSpec.shape;
 const edit = steps.transform((all): DesignEdit => ({ steps: all }));
+const keptFilter = z.strictObject({
+  id: z.string().max(64),
+  name: z.string().min(1).max(80),
+  person,
+  shared: z.boolean(),
+  filters: contentFilters,
+});
 const historyFile = z.strictObject({
   until: instant,
   design: z.strictObject({
@@ -107,6 +117,21 @@ const historyFile = z.strictObject({
     )
     .default([]),
   picks: z.array(z.strictObject({ picks: z.string(), members: z.array(memberSpec) })).default([]),
+  /** What people have set up of their tables; types go by their ids. */
+  desk: z
+    .strictObject({
+      filters: z.array(keptFilter).default([]),
+      columns: z
+        .array(
+          z.strictObject({
+            person,
+            type: z.string().max(64),
+            columns: z.array(z.string().max(80)).max(100),
+          }),
+        )
+        .default([]),
+    })
+    .default({ filters: [], columns: [] }),
 });
 const releaseFile = z.strictObject({
   starts: instant,
@@ -154,11 +179,12 @@ export function readHistory(
 
 /** Puts together what the files of a history say. */
 function historyOf(
-  { until, people, subjects, subjectsSince, picks, design: given }: z.output<typeof historyFile>,
+  file: z.output<typeof historyFile>,
   later: Given[],
   bench: z.output<typeof benchFile>,
   design: Design,
 ): { history: SavedHistory | null; issues: Issue[] } {
+  const { until, people, subjects, subjectsSince, picks, desk, design: given } = file;
   const { number: id, ...first } = given;
   const all: Given[] = [
     { ...first, id, file: 'history.yaml', edits: null, published: [], undoes: null },
@@ -178,6 +204,7 @@ function historyOf(
     subjects,
     subjectsSince,
     picks,
+    desk,
     types: typesOf([...designs.all, design]),
   };
   return { history, issues: [] };

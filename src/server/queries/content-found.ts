@@ -1,7 +1,8 @@
 import { LRUCache } from 'lru-cache';
 import type { CompiledSite } from '@/core/site/compile.ts';
 import type { Instant } from '@/core/time/interval.ts';
-import { type ContentFilters, foundBy } from '../store/newest/content-filters.ts';
+import type { ContentFilters } from '@/core/content/filters.ts';
+import { foundBy } from '../store/newest/content-filters.ts';
 import { totalGeneration } from '../store/write.ts';
 import type { SiteView } from './site-view.ts';
 

@@ -20,11 +20,8 @@ import { chosenColumns } from '../store/preferences.ts';
 import { statement } from '../store/statement.ts';
 import { valuesOfType } from '../store/stored-values.ts';
 import { settledInstant } from '../store/write.ts';
-import {
-  type ContentAsked,
-  type ContentFilters,
-  askedOf,
-} from '../store/newest/content-filters.ts';
+import type { ContentFilters } from '@/core/content/filters.ts';
+import { type ContentAsked, askedOf } from '../store/newest/content-filters.ts';
 import { listFound } from './content-found.ts';
 import { displayWorld } from './display.ts';
 import { type FormField, formFields } from './entry.ts';

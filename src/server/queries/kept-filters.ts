@@ -3,7 +3,7 @@ import type { CompiledSite } from '@/core/site/compile.ts';
 import { savedFilter } from '../db/schema-desk.ts';
 import type { Connection } from '../db/connection.ts';
 import type { Actor } from '../permit.ts';
-import { type ContentFilters, contentFilters } from '../store/newest/content-filters.ts';
+import { type ContentFilters, contentFilters } from '@/core/content/filters.ts';
 import { personName } from '../store/persons.ts';
 
 /** A filter that somebody has kept. */

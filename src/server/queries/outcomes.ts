@@ -4,7 +4,7 @@ import { type Actor, NotPermitted } from '../permit.ts';
 import { stepSpec } from '@/core/design-edit/steps.ts';
 import { fieldSpec } from '@/core/design/spec.ts';
 import { SEEING } from './clock.ts';
-import { contentFilters } from '../store/newest/content-filters.ts';
+import { contentFilters } from '@/core/content/filters.ts';
 import { contentRows } from './content.ts';
 import { conversionOutcome, readersNow } from './conversion.ts';
 import { newEntry } from './entry.ts';

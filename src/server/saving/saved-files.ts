@@ -9,6 +9,7 @@ import { settledInstant } from '../store/write.ts';
 import { type SubjectOfSet, designFiles } from './design-files.ts';
 import { subjectHistory } from './subject-history.ts';
 import { pickMembers, picksBefore } from './pick-members.ts';
+import { deskFile } from './desk.ts';
 import { entryFile } from './entry-file.ts';
 import { entryRows } from './entry-rows.ts';
 import { designOf, historyFiles, releaseRows } from './history-files.ts';
@@ -39,7 +40,11 @@ export function* savedFiles(
   yield* entryFiles(connection, until, { design, pictures, names });
   const sets = design.subjectSets.map(({ id }) => id);
   for (const { id } of design.picks) picks.delete(id);
-  const content = { ...subjectHistory(connection, sets), ...picksBefore(picks) };
+  const content = {
+    ...subjectHistory(connection, sets),
+    ...picksBefore(picks),
+    ...deskFile(connection),
+  };
   yield* historyFiles(connection, { releases, until, content });
 }
 

@@ -2,7 +2,7 @@ import { randomBytes } from 'node:crypto';
 import { and, count, eq } from 'drizzle-orm';
 import { z } from 'zod';
 import { savedFilter } from '../../db/schema-desk.ts';
-import { contentFilters } from '../../store/newest/content-filters.ts';
+import { contentFilters } from '@/core/content/filters.ts';
 import { Refused, command } from '../definition.ts';
 import { settle } from '../settle.ts';
 

@@ -1,6 +1,7 @@
 import { type Instant, BEGINNING } from '@/core/time/interval.ts';
 import type { Design } from '@/core/design/spec.ts';
 import type { Connection } from '../../db/connection.ts';
+import { chosenColumns, savedFilter } from '../../db/schema-desk.ts';
 import type { SavedHistory } from '../../files/read-history.ts';
 import type { ReadMedia } from '../../files/read-media.ts';
 import type { SiteToLoad } from '../../files/read-site.ts';
@@ -13,6 +14,8 @@ import { statement } from '../../store/statement.ts';
 
 const CONTENT = [
   'bulk_change',
+  'saved_filter',
+  'chosen_columns',
   'state_stretch',
   'newest_cell',
   'newest',
@@ -64,7 +67,9 @@ export function insertAll(
   site.picks.forEach((pick, position) => addPick(connection, { ...pick, position }));
 }
 
-function insertHistory(connection: Connection, { people, releases, bench }: SavedHistory): void {
+function insertHistory(connection: Connection, history: SavedHistory): void {
+  const { people, releases, bench } = history;
+  insertDesk(connection, history);
   for (const [id, name] of people) notePerson(connection, { id, name });
   for (const { edits, published, ...release } of releases)
     storeRelease(connection, {
@@ -77,6 +82,20 @@ function insertHistory(connection: Connection, { people, releases, bench }: Save
     `INSERT INTO design_edit (person, made, edit, state) VALUES (?, ?, ?, 'open')`,
   );
   for (const { person, made, edit } of bench) add.run(person, made, JSON.stringify(edit));
+}
+
+/** What people have set up of their tables. */
+function insertDesk({ tables }: Connection, { desk: { filters, columns } }: SavedHistory): void {
+  for (const { filters: kept, ...about } of filters)
+    tables
+      .insert(savedFilter)
+      .values({ ...about, filters: JSON.stringify(kept) })
+      .run();
+  for (const { columns: names, ...whose } of columns)
+    tables
+      .insert(chosenColumns)
+      .values({ ...whose, columns: JSON.stringify(names) })
+      .run();
 }
 
 function insertSubjects(connection: Connection, site: SiteToLoad): void {

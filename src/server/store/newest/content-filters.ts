@@ -1,8 +1,7 @@
-import { z } from 'zod';
 import { contentColumns } from '@/core/content/columns.ts';
+import type { ContentFilters } from '@/core/content/filters.ts';
 import { searchQuery } from '@/core/content/search.ts';
 import { withInner } from '@/core/design/fields-within.ts';
-import { filterSpec } from '@/core/design/listing-spec.ts';
 import type { ContentType } from '@/core/design/spec.ts';
 import type { Issue } from '@/core/issue.ts';
 import type { Column } from '@/core/listing/columns.ts';
@@ -14,45 +13,6 @@ import type { Instant } from '@/core/time/interval.ts';
 import type { Connection } from '../../db/connection.ts';
 import type { Subjects } from '../subject-store.ts';
 import { type NewestQuery, findNewest } from './find-newest.ts';
-
-/** What the content table is narrowed down by, and its order, as addresses and requests give it. */
-export const contentFilters = z.object({
-  /** Key of a type; all where left out. */
-  type: z.string().max(64).optional(),
-  search: z.string().max(1000).optional(),
-  state: z.string().max(64).optional(),
-  /** Conditions on columns by their names: see `contentColumns`. */
-  where: filterSpec.optional(),
-  /**
-   * Name of a column, "-" before it turns it round. Where left out: what fits a search best, else
-   * what was saved last.
-   */
-  sort: z.string().max(80).optional(),
-});
-/** What the content table is narrowed down by, and its order. */
-export type ContentFilters = z.output<typeof contentFilters>;
-
-/** Filters as they stand in the address bar; what cannot be read counts as left out. */
-export function readFilters(search: Record<string, string | undefined>): ContentFilters {
-  const given = Object.keys(contentFilters.shape).flatMap((name) => {
-    const text = search[name];
-    if (!text) return [];
-    const value = readFilter(name as keyof ContentFilters, text);
-    return value === undefined ? [] : [[name, value]];
-  });
-  return Object.fromEntries(given) as ContentFilters;
-}
-
-/** One filter of the address bar, whatever somebody wrote there. */
-function readFilter(name: keyof ContentFilters, text: string): unknown {
-  try {
-    const value: unknown = name === 'where' ? JSON.parse(text) : text;
-    const read = contentFilters.shape[name].safeParse(value);
-    return read.success ? read.data : undefined;
-  } catch {
-    return undefined; // no JSON, or deeper than can be read
-  }
-}
 
 /** States in the order in which screens offer them. */
 export const STATES: readonly EntryState[] = [

@@ -2,7 +2,7 @@
 
 import { useState } from 'react';
 import type { Clock } from '@/server/queries/clock.ts';
-import type { ContentFilters } from '@/server/store/newest/content-filters.ts';
+import type { ContentFilters } from '@/core/content/filters.ts';
 import type { CommandInput } from '@/server/commands/index.ts';
 import { Issues, SaidLine } from '@/ui/primitives/issues.tsx';
 import { Menu } from '@/ui/primitives/menu.tsx';

@@ -3,7 +3,7 @@
 import { useEffect, useState } from 'react';
 import type { CommandInput } from '@/server/commands/index.ts';
 import type { Clock } from '@/server/queries/clock.ts';
-import type { ContentFilters } from '@/server/store/newest/content-filters.ts';
+import type { ContentFilters } from '@/core/content/filters.ts';
 import type { Issue } from '@/core/issue.ts';
 import { Dialog } from '@/ui/primitives/dialog.tsx';
 import { Issues } from '@/ui/primitives/issues.tsx';

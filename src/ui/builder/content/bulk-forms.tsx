@@ -4,7 +4,7 @@ import { type ComponentType, useEffect, useState } from 'react';
 import type { CommandInput } from '@/server/commands/index.ts';
 import type { Clock } from '@/server/queries/clock.ts';
 import type { FormField } from '@/server/queries/entry.ts';
-import type { ContentFilters } from '@/server/store/newest/content-filters.ts';
+import type { ContentFilters } from '@/core/content/filters.ts';
 import { FieldControl } from '../entry/controls/index.tsx';
 import { localValue } from '../format.ts';
 import { InstantField, exactInstant } from '../instant/instant-field.tsx';

@@ -1,7 +1,7 @@
 'use client';
 
 import { useEffect, useState } from 'react';
-import type { ContentFilters } from '@/server/store/newest/content-filters.ts';
+import type { ContentFilters } from '@/core/content/filters.ts';
 import type { ContentTable } from '@/server/queries/content.ts';
 import { Issues } from '@/ui/primitives/issues.tsx';
 import { counted } from '../format.ts';

@@ -3,7 +3,7 @@
 import { useRouter } from 'next/navigation';
 import { useMemo } from 'react';
 import type { Clock } from '@/server/queries/clock.ts';
-import type { ContentFilters } from '@/server/store/newest/content-filters.ts';
+import type { ContentFilters } from '@/core/content/filters.ts';
 import type { ContentRow, ContentTable } from '@/server/queries/content.ts';
 import { type VirtualColumn, VirtualTable } from '@/ui/primitives/virtual-table.tsx';
 import { useClockParameters } from '../shell/use-clock.ts';

@@ -2,7 +2,7 @@
 
 import { useState } from 'react';
 import type { KeptFilter } from '@/server/queries/kept-filters.ts';
-import type { ContentFilters } from '@/server/store/newest/content-filters.ts';
+import type { ContentFilters } from '@/core/content/filters.ts';
 import { Dialog } from '@/ui/primitives/dialog.tsx';
 
 interface Props {

@@ -1,4 +1,4 @@
-import { readFilters } from '@/server/store/newest/content-filters.ts';
+import { readFilters } from '@/core/content/filters.ts';
 import { ContentScreen } from '@/ui/builder/content/content-screen.tsx';
 import { type SearchParams, openScreen } from '../../screen.ts';
 

@@ -1,0 +1,156 @@
+import fc from 'fast-check';
+import { FIELD_KINDS } from '@/core/design/kinds/index.ts';
+
+const entry = fc.constantFrom('v0', 'v1', 'v2', 'g0', 'g1', 'p0', 'p1', 's0', 's1', 't0');
+const minutes = fc.integer({ min: 0, max: 200_000 });
+const step = fc.oneof(
+  fc.record({
+    do: fc.constant('save' as const),
+    entry,
+    title: fc.constantFrom('Pea', 'Bean', 'Moved', '★'),
+  }),
+  fc.record({
+    do: fc.constantFrom('publish' as const, 'retire' as const),
+    entry,
+    after: fc.option(minutes),
+  }),
+  fc.record({ do: fc.constant('cancel' as const) }),
+  fc.record({
+    do: fc.constant('refer' as const),
+    entry: fc.constantFrom('v0', 'v1', 'v2'),
+    target: fc.constantFrom('g0', 'g1', 'p0'),
+    leads: fc.boolean(),
+  }),
+  fc.record({ do: fc.constantFrom('delete' as const, 'save again' as const), entry }),
+  fc.record({ do: fc.constantFrom('restore' as const, 'desk' as const), entry }),
+  fc.record({ do: fc.constant('place' as const), entry: fc.constantFrom('t0', 't0', 'v0') }),
+  fc.record({
+    do: fc.constant('many' as const),
+    entries: fc.uniqueArray(entry, { minLength: 1, maxLength: 4 }),
+    what: fc.constantFrom(
+      { do: 'publish', at: null },
+      { do: 'retire', at: null },
+      { do: 'setValue', field: 'title', value: 'Many' },
+      { do: 'addSubject', field: 'traits', key: 'tall' },
+      { do: 'takeSubject', field: 'traits', key: 'tall' },
+      { do: 'give', author: 'command-line' },
+      { do: 'remove' },
+    ),
+    undo: fc.boolean(),
+  }),
+  fc.record({ do: fc.constant('fields' as const), without: fc.constantFrom('shade', 'none') }),
+  fc.record({
+    do: fc.constant('address' as const),
+    pattern: fc.constantFrom(
+      '/{title}',
+      '/{grower.title ?? "seeds"}/{title}',
+      '/x/{stock ?? 0}/{title}',
+      '/{family.slug ?? "none"}/{title}',
+      '/{family.parent.slug ?? "top"}/{traits.slug ?? "plain"}/{title}',
+    ),
+  }),
+);
+
+/** What changes who stands in picks, where, and when. */
+const picking = fc.oneof(
+  fc.record({
+    do: fc.constant('pick' as const),
+    entry: fc.constantFrom('g0', 'g1', 'p0', 'p1', 's0', 'v0'),
+    after: fc.option(minutes),
+    until: fc.option(minutes),
+    which: fc.nat(),
+  }),
+  fc.record({
+    do: fc.constantFrom('unpick' as const, 'pick until' as const, 'move pick' as const),
+    until: fc.option(minutes),
+    which: fc.nat(),
+    other: fc.nat(),
+  }),
+);
+
+/** What puts edits on the bench, takes them off it, and releases them, at once or later. */
+const bench = fc.oneof(
+  fc.record({
+    do: fc.constant('edit' as const),
+    part: fc.constantFrom(
+      'types/variety',
+      'types/page',
+      'types/event',
+      'types/story',
+      'types/variety/fields/ease/options/hard',
+      'types/story/fields/parts/fields/on',
+      'listings/all',
+      'listings/stories',
+      'picks/on-the-shelf',
+    ),
+    set: fc.constantFrom(
+      { address: '/{title}' },
+      { address: '/s/{title}' },
+      { address: '/{grower.title ?? "seeds"}/{title}' },
+      { clash: 'refuse' },
+      { presets: { author: true, date: 'updated', picks: ['shelf'] } },
+      { description: 'Other.' },
+      { label: 'Other' },
+      { address: '/bean' },
+      { timing: [{ do: 'retire', from: 'entry.published', after: 'P9D' }] },
+      { timing: [{ do: 'publish', from: 'entry.created', after: 'P200D' }] },
+      { sort: ['-stock'] },
+    ),
+  }),
+  fc.record({
+    do: fc.constant('rename' as const),
+    field: fc.constantFrom(
+      ['variety', 'stock'],
+      ['variety', 'grower'],
+      ['grower', 'title'],
+      ['story', 'parts', 'who'],
+    ),
+  }),
+  fc.record({
+    do: fc.constant('release' as const),
+    count: fc.integer({ min: 1, max: 3 }),
+    draft: fc.option(entry),
+    after: fc.option(minutes),
+  }),
+  fc.record({ do: fc.constantFrom('undo' as const, 'redo' as const, 'discard' as const) }),
+  fc.record({ do: fc.constantFrom('rebase' as const, 'take back' as const) }),
+  fc.record({
+    do: fc.constantFrom('subject' as const, 'no subject' as const),
+    name: fc.constantFrom('Slow', 'Pea', 'Bean', '2'),
+    set: fc.constantFrom('traits', 'family'),
+  }),
+  fc.record({
+    do: fc.constantFrom('slug' as const, 'merge' as const, 'move' as const, 'drop' as const),
+    set: fc.constantFrom('traits', 'family'),
+    which: fc.nat(),
+    other: fc.nat(),
+  }),
+  fc.record({
+    do: fc.constant('undo subjects' as const),
+    set: fc.constantFrom('traits', 'family'),
+  }),
+  fc.record({
+    do: fc.constant('kind' as const),
+    field: fc.oneof(
+      fc
+        .constantFrom('title', 'stock', 'sow', 'shade', 'ease', 'grower')
+        .map((f) => ['variety', f]),
+      fc.constantFrom('name', 'who', 'marks', 'on').map((f) => ['story', 'parts', f]),
+    ),
+    kind: fc.constantFrom(...FIELD_KINDS.map(({ kind }) => kind), null, null),
+    many: fc.boolean(),
+  }),
+);
+
+const anyWrite = fc.oneof(
+  { weight: 2, arbitrary: step },
+  { weight: 2, arbitrary: bench },
+  { weight: 1, arbitrary: picking },
+);
+
+/** Something that somebody does to a random site, and the minutes that pass before it. */
+export const randomWrites = fc.array(fc.tuple(anyWrite, minutes), {
+  maxLength: 14,
+});
+/** One such thing. */
+export type Write = (typeof randomWrites extends fc.Arbitrary<(infer W)[]> ? W : never)[0];
