@@ -2,6 +2,7 @@ import { By, Key, until } from 'selenium-webdriver';
 import { describe, expect, test } from 'vitest';
 import {
   browser,
+  inAnotherBrowser,
   inPreview,
   open,
   press,
@@ -203,12 +204,46 @@ describe('an entry', () => {
     await write('field-summary', 'Theirs, saved first.');
     await press('Save');
     await see('Not public until it is published');
+    await see('You have this open in another window');
     await browser.close();
     await browser.switchTo().window(here!);
-    await press('Save');
     await see('Theirs, saved first.');
     expect(await browser.findElement(By.id('field-summary')).getAttribute('value')).toBe(
       'Mine, written first.',
     );
   });
+
+  test('unsaved words are offered on another machine, and leaving them is asked about first', async () => {
+    await open('/build/content/doorstep-squash');
+    await write('field-summary', 'Begun on one machine.');
+    await browser.wait(async () => (await keptWords()).includes('Begun on one'), WAIT);
+    await inAnotherBrowser(async () => {
+      await open('/build/content/doorstep-squash');
+      await see('are kept for you');
+      await press('Bring them back');
+      await see('You have this open in another window');
+      const summary = await ready(By.id('field-summary'));
+      expect(await summary.getAttribute('value')).toBe('Begun on one machine.');
+    });
+    await (await ready(By.linkText('Types'))).click();
+    await see('Leave with unsaved changes?');
+    await press('Stay');
+    await (await ready(By.linkText('Types'))).click();
+    await press('Save and leave');
+    await browser.wait(until.urlContains('/build/types'), WAIT);
+    await open('/build/content/doorstep-squash');
+    await see('live with newer draft');
+    expect(await words()).not.toContain('are kept for you');
+  });
 });
+
+/** The words that the server keeps of an entry that is open here. */
+function keptWords(): Promise<string> {
+  return browser.executeAsyncScript(`
+    const done = arguments[arguments.length - 1];
+    const entry = decodeURIComponent(location.pathname.split('/').pop());
+    const body = { entry, type: 'variety', window: 'a test', writing: false, asks: true };
+    fetch('/api/writing', { method: 'POST', body: JSON.stringify(body),
+      headers: { 'content-type': 'application/json' } })
+      .then((answer) => answer.json()).then(({ copy }) => done(JSON.stringify(copy)));`);
+}

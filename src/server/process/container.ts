@@ -1,5 +1,7 @@
 import type { Auth } from './auth.ts';
+import type { WorkingCopies } from '../db/working-copies.ts';
 import type { SiteView } from '../queries/site-view.ts';
+import type { Presence } from './presence.ts';
 import type { ReaderThread } from './reader-thread.ts';
 import type { FolderLoads } from './folder-loads.ts';
 import type { LongWrites } from './long-writes.ts';
@@ -23,6 +25,10 @@ export interface Container {
   loads: FolderLoads;
   /** Site folders that browsers send. */
   uploads: Uploads;
+  /** What people have written and not saved. */
+  copies: WorkingCopies;
+  /** Who has which entry open. */
+  presence: Presence;
   /** Ready once the sign-in library has been loaded. */
   auth: Promise<Auth>;
   /** Scheme, host and port the builder is used at. */

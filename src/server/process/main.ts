@@ -3,6 +3,7 @@ import type { Duplex } from 'node:stream';
 import pino from 'pino';
 import { openDatabase } from '../db/connection.ts';
 import { DatabaseProblem } from '../db/problem.ts';
+import { WorkingCopies } from '../db/working-copies.ts';
 import { Delivery } from '../delivery/deliver.ts';
 import { changeInWords, comingChanges } from '../queries/coming.ts';
 import { SiteView } from '../queries/site-view.ts';
@@ -13,6 +14,7 @@ import { setContainer } from './container.ts';
 import { dataFolder } from './data-folder.ts';
 import { FolderLoads } from './folder-loads.ts';
 import { HttpServer } from './http-server.ts';
+import { Presence } from './presence.ts';
 import { ReaderThread } from './reader-thread.ts';
 import { Saver } from './save-thread.ts';
 import { LongWrites } from './long-writes.ts';
@@ -40,7 +42,8 @@ async function start(): Promise<void> {
   const saver = new Saver(data);
   const long = new LongWrites(data.database, writer);
   const [loads, uploads] = [new FolderLoads(data), new Uploads(data.folder)];
-  const shared = { view, writer, reader, comparer, saver, loads, uploads, long, auth };
+  const desk = { copies: new WorkingCopies(data.operations), presence: new Presence() };
+  const shared = { view, writer, reader, comparer, saver, loads, uploads, long, auth, ...desk };
   setContainer({ ...shared, baseUrl: settings.baseUrl });
   const delivery = new Delivery(view, data.folder, (path, at) =>
     reader.ask('publicFile', path, at),

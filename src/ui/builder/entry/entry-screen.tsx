@@ -10,6 +10,8 @@ import { instantWords } from '../format.ts';
 import { Panes } from '../panes.tsx';
 import { EntryForm } from './entry-form.tsx';
 import { EntryOutcomePane } from './entry-outcome.tsx';
+import { LeaveGuard } from './leave-guard.tsx';
+import { OthersHere } from './others-here.tsx';
 import { Overtaken } from './overtaken.tsx';
 import { PickLines } from './pick-lines.tsx';
 import { PresetLines } from './preset-lines.tsx';
@@ -26,7 +28,7 @@ interface Props {
 /** One entry: the form at the left, its page with what stands in the form at the right. */
 export function EntryScreen({ detail, outcome: first, clock }: Props) {
   const entry = useEntry(detail, first, clock);
-  const { issues, outcome, overtaken, recovery, changed, unsaved, busy } = entry;
+  const { issues, outcome, overtaken, changed, unsaved, busy } = entry;
   const past = clock.tense === 'past';
   const canSave = !busy && overtaken === null && (past ? !changed : unsaved);
   useSaveKey(canSave ? () => void entry.save() : null);
@@ -45,41 +47,7 @@ export function EntryScreen({ detail, outcome: first, clock }: Props) {
           onSave={() => void entry.save()}
         />
       }
-      settings={
-        <div className="flex flex-col gap-3">
-          {overtaken && (
-            <Overtaken
-              detail={detail}
-              begun={overtaken}
-              edits={entry.edits!}
-              onSettle={entry.settle}
-            />
-          )}
-          {recovery.found && (
-            <RecoveryLine
-              found={recovery.found}
-              newest={detail.revision}
-              clock={clock}
-              onTake={entry.bringBack}
-              onForget={recovery.forget}
-            />
-          )}
-          {detail.id !== null && (
-            <TimingLine
-              key={clock.tense === 'future' ? clock.at : clock.tense}
-              detail={detail}
-              clock={clock}
-              unsaved={changed}
-              busy={busy}
-              onPlan={entry.plan}
-              onCancel={entry.cancel}
-              onDelete={entry.remove}
-            />
-          )}
-          <TenseLine detail={detail} clock={clock} edits={entry.edits} />
-          <Words {...{ detail, entry, clock }} />
-        </div>
-      }
+      settings={<Settings {...{ detail, entry, clock, canSave }} />}
       foot={
         <>
           <SaidLine said={entry.said} />
@@ -97,6 +65,58 @@ export function EntryScreen({ detail, outcome: first, clock }: Props) {
         />
       }
     />
+  );
+}
+
+/** What is written of the entry, and all that is said of it there. */
+function Settings({
+  detail,
+  entry,
+  clock,
+  canSave,
+}: {
+  detail: EntryDetail;
+  entry: ReturnType<typeof useEntry>;
+  clock: Clock;
+  canSave: boolean;
+}) {
+  const { changed, overtaken, recovery, busy } = entry;
+  return (
+    <div className="flex flex-col gap-3">
+      <OthersHere others={entry.writing.others} clock={clock} />
+      <LeaveGuard
+        unsaved={changed}
+        isKept={entry.writing.isKept}
+        canSave={canSave}
+        onSave={entry.save}
+      />
+      {overtaken && (
+        <Overtaken detail={detail} begun={overtaken} edits={entry.edits!} onSettle={entry.settle} />
+      )}
+      {recovery.found && (
+        <RecoveryLine
+          found={recovery.found}
+          newest={detail.revision}
+          clock={clock}
+          onTake={entry.bringBack}
+          onForget={recovery.forget}
+        />
+      )}
+      {detail.id !== null && (
+        <TimingLine
+          key={clock.tense === 'future' ? clock.at : clock.tense}
+          detail={detail}
+          clock={clock}
+          unsaved={changed}
+          busy={busy}
+          onPlan={entry.plan}
+          onCancel={entry.cancel}
+          onDelete={entry.remove}
+        />
+      )}
+      <TenseLine detail={detail} clock={clock} edits={entry.edits} />
+      <Words {...{ detail, entry, clock }} />
+    </div>
   );
 }
 
@@ -237,7 +257,7 @@ function RecoveryLine({
       : '';
   return (
     <p className="border-l-[3px] border-spruce bg-white px-3 py-2">
-      {`Unsaved words from ${instantWords(found.at, clock.zone, clock.now)}${older} are kept in this browser. `}
+      {`Unsaved words from ${instantWords(found.at, clock.zone, clock.now)}${older} are kept for you. `}
       <button type="button" className="button-quiet" onClick={onTake}>
         Bring them back
       </button>

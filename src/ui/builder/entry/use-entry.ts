@@ -12,6 +12,7 @@ import { useClockParameters } from '../shell/use-clock.ts';
 import { useAttempts } from '../use-attempts.ts';
 import { useOutcome } from '../use-outcome.ts';
 import { useRecovery } from './use-recovery.ts';
+import { useWriting } from './use-writing.ts';
 
 /** Unsaved words by field id, on top of the version they were begun on. */
 interface Begun {
@@ -32,7 +33,9 @@ export function useEntry(detail: EntryDetail, first: EntryOutcome, clock: Clock)
   const edits = begun?.edits ?? null;
   const values = useMemo(() => ({ ...detail.values, ...edits }), [detail.values, edits]);
   const unsaved = edits !== null || detail.id === null;
-  const recovery = useRecovery(detail.id ?? `new ${detail.type.key}`, detail.revision, edits);
+  const { id: entry, revision, type } = detail;
+  const writing = useWriting({ entry, type: type.key, revision }, edits);
+  const recovery = useRecovery(entry ?? `new ${type.key}`, revision, edits, writing);
   const form = { id: detail.id, type: detail.type.id, values: unsaved ? values : null };
   const { outcome, problem } = useOutcome<EntryOutcome>(
     'entry',
@@ -54,6 +57,7 @@ export function useEntry(detail: EntryDetail, first: EntryOutcome, clock: Clock)
     outcome,
     problem,
     recovery,
+    writing,
     /** What the form was begun on, where somebody has saved a newer version since. */
     overtaken: begun !== null && begun.revision !== detail.revision ? begun : null,
     change,

@@ -1,6 +1,7 @@
 'use client';
 
 import { useEffect, useState } from 'react';
+import type { Writing } from './use-writing.ts';
 
 /** Unsaved words of an earlier visit, by field id. */
 export interface KeptEdits {
@@ -22,13 +23,14 @@ export interface Recovery {
 const PAUSE_MS = 500;
 
 /**
- * Keeps unsaved words in this browser, and offers those of an earlier visit. Never published,
- * never a version.
+ * Keeps unsaved words in this browser, and offers those of an earlier visit: those that the server
+ * keeps where they are newer. Never published, never a version.
  */
 export function useRecovery(
   name: string,
   revision: number | null,
   unsaved: Record<string, unknown> | null,
+  server: Pick<Writing, 'copy' | 'forget'>,
 ): Recovery {
   const key = `bontel.unsaved-words.${name}`;
   const [found, setFound] = useState<KeptEdits | null>(null);
@@ -51,12 +53,16 @@ export function useRecovery(
     }, PAUSE_MS);
     return () => clearTimeout(timer);
   }, [key, unsaved, revision]);
+  const [isTaken, setTaken] = useState(false);
+  const { copy } = server;
+  const newest = copy && (!found || copy.at > found.at) ? copy : found;
   return {
-    found: unsaved === null ? found : null,
-    taken: () => setFound(null),
+    found: unsaved === null && !isTaken ? newest : null,
+    taken: () => setTaken(true),
     forget: () => {
       localStorage.removeItem(key);
       setFound(null);
+      server.forget();
     },
   };
 }

@@ -1,0 +1,62 @@
+import { z } from 'zod';
+import type { WorkingCopy } from '../db/working-copies.ts';
+import { type Actor, NotPermitted } from '../permit.ts';
+import { type Standing, standingOf } from '../queries/standing.ts';
+import type { Container } from './container.ts';
+import type { Present } from './presence.ts';
+
+const said = z.strictObject({
+  /** Id of an entry; null for a new one. */
+  entry: z.string().max(200).nullable(),
+  /** Key of the type. */
+  type: z.string().max(64),
+  /** Tells windows apart. */
+  window: z.string().min(1).max(64),
+  writing: z.boolean(),
+  /** Unsaved words to keep; null throws those away that are kept. */
+  keep: z
+    .strictObject({
+      revision: z.int().nullable(),
+      edits: z.record(z.string().max(64), z.unknown()),
+    })
+    .nullable()
+    .optional(),
+  /** Whether it asks for the words that are kept. */
+  asks: z.boolean().default(false),
+  /** Whether the window leaves. */
+  leaves: z.boolean().default(false),
+});
+
+/** What a screen is told. */
+export interface Heard extends Standing {
+  others: (Present & { self: boolean })[];
+  /** The words that are kept, where they were asked for. */
+  copy: WorkingCopy | null;
+}
+
+/** Keeps somebody's unsaved words, and tells who else has the entry open and how it stands. */
+export function noteWriting(
+  { view, copies, presence }: Pick<Container, 'view' | 'copies' | 'presence'>,
+  actor: Actor,
+  input: unknown,
+): { status: number; body: Heard | { message: string } } {
+  const parsed = said.safeParse(input);
+  if (!parsed.success)
+    return { status: 400, body: { message: 'The request is not of the right form.' } };
+  const { entry, type, window, writing, keep, asks, leaves } = parsed.data;
+  const about = entry === null ? `new ${type}` : `entry ${entry}`;
+  const now = Date.now();
+  try {
+    const standing = standingOf(view, actor, entry);
+    if (keep === null) copies.drop(actor.id, about);
+    else if (keep) copies.keep(actor.id, about, { at: now, ...keep });
+    const who = { person: actor.id, name: actor.name, writing };
+    const others = entry === null ? [] : presence.note(about, window, who, now);
+    if (leaves) presence.leave(about, window);
+    const copy = asks ? copies.of(actor.id, about) : null;
+    return { status: 200, body: { ...standing, others, copy } };
+  } catch (error) {
+    if (error instanceof NotPermitted) return { status: 403, body: { message: error.message } };
+    throw error;
+  }
+}
