@@ -213,6 +213,25 @@ describe('an entry', () => {
     );
   });
 
+  test('one after another is written and published, each keeping what was chosen', async () => {
+    await open('/build/content/new/grower');
+    await write('field-name', 'First of two');
+    await write('field-village', 'Ashmarket');
+    await press('Publish and write another …');
+    await (await ready(By.xpath('//label[contains(., "Village")]/input'))).sendKeys(Key.SPACE);
+    await press('Publish now, and go on');
+    await see('Published. Here is the next one.');
+    await browser.wait(
+      async () =>
+        (await (await ready(By.id('field-village'))).getAttribute('value')) === 'Ashmarket',
+      WAIT,
+    );
+    expect(await (await ready(By.id('field-name'))).getAttribute('value')).toBe('');
+    await press('Save');
+    await (await ready(By.xpath('//nav[@aria-label="What is to be mended"]//button'))).click();
+    expect(await browser.switchTo().activeElement().getAttribute('id')).toBe('field-name');
+  });
+
   test('unsaved words are offered on another machine, and leaving them is asked about first', async () => {
     await open('/build/content/doorstep-squash');
     await write('field-summary', 'Begun on one machine.');

@@ -140,5 +140,14 @@ describe('an entry', () => {
     const { view } = await site();
     expect(newEntry(view, ANN, 'seed', NOW)).toMatchObject({ id: null, state: 'not yet written' });
     expect(newEntry(view, ANN, 'nothing', NOW)).toBeNull();
+    const like = newEntry(view, ANN, 'seed', NOW, { entry: 'pea', fields: null })!;
+    expect([like.like, like.values]).toMatchObject([
+      { id: 'pea', name: 'Pea, early', blank: [] },
+      { title: 'Pea, early', stock: 9, friend: 'ines' },
+    ]);
+    const some = newEntry(view, ANN, 'seed', NOW, { entry: 'pea', fields: ['stock'] })!;
+    expect(some.values).toMatchObject({ title: null, stock: 9, friend: null });
+    const other = newEntry(view, ANN, 'seed', NOW, { entry: 'ines', fields: null })!;
+    expect([other.like, other.values.title]).toEqual([null, null]);
   });
 });

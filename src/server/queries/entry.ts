@@ -62,6 +62,8 @@ export interface EntryDetail {
   picks: EntryPicks[];
   refusals: { at: Instant; message: string; fix: string }[];
   path: string | null;
+  /** The entry that a new one was begun from, and the fields left blank since no two may share them. */
+  like?: { id: string; name: string; blank: string[] } | null;
 }
 
 /** A field with what its control needs. */
@@ -194,21 +196,36 @@ function byRules(
 
 const PATH = `SELECT path FROM address WHERE entry = ? AND role = 'current' AND ${asOf('')}`;
 
-/** An empty form for a new entry of a type. Null where there is no such type. */
+/** What a new entry begins with, besides what its type says. */
+export interface Like {
+  /** The entry that it is like. */
+  entry: string;
+  /** Ids of the fields that it takes over; null for all. */
+  fields: readonly string[] | null;
+}
+
+/**
+ * A form for a new entry of a type, with the defaults of its fields, or with what another one of the
+ * type holds. Null where there is no such type.
+ */
 export function newEntry(
   view: SiteView,
   actor: Actor,
   key: string,
   at: Instant,
+  like: Like | null = null,
 ): EntryDetail | null {
   const site = view.at(at)?.site;
   const type = site?.typesByKey.get(key);
   permit(actor, 'write-entry', type ? { of: 'type', id: type.id } : SITE);
   if (!type) return null;
+  const begun = like ? valuesLike(view, type, like, at) : null;
+  const values = { ...defaultsOf(type.fields, site!.design.site.zone, at), ...begun?.values };
   return {
     id: null,
-    type: formType(view, type, {}, { at, entry: null }),
-    values: defaultsOf(type.fields, site!.design.site.zone, at),
+    type: formType(view, type, values, { at, entry: null }),
+    like: begun && { id: like!.entry, name: begun.name, blank: begun.blank },
+    values,
     name: '',
     revision: null,
     author: null,
@@ -220,6 +237,32 @@ export function newEntry(
     picks: entryPicks(view, { id: null, type }, { at, past: false }),
     refusals: [],
     path: null,
+  };
+}
+
+/**
+ * What an entry holds for one that is to be like it: all but what no two may have, and where it
+ * stands among others. Null where it is not there, or of another type.
+ */
+function valuesLike(
+  view: SiteView,
+  type: ContentType,
+  { entry, fields }: Like,
+  at: Instant,
+): { values: Values; name: string; blank: string[] } | null {
+  const sql = `SELECT r.name, r."values" AS json FROM entry AS e
+    JOIN revision AS r ON r.entry = e.id AND r.number = e.newest
+    WHERE e.id = ? AND e.type = ? AND e.deleted IS NULL`;
+  const read = statement<{ name: string; json: string }>(view.connection, sql);
+  const row = read.get(entry, type.id);
+  if (!row) return null;
+  const all = valuesOfType(type, row.json, view.at(at)!.site.design.site);
+  const wanted = type.fields.filter(({ id }) => fields === null || fields.includes(id));
+  const taken = wanted.filter((f) => !f.unique && !f.position && !kindOf(f).derived);
+  return {
+    name: row.name,
+    blank: wanted.filter((f) => f.unique && (all[f.id] ?? null) !== null).map(({ label }) => label),
+    values: Object.fromEntries(taken.map(({ id }) => [id, all[id] ?? null])),
   };
 }
 

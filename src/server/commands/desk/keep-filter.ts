@@ -27,7 +27,7 @@ export const keepFilter = command({
     tables.delete(savedFilter).where(same).run();
     const { type, ...rest } = filters;
     const id = `f${randomBytes(6).toString('hex')}`;
-    const stored = { ...rest, type: site.typesByKey.get(type ?? '')?.id };
+    const stored = contentFilters.parse({ ...rest, type: site.typesByKey.get(type ?? '')?.id });
     tables
       .insert(savedFilter)
       .values({ id, name, person: actor.id, shared, filters: JSON.stringify(stored) })

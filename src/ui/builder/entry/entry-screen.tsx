@@ -1,6 +1,6 @@
 'use client';
 
-import { useEffect } from 'react';
+import { type ReactNode, useEffect } from 'react';
 import type { Clock } from '@/server/queries/clock.ts';
 import type { EntryDetail } from '@/server/queries/entry.ts';
 import type { EntryOutcome } from '@/server/queries/entry-outcome.ts';
@@ -11,13 +11,16 @@ import { Panes } from '../panes.tsx';
 import { EntryForm } from './entry-form.tsx';
 import { EntryOutcomePane } from './entry-outcome.tsx';
 import { LeaveGuard } from './leave-guard.tsx';
+import { ClockLink } from '../shell/clock-link.tsx';
 import { OthersHere } from './others-here.tsx';
 import { Overtaken } from './overtaken.tsx';
 import { PickLines } from './pick-lines.tsx';
 import { PresetLines } from './preset-lines.tsx';
 import { TimingLine } from './timing-line.tsx';
+import { ToMend } from './to-mend.tsx';
 import { useEntry } from './use-entry.ts';
 import type { KeptEdits } from './use-recovery.ts';
+import { WriteAnother } from './write-another.tsx';
 
 interface Props {
   detail: EntryDetail;
@@ -44,6 +47,16 @@ export function EntryScreen({ detail, outcome: first, clock }: Props) {
           busy={busy}
           past={past}
           onDrop={entry.drop}
+          another={
+            !past && (detail.state === 'not yet written' || detail.state === 'draft') ? (
+              <WriteAnother
+                type={detail.type.key}
+                fields={detail.type.fields}
+                disabled={busy || overtaken !== null}
+                onGo={(keep) => void entry.publishAndGoOn(keep)}
+              />
+            ) : null
+          }
           onSave={() => void entry.save()}
         />
       }
@@ -83,6 +96,7 @@ function Settings({
   const { changed, overtaken, recovery, busy } = entry;
   return (
     <div className="flex flex-col gap-3">
+      <ToMend issues={[...entry.issues, ...entry.outcome.issues]} detail={detail} />
       <OthersHere others={entry.writing.others} clock={clock} />
       <LeaveGuard
         unsaved={changed}
@@ -170,6 +184,7 @@ function SaveButtons({
   canSave,
   busy,
   past,
+  another,
   onDrop,
   onSave,
 }: {
@@ -177,6 +192,8 @@ function SaveButtons({
   canSave: boolean;
   busy: boolean;
   past: boolean;
+  /** Publishes and begins another one; null where it does not. */
+  another: ReactNode;
   onDrop: () => void;
   onSave: () => void;
 }) {
@@ -190,6 +207,7 @@ function SaveButtons({
       >
         Undo changes
       </button>
+      {another}
       <button
         type="button"
         className={canSave ? 'button button-main' : 'button'}
@@ -219,6 +237,22 @@ function Lead({ detail, clock, changed }: { detail: EntryDetail; clock: Clock; c
             Public page
           </a>
         </>
+      )}
+      {detail.id !== null && (
+        <>
+          {' · '}
+          <ClockLink
+            className="underline"
+            href={`/build/content/new/${detail.type.key}?like=${encodeURIComponent(detail.id)}`}
+          >
+            New like this
+          </ClockLink>
+        </>
+      )}
+      {detail.like && (
+        <span className="block">
+          {`Begun from “${detail.like.name}”${detail.like.blank.length > 0 ? `; left blank, since no two may have the same: ${detail.like.blank.join(', ')}` : ''}.`}
+        </span>
       )}
     </>
   );

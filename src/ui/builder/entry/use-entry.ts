@@ -75,8 +75,54 @@ export function useEntry(detail: EntryDetail, first: EntryOutcome, clock: Clock)
       when,
       onSaved: forget,
     }),
+    publishAndGoOn: usePublishAndGoOn(
+      detail,
+      { values, seen: begun?.revision ?? detail.revision, unsaved },
+      { attempt, onSaved: forget },
+    ),
     ...useActs(detail, attempt, when),
   };
+}
+
+/**
+ * Saves and publishes what stands in the form, and begins another that keeps some of it. Where it
+ * cannot be published, it is saved, and its own screen says why.
+ */
+function usePublishAndGoOn(
+  { id, type }: EntryDetail,
+  { values, seen, unsaved }: Written & { unsaved: boolean },
+  { attempt, onSaved }: { attempt: Attempt; onSaved: () => void },
+): (keep: string[]) => Promise<boolean> {
+  const { keep: atClock } = useClockParameters();
+  return (keep) =>
+    attempt(
+      async () => {
+        const saving = { id, type: type.id, values, seen, takeOver: false };
+        const saved = unsaved ? await command('saveEntry', saving) : null;
+        if (saved && !saved.ok) return saved;
+        onSaved();
+        const entry = saved?.value.id ?? id!;
+        const plan = { action: 'publish', at: null, revision: null } as const;
+        const published = await command('planChange', { entry, ...plan });
+        const why = published.ok ? null : published.issues.map(({ message }) => message).join(' ');
+        return { ok: true, value: { entry, why } };
+      },
+      ({ entry, why }) => {
+        const query = new URLSearchParams({ like: entry, keep: keep.join(',') });
+        const next = `/build/content/new/${type.key}?${query}`;
+        return {
+          words:
+            why === null ? 'Published. Here is the next one.' : `Saved, and not published: ${why}`,
+          leadsTo: { path: atClock(why === null ? next : entryHref(entry)) },
+        };
+      },
+    );
+}
+
+/** What stands in a form, and the version it was begun on. */
+interface Written {
+  values: Record<string, unknown>;
+  seen: number | null;
 }
 
 type Attempt = ReturnType<typeof useAttempts>['attempt'];
@@ -104,7 +150,7 @@ function useBegun(detail: EntryDetail, onChange: () => void) {
 /** Saves what stands in the form, and says what becomes of it. */
 function useSave(
   detail: EntryDetail,
-  { values, seen }: { values: Record<string, unknown>; seen: number | null },
+  { values, seen }: Written,
   attempt: Attempt,
   { when, onSaved }: { when: (at: number) => string; onSaved: () => void },
 ): (takeOver?: boolean) => Promise<boolean> {

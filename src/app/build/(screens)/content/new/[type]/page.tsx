@@ -11,9 +11,11 @@ export default async function Page({
   params: Promise<{ type: string }>;
   searchParams: SearchParams;
 }) {
-  const { clock, ask } = await openScreen(searchParams);
+  const { clock, search, ask } = await openScreen(searchParams);
   const { type } = await params;
-  const detail = await ask('newEntry', type, clock.at);
+  const { like: entry, keep } = search;
+  const fields = keep === undefined ? null : keep.split(',');
+  const detail = await ask('newEntry', type, clock.at, entry ? { entry, fields } : null);
   if (!detail) notFound();
   const outcome = (await ask(
     'entryOutcome',
