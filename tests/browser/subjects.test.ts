@@ -11,6 +11,7 @@ import {
   serveBuilder,
   write,
   writeInto,
+  WAIT,
 } from '../helpers/builder.ts';
 
 serveBuilder();
@@ -56,7 +57,7 @@ test('two tags become one, and one is deleted and brought back', async () => {
   await see('No address moves.');
   await press('Delete now');
   await see('Hardy deleted.');
-  expect(await names()).not.toContain('Hardy');
+  await browser.wait(async () => !(await names()).includes('Hardy'), WAIT);
   await (await ready(By.css('[aria-label="Undo: Hardy deleted"]'))).click();
   await see('Hardy added.');
   expect(await names()).toContain('Hardy');
