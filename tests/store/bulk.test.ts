@@ -98,6 +98,13 @@ describe('doing something to many entries', () => {
     expect(['kale', 'bean', 'pea'].map((id) => value(id, 'stock'))).toEqual([5, 5, 9]);
   });
 
+  test('to all that match: refused where a condition cannot be read, which would match all', async () => {
+    const { run, at } = await lived();
+    const filters = { type: 'seed', where: { field: 'gone', op: 'is' as const, value: 1 } };
+    const result = run('changeEntries', { what: { do: 'remove' }, which: { filters, at } });
+    expect(result).toMatchObject({ ok: false, issues: [{ code: 'unknown-field' }] });
+  });
+
   test('needs the right to do it, entry by entry', async () => {
     const loaded = await site();
     const visitor = running(loaded, { ...ANN, role: 'visitor' });

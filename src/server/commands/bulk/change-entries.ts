@@ -6,7 +6,7 @@ import { entry as entryTable } from '../../db/schema.ts';
 import { bulkChange } from '../../db/schema-desk.ts';
 import { permit } from '../../permit.ts';
 import { contentFilters } from '@/core/content/filters.ts';
-import { foundBy } from '../../store/newest/content-filters.ts';
+import { askedOf, foundBy } from '../../store/newest/content-filters.ts';
 import { statement } from '../../store/statement.ts';
 import { SubjectStore } from '../../store/subject-store.ts';
 import { TooManyForOneWrite } from '../../store/too-many.ts';
@@ -93,6 +93,9 @@ function idsOf(
 ): string[] {
   if ('ids' in asked) return [...new Set(asked.ids)];
   const { filters, at, count } = asked;
+  // A condition that cannot be read is left out of the table: then more would match than was meant.
+  const { issues } = askedOf(site, filters);
+  if (issues.length > 0) throw new Refused(...issues);
   const subjects = new SubjectStore(connection).under(site).at(now);
   const numbers = foundBy(connection, site, filters, { at: Math.max(at, now), subjects });
   if (count !== null && count !== numbers.length)

@@ -71,18 +71,22 @@ function OpenCell({
   onLeave: () => void;
 }) {
   const box = useRef<HTMLDivElement>(null);
+  /** Left by key: that the focus goes as well is no other save. */
+  const isLeft = useRef(false);
   useEffect(() => box.current?.querySelector<HTMLElement>('input, select, button')?.focus(), []);
   return (
     <div
       ref={box}
       className="cell-control"
       onKeyDown={(e) => {
+        if (e.key !== 'Escape' && e.key !== 'Enter') return;
+        e.preventDefault();
+        isLeft.current = true;
         if (e.key === 'Escape') onLeave();
-        if (e.key === 'Enter') onSave();
-        if (e.key === 'Escape' || e.key === 'Enter') e.preventDefault();
+        else onSave();
       }}
       onBlur={(e) => {
-        if (!box.current?.contains(e.relatedTarget)) onSave();
+        if (!isLeft.current && !box.current?.contains(e.relatedTarget)) onSave();
       }}
     >
       <label htmlFor={`cell-${field.id}`} className="sr-only">
