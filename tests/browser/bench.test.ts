@@ -7,6 +7,7 @@ import { describe, expect, test } from 'vitest';
 import { readSite } from '@/server/files/read-site.ts';
 import {
   browser,
+  clickOn,
   cookies,
   inAnotherBrowser,
   inPreview,
@@ -51,7 +52,7 @@ describe('the bench', () => {
     await open('/build/bench');
     await see('You,');
     await see('18 pages look otherwise');
-    await (await ready(By.css('section[aria-label=Reach] summary'))).click();
+    await clickOn(By.css('section[aria-label=Reach] summary'));
     await press('Compare');
     await see('Before and after');
     await press('Back');

@@ -1,6 +1,7 @@
 import { By, Key } from 'selenium-webdriver';
 import { expect, test } from 'vitest';
 import {
+  clickOn,
   expectAccessible,
   open,
   press,
@@ -49,7 +50,7 @@ test('some are published together, each that cannot be is told, and it is taken 
     await (await labelled(`Choose ${name}`)).sendKeys(Key.SPACE);
   await see('2 entries chosen');
   await pressStarting('Change them');
-  await (await ready(By.xpath('//*[@role="menuitem"][starts-with(., "Publish")]'))).click();
+  await clickOn(By.xpath('//*[@role="menuitem"][starts-with(., "Publish")]'));
   await see('1 entry would change.');
   await see('In 1 there is nothing to change.');
   await expectAccessible();

@@ -1,8 +1,8 @@
 import { By, Key, until } from 'selenium-webdriver';
 import { describe, expect, test } from 'vitest';
 import {
-  WAIT,
   browser,
+  clickOn,
   open,
   press,
   pressStarting,
@@ -11,6 +11,7 @@ import {
   see,
   serveBuilder,
   server,
+  WAIT,
   words,
   write,
   writeAt,
@@ -60,7 +61,7 @@ describe('keys', () => {
 
   test('arrows walk the types that a new entry can be of, each with what it is', async () => {
     await open('/build/content');
-    await (await ready(By.xpath('//button[starts-with(normalize-space(), "New")]'))).click();
+    await clickOn(By.xpath('//button[starts-with(normalize-space(), "New")]'));
     await see('A date on which people meet');
     const focused = (): Promise<string> =>
       browser.executeScript('return document.activeElement.textContent');
@@ -131,7 +132,7 @@ describe('a form', () => {
   test('offers pictures as thumbnails; the one picked is saved', async () => {
     await open('/build/content/frost-lettuce');
     // Other fields offer to choose another, too.
-    await (await ready(By.id('field-picture'))).click();
+    await clickOn(By.id('field-picture'));
     await writeInto('Find a picture by file name', 'chapel-runner');
     const thumbnail = await ready(By.css('ul button img'));
     expect(await thumbnail.getAttribute('src')).toMatch(/\/media\/[0-9a-f]{64}\/160\.webp$/);
@@ -188,7 +189,7 @@ describe('a form', () => {
     const path = '/varieties/squashes/old-harbour-squash';
     const status = async (): Promise<number> => (await fetch(server.url + path)).status;
     await browser.wait(async () => (await status()) === 410, WAIT);
-    await (await ready(By.css('[role=status] button'))).click();
+    await clickOn(By.css('[role=status] button'));
     await browser.wait(async () => (await status()) === 200, WAIT);
   });
 });

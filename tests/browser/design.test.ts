@@ -2,13 +2,14 @@ import { By, until } from 'selenium-webdriver';
 import { describe, expect, test } from 'vitest';
 import {
   browser,
+  clickOn,
   open,
   press,
   pressStarting,
   ready,
   see,
-  server,
   serveBuilder,
+  server,
   WAIT,
   words,
   write,
@@ -81,7 +82,7 @@ describe('the design', () => {
       async () => (await browser.findElements(By.css('table tbody tr'))).length === 1,
       WAIT,
     );
-    await (await ready(By.css('table tbody button'))).click();
+    await clickOn(By.css('table tbody button'));
     await see('stood here, and stands at');
   });
 

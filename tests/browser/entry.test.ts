@@ -2,6 +2,7 @@ import { By, Key, until } from 'selenium-webdriver';
 import { describe, expect, test } from 'vitest';
 import {
   browser,
+  clickOn,
   inAnotherBrowser,
   inPreview,
   open,
@@ -10,8 +11,8 @@ import {
   publicPage,
   ready,
   see,
-  server,
   serveBuilder,
+  server,
   WAIT,
   words,
   write,
@@ -57,7 +58,7 @@ describe('rich text', () => {
     await type(Key.END, Key.ENTER);
     await press('Picture');
     await writeInto('Find a picture by file name', 'butter-leaf');
-    await (await ready(By.css('.rich ul button'))).click();
+    await clickOn(By.css('.rich ul button'));
     await type(Key.ENTER);
     await press('Table');
     await browser.findElement(By.css('.rich [contenteditable] th')).click();
@@ -191,7 +192,7 @@ describe('an entry', () => {
     const status = async (): Promise<number> =>
       (await fetch(`${server.url}/varieties/beets/ember-beet`)).status;
     await browser.wait(async () => (await status()) !== 200, WAIT);
-    await (await ready(By.css('[role=status] button'))).click();
+    await clickOn(By.css('[role=status] button'));
     await browser.wait(async () => (await status()) === 200, WAIT);
   });
 
@@ -228,7 +229,7 @@ describe('an entry', () => {
     );
     expect(await (await ready(By.id('field-name'))).getAttribute('value')).toBe('');
     await press('Save');
-    await (await ready(By.xpath('//nav[@aria-label="What is to be mended"]//button'))).click();
+    await clickOn(By.xpath('//nav[@aria-label="What is to be mended"]//button'));
     expect(await browser.switchTo().activeElement().getAttribute('id')).toBe('field-name');
   });
 
@@ -244,10 +245,10 @@ describe('an entry', () => {
       const summary = await ready(By.id('field-summary'));
       expect(await summary.getAttribute('value')).toBe('Begun on one machine.');
     });
-    await (await ready(By.linkText('Types'))).click();
+    await clickOn(By.linkText('Types'));
     await see('Leave with unsaved changes?');
     await press('Stay');
-    await (await ready(By.linkText('Types'))).click();
+    await clickOn(By.linkText('Types'));
     await press('Save and leave');
     await browser.wait(until.urlContains('/build/types'), WAIT);
     await open('/build/content/doorstep-squash');

@@ -1,14 +1,15 @@
 import { By, Key, Origin } from 'selenium-webdriver';
 import { expect, test } from 'vitest';
 import {
-  WAIT,
   browser,
+  clickOn,
   open,
   press,
   pressStarting,
   ready,
   see,
   serveBuilder,
+  WAIT,
   words,
   writeInto,
 } from '../helpers/builder.ts';
@@ -16,7 +17,7 @@ import {
 serveBuilder();
 
 const pressLabelled = async (label: string): Promise<void> =>
-  (await ready(By.css(`[aria-label="${label}"]`))).click();
+  clickOn(By.css(`[aria-label="${label}"]`));
 const release = async (): Promise<void> => {
   await press('Release this now …');
   await press('Release now');
@@ -84,9 +85,9 @@ test('a field makes the type that it leads to; what one alone may lead to is tak
   await see('Saved as version 1');
   for (const day of ['Midwinter swap', 'Label-writing evening']) {
     await open('/build/content?type=swap-day');
-    await (await ready(By.linkText(day))).click();
+    await clickOn(By.linkText(day));
     await (await ready(By.id('field-hall'))).sendKeys('Chapel');
-    await (await ready(By.xpath('//*[@role="option"][contains(., "Chapel hall")]'))).click();
+    await clickOn(By.xpath('//*[@role="option"][contains(., "Chapel hall")]'));
     await press('Save');
     if (day === 'Midwinter swap') await see('Saved as version');
   }
@@ -95,30 +96,30 @@ test('a field makes the type that it leads to; what one alone may lead to is tak
   await press('Take it away there, and save');
   await see('Saved as version');
   await open('/build/content?type=swap-day');
-  await (await ready(By.linkText('Midwinter swap'))).click();
+  await clickOn(By.linkText('Midwinter swap'));
   await ready(By.id('field-hall'));
   expect(await words()).not.toContain('Chapel hall');
 });
 
 test('an entry has something otherwise than its type, says so, and goes back', async () => {
   await open('/build/content?type=grower');
-  await (await ready(By.linkText('Bram Okoro'))).click();
-  await (await ready(By.xpath('//summary[starts-with(., "Presets")]'))).click();
+  await clickOn(By.linkText('Bram Okoro'));
+  await clickOn(By.xpath('//summary[starts-with(., "Presets")]'));
   await (await ready(By.id('preset-index'))).sendKeys('Here: no');
   await see('Presets: 1 set here');
   await press('Save');
   await see('Saved as version');
   await browser.navigate().refresh();
   await see('Presets: 1 set here');
-  await (await ready(By.xpath('//summary[starts-with(., "Presets")]'))).click();
+  await clickOn(By.xpath('//summary[starts-with(., "Presets")]'));
   await pressLabelled('Search engines may list it: as the type has it');
   await see('Presets: all as the type has them');
 });
 
 test('the order of those that lead to an entry is set from there, by keys', async () => {
   await open('/build/content?type=grower');
-  await (await ready(By.linkText('Bram Okoro'))).click();
-  await (await ready(By.xpath('//*[@role="tab"][contains(., "What leads here")]'))).click();
+  await clickOn(By.linkText('Bram Okoro'));
+  await clickOn(By.xpath('//*[@role="tab"][contains(., "What leads here")]'));
   const names = (): Promise<string[]> =>
     browser.executeScript(
       `return [...document.querySelectorAll('button[aria-label^="Take "]')].map((b) => b.ariaLabel)`,

@@ -2,6 +2,7 @@ import { By, Key } from 'selenium-webdriver';
 import { expect, test } from 'vitest';
 import {
   browser,
+  clickOn,
   open,
   press,
   pressStarting,
@@ -38,16 +39,16 @@ test('a group of fields is made, its items are written, moved and kept in order'
   await writeInto('Name of a new field of Helpers', 'Hours');
   await choose('Kind of a new field of Helpers', 'Number');
   await press('Add');
-  await (await ready(By.xpath('//label[contains(., "Holds several")]/input'))).click();
+  await clickOn(By.xpath('//label[contains(., "Holds several")]/input'));
   await release();
   await see('Released');
   await open('/build/content?type=swap-day');
-  await (await ready(By.linkText('Midwinter swap'))).click();
+  await clickOn(By.linkText('Midwinter swap'));
   await press('Add one');
   await press('Add another');
   const fields = await browser.findElements(By.css('[role=group][aria-label^="Helpers "] input'));
   for (const [i, words] of ['Ann', '3', 'Bo', '4'].entries()) await fields[i]!.sendKeys(words);
-  await (await ready(By.css('[aria-label="Up: Helpers 2"]'))).click();
+  await clickOn(By.css('[aria-label="Up: Helpers 2"]'));
   await press('Save');
   await see('Saved as version 2');
   await browser.navigate().refresh();
@@ -69,7 +70,7 @@ test('a field of a group holds something else, and is given another key', async 
   await release();
   await see('Released');
   await open('/build/content?type=swap-day');
-  await (await ready(By.linkText('Midwinter swap'))).click();
+  await clickOn(By.linkText('Midwinter swap'));
   await ready(By.css('[aria-label="Up: Helpers 2"]'));
   expect(await inputs()).toEqual(['Bo', '4', 'Ann', '3']);
   await openHours();
@@ -82,14 +83,14 @@ test('a field of a group holds something else, and is given another key', async 
 
 test('what leads to an entry is taken away and added from its own side', async () => {
   await open('/build/content?type=grower');
-  await (await ready(By.linkText('Bram Okoro'))).click();
-  await (await ready(By.xpath('//*[@role="tab"][contains(., "What leads here")]'))).click();
-  await (await ready(By.css('[aria-label="Take Butter Leaf away from here"]'))).click();
+  await clickOn(By.linkText('Bram Okoro'));
+  await clickOn(By.xpath('//*[@role="tab"][contains(., "What leads here")]'));
+  await clickOn(By.css('[aria-label="Take Butter Leaf away from here"]'));
   await see('of “Butter Leaf”. It is public once that is published.');
   const held = By.css('[aria-label="Take Butter Leaf away from here"]');
   await browser.wait(async () => (await browser.findElements(held)).length === 0, WAIT);
   await (await ready(By.css('input[placeholder="Add Variety …"]'))).sendKeys('Butter');
-  await (await ready(By.xpath('//*[@role="option"][contains(., "Butter Leaf")]'))).click();
+  await clickOn(By.xpath('//*[@role="option"][contains(., "Butter Leaf")]'));
   await ready(held);
 });
 
@@ -98,7 +99,7 @@ test('one setting of all types is compared, set for two at once and released', a
   const compare = await ready(By.xpath('//label[contains(., "Compare")]//select'));
   await compare.sendKeys('When an address is taken');
   for (const label of ['Grower', 'Page'])
-    await (await ready(By.css(`[aria-label="Set it for ${label}"]`))).click();
+    await clickOn(By.css(`[aria-label="Set it for ${label}"]`));
   await choose('When an address is taken', 'the later entry is refused');
   await press('Set for 2 types');
   await see('the later entry is refused · not saved');

@@ -1,6 +1,7 @@
 import { By, Key } from 'selenium-webdriver';
 import { expect, test } from 'vitest';
 import {
+  clickOn,
   expectAccessible,
   open,
   press,
@@ -20,7 +21,7 @@ const shelf = async (): Promise<string[]> => {
   return [...row.matchAll(/<h3[^>]*>(?:<a[^>]*>)?([^<]+)/g)].map(([, name]) => name!);
 };
 const pressLabelled = async (label: string): Promise<void> =>
-  (await ready(By.css(`[aria-label="${label}"]`))).click();
+  clickOn(By.css(`[aria-label="${label}"]`));
 
 test('picks are added to, put in order and timed, and the public page follows at once', async () => {
   await open('/build/listings/picks/shelf');
@@ -61,7 +62,7 @@ test('new picks are made, new entries of a type join them, and an entry can leav
   await see('On the bench: picks First sown added.');
   await open('/build/types/notice');
   await pressStarting('Presets');
-  await (await ready(By.xpath('//label[contains(.,"First sown")]/input'))).click();
+  await clickOn(By.xpath('//label[contains(.,"First sown")]/input'));
   await see('joins First sown');
   await press('Release this now …');
   await see('picks First sown added (with it, because something here uses it)');
@@ -73,7 +74,7 @@ test('new picks are made, new entries of a type join them, and an entry can leav
   await press('Save');
   await see('Saved as version 1');
   await see('Picks: in 1');
-  await (await ready(By.xpath('//summary[starts-with(.,"Picks")]'))).click();
+  await clickOn(By.xpath('//summary[starts-with(.,"Picks")]'));
   await pressLabelled('Take it out of First sown');
   await see('Not in it, though new entries of Notice join it');
   await pressLabelled('First sown: as the type has it');

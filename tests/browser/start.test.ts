@@ -2,6 +2,7 @@ import { By, Key } from 'selenium-webdriver';
 import { expect, test } from 'vitest';
 import {
   browser,
+  clickOn,
   expectAccessible,
   inPreview,
   open,
@@ -122,7 +123,7 @@ test('a text becomes a choice of the values in use, and is that text again when 
 
 test('settings of the site’s own are written once, and patterns read them', async () => {
   await open('/build/settings');
-  await (await ready(By.linkText('Not written yet: write it'))).click();
+  await clickOn(By.linkText('Not written yet: write it'));
   await write('field-phone', '555 0100');
   await press('Save');
   await pressStarting('Publish');

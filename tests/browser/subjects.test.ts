@@ -2,6 +2,7 @@ import { By, Key } from 'selenium-webdriver';
 import { expect, test } from 'vitest';
 import {
   browser,
+  clickOn,
   expectAccessible,
   open,
   press,
@@ -9,9 +10,9 @@ import {
   ready,
   see,
   serveBuilder,
+  WAIT,
   write,
   writeInto,
-  WAIT,
 } from '../helpers/builder.ts';
 
 serveBuilder();
@@ -23,7 +24,7 @@ const names = (): Promise<string[]> =>
 
 test('another word in addresses is tried, saved, and taken back', async () => {
   await open('/build/settings/subjects/families');
-  await (await ready(By.linkText('Beans'))).click();
+  await clickOn(By.linkText('Beans'));
   await write('subject-slug', 'All beans');
   await see('is no word for addresses');
   await write('subject-slug', 'pods');
@@ -42,8 +43,7 @@ const here = async (path: string): Promise<string> =>
 
 test('two tags become one, and one is deleted and brought back', async () => {
   await open('/build/settings/subjects/traits');
-  for (const name of ['Dwarf', 'For pots'])
-    await (await ready(By.css(`[aria-label="Choose ${name}"]`))).click();
+  for (const name of ['Dwarf', 'For pots']) await clickOn(By.css(`[aria-label="Choose ${name}"]`));
   await press('Merge …');
   await see('Dwarf counts as For pots from now on');
   await see('No address moves.');
@@ -51,14 +51,14 @@ test('two tags become one, and one is deleted and brought back', async () => {
   await press('Merge into For pots');
   await see('Dwarf merged into For pots.');
   expect(await names()).not.toContain('Dwarf');
-  await (await ready(By.css('[aria-label="Choose Hardy"]'))).click();
+  await clickOn(By.css('[aria-label="Choose Hardy"]'));
   await press('Delete …');
   await see('5 entries on the site have it');
   await see('No address moves.');
   await press('Delete now');
   await see('Hardy deleted.');
   await browser.wait(async () => !(await names()).includes('Hardy'), WAIT);
-  await (await ready(By.css('[aria-label="Undo: Hardy deleted"]'))).click();
+  await clickOn(By.css('[aria-label="Undo: Hardy deleted"]'));
   await see('Hardy added.');
   expect(await names()).toContain('Hardy');
 });

@@ -2,7 +2,7 @@ import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import AxeBuilder from '@axe-core/webdriverjs';
-import { By, Key, type WebDriver, type WebElement, until } from 'selenium-webdriver';
+import { By, Key, type WebDriver, type WebElement } from 'selenium-webdriver';
 import { afterAll, beforeAll, expect } from 'vitest';
 import { startBrowser } from './browser.ts';
 import { bontel, type RunningServer, startServer } from './run.ts';
@@ -92,27 +92,39 @@ export const ready = async (locator: By): Promise<WebElement> => {
 /** What sticks to the top or the bottom of a pane may cover an element where it stands. */
 const inTheMiddle = (element: WebElement): Promise<unknown> =>
   browser.executeScript('arguments[0].scrollIntoView({ block: "center" })', element);
-export const press = async (label: string): Promise<void> => {
-  const button = await ready(By.xpath(`//button[normalize-space()=${JSON.stringify(label)}]`));
+/**
+ * Does something to what is found, once it can be used; a screen that is drawn anew meanwhile is
+ * asked again.
+ */
+const doAt = async (locator: By, act: (element: WebElement) => Promise<void>): Promise<void> => {
+  let last: Error | undefined;
   await browser
-    .wait(until.elementIsEnabled(button), WAIT, `waiting for "${label}"`)
-    .catch(async (error: Error) => {
-      throw new Error(`${error.message}; the screen shows:\n${await words()}`);
+    .wait(async () => {
+      try {
+        const element = await ready(locator);
+        if (!(await element.isEnabled())) return false;
+        await inTheMiddle(element);
+        await act(element);
+        return true;
+      } catch (problem) {
+        last = problem as Error;
+        if (['StaleElementReferenceError', 'ElementClickInterceptedError'].includes(last.name))
+          return false;
+        throw problem;
+      }
+    }, WAIT)
+    .catch(async (problem: Error) => {
+      const seen = `the screen shows:\n${await words()}`;
+      throw new Error(`${locator.toString()}: ${(last ?? problem).message}; ${seen}`);
     });
-  await inTheMiddle(button);
-  await button.click();
 };
-export const pressStarting = async (words: string): Promise<void> => {
-  const starting = `//button[starts-with(normalize-space(), ${JSON.stringify(words)})]`;
-  const button = await ready(By.xpath(starting));
-  await inTheMiddle(button);
-  await button.click();
-};
-export const writeAt = async (locator: By, words: string): Promise<void> => {
-  const field = await ready(locator);
-  await inTheMiddle(field);
-  await field.sendKeys(Key.chord(Key.CONTROL, 'a'), words);
-};
+export const clickOn = (locator: By): Promise<void> => doAt(locator, (element) => element.click());
+export const press = (label: string): Promise<void> =>
+  clickOn(By.xpath(`//button[normalize-space()=${JSON.stringify(label)}]`));
+export const pressStarting = (start: string): Promise<void> =>
+  clickOn(By.xpath(`//button[starts-with(normalize-space(), ${JSON.stringify(start)})]`));
+export const writeAt = (locator: By, words: string): Promise<void> =>
+  doAt(locator, (field) => field.sendKeys(Key.chord(Key.CONTROL, 'a'), words));
 export const write = (id: string, words: string): Promise<void> => writeAt(By.id(id), words);
 export const writeInto = (label: string, words: string): Promise<void> =>
   writeAt(By.css(`[aria-label="${label}"]`), words);
