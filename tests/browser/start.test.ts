@@ -69,7 +69,7 @@ test('a site is made from nothing: named, outlined, released, written and seen',
   await press('a new one: Juniors');
   await expectAccessible();
   await press('Save');
-  await pressStarting('Publish');
+  await pressStarting('Publish now');
   await see('Live at');
   expect(await publicPage('/races/spring-regatta')).toContain('<h1>Spring Regatta</h1>');
   await open('/build');
@@ -126,7 +126,7 @@ test('settings of the site’s own are written once, and patterns read them', as
   await clickOn(By.linkText('Not written yet: write it'));
   await write('field-phone', '555 0100');
   await press('Save');
-  await pressStarting('Publish');
+  await pressStarting('Publish now');
   await see('Club · live');
   await open('/build/types/race');
   await pressStarting('SEO');

@@ -56,15 +56,13 @@ export async function inAnotherBrowser(act: () => Promise<void>): Promise<void> 
 }
 
 export const open = (path: string): Promise<void> => browser.get(server.url + path);
-export const see = (words: string): Promise<unknown> =>
-  browser.wait(
-    async () =>
-      ((await browser.executeScript('return document.body?.innerText ?? ""')) as string).includes(
-        words,
-      ),
-    WAIT,
-    `waiting to see "${words}"`,
-  );
+export const see = async (expected: string): Promise<void> => {
+  await browser
+    .wait(async () => (await words()).includes(expected), WAIT, `waiting to see "${expected}"`)
+    .catch(async (problem: Error) => {
+      throw new Error(`${problem.message}; the screen shows:\n${await words()}`);
+    });
+};
 /**
  * An element, once it is shown and hears what one does: screens arrive as HTML before they come
  * alive.
