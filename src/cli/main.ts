@@ -6,6 +6,7 @@ import { loadCommand } from './load.ts';
 import { pagesCommand } from './pages.ts';
 import { renderCommand } from './render.ts';
 import { saveCommand } from './save.ts';
+import { keyCommand } from './key.ts';
 import { signInCommand } from './sign-in.ts';
 import { traceCommand } from './trace.ts';
 import { WrongUse, reportIssues } from './output.ts';
@@ -28,6 +29,7 @@ async function main(): Promise<number> {
     renderCommand,
     traceCommand,
     signInCommand,
+    keyCommand,
     clockCommand,
   ])
     add(command, (result) => void (code = result));

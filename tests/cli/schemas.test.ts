@@ -1,6 +1,6 @@
 import { readFileSync, readdirSync } from 'node:fs';
 import { expect, test } from 'vitest';
-import { designSchemas } from '@/server/files/read-design.ts';
+import { shippedSchemas } from '@/server/files/schemas.ts';
 
 test('the JSON Schemas that are shipped are those of the program', () => {
   const shipped = Object.fromEntries(
@@ -9,5 +9,5 @@ test('the JSON Schemas that are shipped are those of the program', () => {
       JSON.parse(readFileSync(`schemas/${f}`, 'utf8')) as unknown,
     ]),
   );
-  expect(shipped).toEqual(JSON.parse(JSON.stringify(designSchemas())));
+  expect(shipped).toEqual(JSON.parse(JSON.stringify(shippedSchemas())));
 });

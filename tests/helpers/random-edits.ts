@@ -22,6 +22,8 @@ export const RICH_DESIGN: Design = designOf({
   site: { front: { listing: 'home' }, frame: 'frame', seo: { description: 'Of {site.name}' } },
   subjectSets: [{ key: 'traits', kind: 'tags' }],
   picks: [{ key: 'shelf' }, { key: 'staff', id: 'by-staff' }],
+  styles: [{ key: 'soft', on: 'words' }],
+  textForms: [{ key: 'short', marks: ['bold'], levels: [2], parts: ['seed'], styles: ['soft'] }],
   types: [
     {
       key: 'grower',
@@ -30,7 +32,7 @@ export const RICH_DESIGN: Design = designOf({
       fields: [
         { key: 'title', kind: 'text' },
         { key: 'village', kind: 'text' },
-        { key: 'about', kind: 'richtext' },
+        { key: 'about', kind: 'richtext', form: 'short' },
         {
           key: 'said',
           kind: 'computed',

@@ -86,7 +86,13 @@ const event = fc.record({
 const part = fc.record({ live: intervals(2), byHand: byHandAt('/part') });
 const story = fc.record({
   title: fc.constantFrom('Frost', 'Rain', 'Sun'),
-  body: fc.constantFrom('A *short* one.', '## Head\n\n- one\n- two'),
+  body: fc.constantFrom(
+    'A *short* one.',
+    '## Head\n\n- one\n- two',
+    'See [her](entry:g0) and **[it](entry:p1 "There")**, :style[softly]{name=soft}.',
+    '::entry[p0]\n\n:::style[lead]\n:underline[First] words.\n:::',
+    ':::part[box]{title="A box" who="g1"}\n::::field[said]\n# Of [Bo](entry:g1)\n\n::entry[g0]\n::::\n:::',
+  ),
   about: fc.option(fc.constantFrom('g0', 'g1', 'p1', 's0')),
   traits: fc.subarray(['tall', 'early']),
   family: fc.option(fc.constantFrom('legumes', 'beans')),

@@ -47,6 +47,16 @@ export const RICH_FILES: Files = {
       { key: 'told', kind: 'computed', pattern: '{title}[ of {about}][ ({family})]' },
     ],
   },
+  'types/box.json': {
+    key: 'box',
+    fields: [
+      { key: 'title', kind: 'text' },
+      { key: 'who', kind: 'reference', types: ['grower'] },
+      { key: 'said', kind: 'richtext', form: 'plain' },
+    ],
+  },
+  'text-forms/plain.json': { key: 'plain', marks: ['link'], blocks: ['entry'], parts: [] },
+  'styles.yaml': '- {key: soft, on: words}\n- {key: lead, on: paragraph}\n',
   'listings/stories.json': {
     key: 'stories',
     type: 'story',

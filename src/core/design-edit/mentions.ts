@@ -9,6 +9,7 @@ import {
 } from '../design/listing-spec.ts';
 import type { Field } from '../design/field.ts';
 import type { ContentType, Design } from '../design/spec.ts';
+import type { TextFormSpec } from '../design/text-form-spec.ts';
 import type { Environment } from '../pattern/types.ts';
 import { BLOCKS } from '../template/blocks/index.ts';
 import type { Holds } from '../template/definition.ts';
@@ -19,7 +20,7 @@ export interface Mention {
   part: PartPath;
   /** Path of the property: `seo.title`, `sort.1.field`. */
   property: string;
-  holds: Exclude<Holds, 'inner'> | 'type' | 'set' | 'option';
+  holds: Exclude<Holds, 'inner'> | 'type' | 'set' | 'option' | 'form' | 'style';
   text: string;
   /** What patterns may name; several where one pattern is read by several types. */
   environments: readonly Environment[];
@@ -37,6 +38,7 @@ export function mentionsIn(design: Design): Mention[] {
     ...design.types.flatMap((type) => ofType(type, environments)),
     ...design.listings.flatMap((listing) => ofListing(design, listing, environments)),
     ...design.templates.flatMap((template) => ofTemplate(design, template, environments)),
+    ...design.textForms.flatMap(ofTextForm),
   ];
 }
 
@@ -141,11 +143,21 @@ function ofFields(holder: Holder, environments: readonly Environment[]): Mention
       ...ofFields({ path, fields: field.fields ?? [] }, environments),
       ...name('pattern', 'pattern', field.pattern),
       ...name('set', 'set', field.set),
+      ...name('form', 'form', field.form),
       ...name('field', 'shownIf.field', field.shownIf?.field),
       ...name('option', 'shownIf.is', field.shownIf?.is, field.shownIf?.field),
       ...(field.kind === 'choice' ? name('option', 'default', field.default, field.key) : []),
     ];
   });
+}
+
+/** The types and styles that a form of texts lets in. */
+function ofTextForm({ id, parts = [], styles = [] }: TextFormSpec): Mention[] {
+  const name = namer(`textForms/${id}`, null, []);
+  return [
+    ...parts.flatMap((key, i) => name('type', `parts.${i}`, key)),
+    ...styles.flatMap((key, i) => name('style', `styles.${i}`, key)),
+  ];
 }
 
 function ofListing(

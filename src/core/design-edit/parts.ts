@@ -9,6 +9,7 @@ import {
   templateSpec,
   typeSpec,
 } from '../design/spec.ts';
+import { styleSpec, textFormSpec } from '../design/text-form-spec.ts';
 import { type FilterSpec, filtersWithin, listingSpec } from '../design/listing-spec.ts';
 
 /** A value of plain data, as specs are made of. */
@@ -75,6 +76,8 @@ export const ROOTS: Record<string, RootSort> = {
   templates: { word: 'template', spec: templateSpec, inner: { blocks: BLOCKS } },
   subjectSets: { word: 'subject set', spec: subjectSetSpec, inner: {} },
   picks: { word: 'picks', spec: picksSpec, inner: {} },
+  textForms: { word: 'form of texts', spec: textFormSpec, inner: {} },
+  styles: { word: 'style', spec: styleSpec, inner: {} },
   redirects: { word: 'redirect', spec: redirectSpec, inner: {} },
 };
 

@@ -13,6 +13,8 @@ const NAMED_AS: Partial<Record<string, Mention['holds']>> = {
   templates: 'template',
   subjectSets: 'set',
   picks: 'picks',
+  textForms: 'form',
+  styles: 'style',
 };
 
 /**

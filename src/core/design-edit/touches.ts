@@ -34,8 +34,9 @@ function speaksIn(step: Step, { part, property }: Mention): boolean {
 /** The parts that a place in the design names. */
 export function partsNamed(design: Design, mention: Mention): PartPath[] {
   const { holds, text, within } = mention;
-  const byKey = (list: 'types' | 'listings' | 'templates' | 'subjectSets' | 'picks'): PartPath[] =>
-    design[list].filter((p) => p.key === text).map((p) => `${list}/${p.id}`);
+  const byKey = (
+    list: 'types' | 'listings' | 'templates' | 'subjectSets' | 'picks' | 'textForms' | 'styles',
+  ): PartPath[] => design[list].filter((p) => p.key === text).map((p) => `${list}/${p.id}`);
   switch (holds) {
     case 'type':
       return byKey('types');
@@ -47,6 +48,10 @@ export function partsNamed(design: Design, mention: Mention): PartPath[] {
       return byKey('subjectSets');
     case 'picks':
       return byKey('picks');
+    case 'form':
+      return byKey('textForms');
+    case 'style':
+      return byKey('styles');
     case 'field':
       return within === undefined ? [] : fieldPaths(design, within, text);
     case 'option':

@@ -2,11 +2,12 @@ import type { Issue } from '../issue.ts';
 import { isBlank } from '../pattern/types.ts';
 import { didYouMean } from '../did-you-mean.ts';
 import type { Field } from './field.ts';
-import { mentionsOf } from './field-values.ts';
 import type { LimitWorld, Mention } from './kinds/definition.ts';
 import { kindOf } from './kinds/index.ts';
 import { isShown, shownWhen } from './shown.ts';
 import { type Values, valuesOf } from './values.ts';
+import { type RichNode, withinForm } from '../rich-text/index.ts';
+import { textFormOf } from './text-form.ts';
 
 /** What is there of the rest of the site, for checking an entry's values. */
 export interface ValueWorld {
@@ -28,22 +29,27 @@ export function checkMentions(
   world: ValueWorld,
 ): Issue[] {
   return fields.flatMap((field) => [
-    ...(field.fields ? [] : mentionsOf(values, field)).flatMap(
-      (mention) => checkMention(field, mention, world) ?? [],
+    ...valuesOf(values, field.id).flatMap((value) =>
+      kindOf(field)
+        .mentions(value, field)
+        .flatMap((mention) => checkMention(field, mention, world) ?? []),
     ),
     ...inItems(field, values, (fields, item) => checkMentions(fields, item, world)),
   ]);
 }
 
-/** What is wrong within the items of a group, told at the group; nothing for other fields. */
+/** What is wrong within the items of a value, told at the value's field. */
 function inItems(
-  { id, key, fields }: Field,
+  field: Field,
   values: Values,
   check: (fields: readonly Field[], item: Values) => Issue[],
 ): Issue[] {
-  if (!fields) return [];
-  return valuesOf(values, id).flatMap((item) =>
-    check(fields, item as Values).map((issue) => ({ ...issue, path: key })),
+  return valuesOf(values, field.id).flatMap((value) =>
+    kindOf(field)
+      .items(value, field)
+      .flatMap((item) =>
+        check(item.fields, item.values).map((issue) => ({ ...issue, path: field.key })),
+      ),
   );
 }
 
@@ -101,6 +107,27 @@ export function checkWhole(fields: readonly Field[], values: Values, given: Limi
       })),
     ];
   });
+}
+
+/**
+ * What texts hold that their fields do not let in, in the order in which it stands there, parts of
+ * texts included.
+ */
+export function notLetIn(fields: readonly Field[], values: Values): Issue[] {
+  return fields.flatMap((field) => [
+    ...valuesOf(values, field.id).flatMap((value) => {
+      if (field.kind !== 'richtext' || textFormOf(field).open) return [];
+      return withinForm(value as RichNode, textFormOf(field)).removed.map(
+        ({ what, at, words }) => ({
+          code: 'not-let-in',
+          path: field.key,
+          message: `${field.label} holds no ${what}, and one stands at "${at}"${words === '' ? '' : `: “${words.slice(0, 60)}”`}.`,
+          fix: 'Take it out, or let it into the form of texts that the field has.',
+        }),
+      );
+    }),
+    ...inItems(field, values, notLetIn),
+  ]);
 }
 
 function blank({ key, label }: Field): Issue {

@@ -1,5 +1,5 @@
 import { isBlank } from '../pattern/types.ts';
-import { paragraphsOf } from '../rich-text.ts';
+import { paragraphsOf } from '../rich-text/index.ts';
 import type { Field, FieldBefore } from './field.ts';
 import { isDerived, withComputed, withComputedBefore } from './computed.ts';
 import { eachItem, withInner } from './fields-within.ts';

@@ -44,9 +44,15 @@ export function displayValues(values: Values, field: Field, world: DisplayWorld)
 
 export { parseValue };
 
-/** All that a field's values name of the rest of the site. */
+/** All that a field's values name of the rest of the site, those within them included. */
 export function mentionsOf(values: Values, field: Field): Mention[] {
-  return valuesOf(values, field.id).flatMap((value) => kindOf(field).mentions(value, field));
+  const { mentions, items } = kindOf(field);
+  return valuesOf(values, field.id).flatMap((value) => [
+    ...mentions(value, field),
+    ...items(value, field).flatMap((item) =>
+      item.fields.flatMap((inner) => mentionsOf(item.values, inner)),
+    ),
+  ]);
 }
 
 /** What a field's values are keys of; null where they stand for themselves. */

@@ -96,10 +96,13 @@ export interface Field {
   set?: string | undefined;
   /** The level that the highest heading of rich text has on pages, 1 to 3. */
   topHeading?: number | undefined;
+  /** What rich text may hold: the key of a form of texts; all where left out. */
+  form?: string | undefined;
 }
 
 /** What fields may name of the rest of a design. */
 export interface DesignNames {
   types: readonly string[];
   sets: readonly { key: string; kind: 'tags' | 'tree' }[];
+  textForms: readonly { key: string }[];
 }

@@ -1,6 +1,6 @@
 import { describe, expect, test } from 'vitest';
 import { designOf, typeOf } from '../../../tests/helpers/design.ts';
-import { paragraphsOf } from '../rich-text.ts';
+import { paragraphsOf } from '../rich-text/index.ts';
 import { compileSite } from '../site/compile.ts';
 import { withKind } from '../design-edit/change-kind.ts';
 import { checkMentions, checkWhole } from './check-values.ts';

@@ -13,6 +13,8 @@ import { timingRuleSpec, withRuleIds } from './timing-spec.ts';
 import { slugText } from '../pattern/slug.ts';
 import { sentence } from './words.ts';
 import { isZone } from '../time/zone.ts';
+import { styleSpec, textFormSpec } from './text-form-spec.ts';
+import { noteTextForms } from './text-form.ts';
 
 /** Field keys that roots of the pattern language already use. */
 export const RESERVED_KEYS = [
@@ -327,12 +329,17 @@ export const designSpec = z
     templates: z.array(templateSpec).default([]),
     subjectSets: z.array(subjectSetSpec).default([]),
     picks: z.array(picksSpec).default([]),
+    textForms: z.array(textFormSpec).default([]),
+    styles: z.array(styleSpec).default([]),
     redirects: z.array(redirectSpec).default([]),
     /** Style sheet of the public pages. */
     css: z.string().default(''),
     slugVersion: z.int().default(1),
   })
-  .transform((design) => ({ ...design, redirects: withIds(design.redirects, 'r') }));
+  .transform((design) => {
+    noteTextForms(design);
+    return { ...design, redirects: withIds(design.redirects, 'r') };
+  });
 /** The whole design of a site: one versioned document of plain values. */
 export type Design = z.output<typeof designSpec>;
 

@@ -1,6 +1,6 @@
 import { describe, expect, test } from 'vitest';
 import { designOf } from '../../../tests/helpers/design.ts';
-import { paragraphsOf } from '../rich-text.ts';
+import { paragraphsOf } from '../rich-text/index.ts';
 import { checkWhole } from './check-values.ts';
 import { parseValue } from './field-values.ts';
 import { FIELD_KINDS, kindOf } from './kinds/index.ts';

@@ -13,7 +13,7 @@ const FORM_ALONE: Readonly<Record<FormAlone, true>> = {
   ...{ default: true, minCount: true, maxCount: true, section: true, half: true },
   ...{ control: true, hidden: true, shownIf: true, formats: true, maxKilobytes: true },
   ...{ minLength: true, maxLength: true, min: true, max: true, earliest: true, latest: true },
-  ...{ otherSide: true, otherKey: true, atTop: true, topHeading: true, position: true },
+  ...{ otherSide: true, otherKey: true, atTop: true, topHeading: true, form: true, position: true },
 };
 
 /** What decides the values of a field, and the words for them. */

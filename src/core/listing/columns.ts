@@ -6,7 +6,7 @@ import type { ContentType } from '../design/spec.ts';
 import { type EntryView, type Values, valuesOf } from '../design/values.ts';
 import type { Instant, Interval } from '../time/interval.ts';
 import { isBlank } from '../pattern/types.ts';
-import { plainText } from '../rich-text.ts';
+import { plainText } from '../rich-text/index.ts';
 import { sortKey } from './sort-key.ts';
 
 /** What listings read of one live interval of an entry. */

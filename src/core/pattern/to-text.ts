@@ -1,5 +1,5 @@
 import { calendarDay } from '../time/zone.ts';
-import { plainText } from '../rich-text.ts';
+import { plainText } from '../rich-text/index.ts';
 import { type DateValue, formatStyled } from './date-format.ts';
 import { hasText } from '../text.ts';
 import { type Scope, type ValueType, isBlank } from './types.ts';

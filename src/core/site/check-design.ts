@@ -8,10 +8,15 @@ import { kindOf } from '../design/kinds/index.ts';
 import { checkComputed } from './check-computed.ts';
 import { checkForm } from './check-form.ts';
 import type { ContentType, Design } from '../design/spec.ts';
+import type { TextFormSpec } from '../design/text-form-spec.ts';
 
 /** What is wrong with a design beyond its shape: doubled keys, and names that lead nowhere. */
 export function checkDesign(design: Design, environments: Environments): Issue[] {
-  const names = { types: design.types.map((t) => t.key), sets: design.subjectSets };
+  const names = {
+    types: design.types.map((t) => t.key),
+    sets: design.subjectSets,
+    textForms: design.textForms,
+  };
   return [
     ...doubledNames(design),
     ...doubled(
@@ -28,6 +33,7 @@ export function checkDesign(design: Design, environments: Environments): Issue[]
       })),
     ),
     ...design.types.flatMap((t) => checkType(t, design, names)),
+    ...design.textForms.flatMap((form) => checkTextForm(form, design)),
     ...checkComputed(design, environments),
   ];
 }
@@ -39,6 +45,8 @@ const KEYED = {
   templates: 'templates',
   subjectSets: 'subjects',
   picks: 'picks',
+  textForms: 'text-forms',
+  styles: 'styles',
 } as const;
 
 /** Keys that two parts of a list have, and ids that parts of different keys share. */
@@ -99,6 +107,27 @@ function checkType(type: ContentType, design: Design, names: DesignNames): Issue
     ...type.fields.flatMap((f) => kindOf(f).check(f, `${path}/fields/${f.key}`, names)),
     ...checkForm(type.fields, design, path),
   ];
+}
+
+/** Whether the types and styles that a form of texts lets in are there. */
+function checkTextForm({ key, label, parts, styles }: TextFormSpec, design: Design): Issue[] {
+  const named = (list: 'types' | 'styles', names: string[] = [], what: string): Issue[] => {
+    const keys = design[list].map((p) => p.key);
+    const path = `text-forms/${key}/${list === 'types' ? 'parts' : 'styles'}`;
+    return names.flatMap((name) =>
+      keys.includes(name)
+        ? []
+        : [
+            unknownName(
+              path,
+              `${label} names the ${what} "${name}", and there is none.`,
+              name,
+              keys,
+            ),
+          ],
+    );
+  };
+  return [...named('types', parts, 'content type'), ...named('styles', styles, 'style')];
 }
 
 /** Whether the fields that name and introduce an entry are there. */

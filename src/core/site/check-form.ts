@@ -6,7 +6,7 @@ import type { Field } from '../design/field.ts';
 import { kindOf } from '../design/kinds/index.ts';
 import { ordered } from '../design/kinds/limits.ts';
 import type { Design } from '../design/spec.ts';
-import { paragraphsOf } from '../rich-text.ts';
+import { paragraphsOf } from '../rich-text/index.ts';
 
 /** What is wrong with how forms have fields: their defaults, their controls, when they are shown. */
 export function checkForm(fields: readonly Field[], design: Design, path: string): Issue[] {

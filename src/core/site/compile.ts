@@ -6,6 +6,7 @@ import { isReserved, normalisePath, splitPageNumber } from '../address/path.ts';
 import { Environments } from '../design/environment.ts';
 import { listingSpec } from '../design/listing-spec.ts';
 import type { ContentType, Design } from '../design/spec.ts';
+import { noteTextForms } from '../design/text-form.ts';
 import { planOtherSides } from '../listing/other-side.ts';
 import { type ListingPlan, planListing } from '../listing/plan.ts';
 import { type CompiledRule, compileTiming } from '../timing/rules.ts';
@@ -55,6 +56,7 @@ export interface CompiledSite {
  * what is broken.
  */
 export function compileSite(design: Design): { site: CompiledSite; issues: Issue[] } {
+  noteTextForms(design);
   const environments = new Environments(design);
   const addresses = compileAddressRules(design, environments);
   const templates = compileTemplates(design, environments);
@@ -75,9 +77,7 @@ export function compileSite(design: Design): { site: CompiledSite; issues: Issue
     ...frontOf(design, listings.plans),
     templates: templates.templates,
     seo: seo.seo,
-    redirects: new Map(
-      design.redirects.map(({ from, to, status }) => [normalOf(from), { to, status }]),
-    ),
+    redirects: redirectsByPath(design),
     css,
     styleKey: fingerprint(css),
   };
@@ -93,6 +93,10 @@ export function compileSite(design: Design): { site: CompiledSite; issues: Issue
     ...redirectIssues(design),
   ];
   return { site, issues };
+}
+
+function redirectsByPath({ redirects }: Design): CompiledSite['redirects'] {
+  return new Map(redirects.map(({ from, to, status }) => [normalOf(from), { to, status }]));
 }
 
 function listingsByAddress({ listings }: Design): CompiledSite['listingAt'] {

@@ -30,6 +30,12 @@ export function automaticCard(type: ContentType): Block[] {
   ];
 }
 
+/** The blocks of a part of a text where its type has no card: all that it holds. */
+export function automaticPart(type: ContentType): Block[] {
+  const rest = automaticPage(type).filter(({ block }) => block !== 'byline');
+  return [{ ...rest[0]!, level: 3 }, ...rest.slice(1)];
+}
+
 /** The blocks of a listing's own pages where no template is bound. */
 export function automaticListing(listing: Listing): Block[] {
   return [

@@ -5,9 +5,9 @@ import type { Environments } from '../design/environment.ts';
 import type { ContentType, Design, Template } from '../design/spec.ts';
 import type { Listing } from '../design/listing-spec.ts';
 import type { Environment } from '../pattern/types.ts';
-import { automaticCard, automaticListing, automaticPage } from './automatic.ts';
+import { automaticCard, automaticListing, automaticPage, automaticPart } from './automatic.ts';
 import type { Render } from './context.ts';
-import { TreeCompiler } from './tree-compiler.ts';
+import { type Cards, type FoundCard, TreeCompiler } from './tree-compiler.ts';
 
 /**
  * A template ready to draw: the page itself, its further slots, and what it reads through
@@ -211,9 +211,7 @@ class TemplateCompiler {
     type: ContentType | null,
     path: string,
   ): Omit<CompiledTemplate, 'automatic'> {
-    const compiler = new TreeCompiler(this.design, { env, type }, (key, place) =>
-      this.lookUpCard(key, place),
-    );
+    const compiler = new TreeCompiler(this.design, { env, type }, this.found);
     const render = compiler.blocks(blocks, 'blocks');
     const compiled = Object.fromEntries(
       Object.entries(slots).map(([name, inner]) => [name, compiler.blocks(inner, `slots/${name}`)]),
@@ -222,28 +220,36 @@ class TemplateCompiler {
     return { render, slots: compiled, needs: compiler.needs };
   }
 
-  /** Cards may hold cards, so they are found when drawn, not when compiled. */
-  private lookUpCard(
-    key: string | undefined,
-    fail: (message: string) => void,
-  ): { render: Render; needs: string[][] } {
+  /** Cards may hold cards, and texts parts with texts, so they are found when drawn. */
+  private readonly found: Cards = {
+    find: (key, fail) => this.lookUpCard(key, fail),
+    part: this.drawnBy((type) => type.card, automaticPart),
+  };
+
+  private lookUpCard(key: string | undefined, fail: (message: string) => void): FoundCard {
     if (key !== undefined && !this.design.templates.some((t) => t.kind === 'card' && t.key === key))
       fail(`There is no card "${key}".`);
+    const render = this.drawnBy((type) => key ?? type.card, automaticCard);
+    return { render, needs: key === undefined ? [] : (this.cards.get(key)?.needs ?? []) };
+  }
+
+  /** Draws an entry by the card that is chosen for it, or by the blocks made from its type. */
+  private drawnBy(
+    chosen: (type: ContentType) => string | undefined,
+    blocksOf: (type: ContentType) => Block[],
+  ): Render {
     const automatic = new Map<string, Render>();
     const byType = (type: ContentType): Render => {
-      const chosen = key ?? type.card;
-      const card = chosen === undefined ? undefined : this.cards.get(chosen);
+      const key = chosen(type);
+      const card = key === undefined ? undefined : this.cards.get(key);
       if (card) return card.render;
       let made = automatic.get(type.key);
-      if (!made)
-        automatic.set(
-          type.key,
-          (made = this.automatic(automaticCard(type), this.environments.ofType(type), type).render),
-        );
+      if (!made) {
+        const env = this.environments.ofType(type);
+        automatic.set(type.key, (made = this.automatic(blocksOf(type), env, type).render));
+      }
       return made;
     };
-    const render: Render = (scope) =>
-      scope.own && scope.depth < 4 ? byType(scope.own.type)(scope) : '';
-    return { render, needs: key === undefined ? [] : (this.cards.get(key)?.needs ?? []) };
+    return (scope) => (scope.own && scope.depth < 4 ? byType(scope.own.type)(scope) : '');
   }
 }

@@ -42,6 +42,8 @@ export interface RenderScope extends SiteScope {
   shown: ListingShown | null;
   /** Reads in few steps the entries that field chains (by field id) of these entries lead to. */
   prefetch(entries: EntryView[], chains: string[][]): void;
+  /** The live entries among the ids, in their order, in one step. */
+  entries(ids: readonly string[]): EntryView[];
   /** What stands in the frame's slots. */
   slots: Record<string, string>;
   /** Address of a picture with what an `img` needs, sizes in CSS px. */
@@ -94,6 +96,10 @@ export interface BlockCompiler {
   blocks(blocks: Block[], property: string, inner?: BlockSurroundings): Render;
   /** A card by key, or the type's own, or the automatic one; looked up when drawn. */
   card(key: string | undefined, property: string): { render: Render; needs: string[][] };
+  /** Draws an entry, or values that stand in a text, as a part of that text. */
+  part(): Render;
+  /** A content type by its id. */
+  typeOf(id: string): ContentType | undefined;
   /**
    * Addresses of the listings that show all that has one subject in this field, by the subject's
    * key.

@@ -16,7 +16,13 @@ figure { margin: 0 0 16px; }
 table { border-collapse: collapse; margin: 0 0 16px; }
 th, td { border: 1px solid var(--line); padding: 4px 12px; text-align: left; }
 th p, td p { margin: 0; }
-pre { overflow-x: auto; }
+pre { overflow-x: auto; padding: 12px 16px; border: 1px solid var(--line); font: 15px/24px ui-monospace, monospace; }
+.code-comment { color: light-dark(#59675f, #a5b1a9); font-style: italic; }
+.code-keyword, .code-function { color: light-dark(#1b6b50, #7fd1b2); }
+.code-string, .code-string-expression { color: light-dark(#8a5200, #e8b868); }
+.code-constant, .code-parameter { color: light-dark(#7a3b8f, #d3a6e3); }
+.part, .entry-part { margin: 0 0 16px; padding: 16px; border: 1px solid var(--line); }
+.part > :last-child, .entry-part > :last-child { margin-bottom: 0; }
 blockquote { margin: 0 0 16px; padding-left: 16px; border-left: 3px solid var(--line); }
 :focus-visible { outline: 3px solid; outline-offset: 2px; }
 .skip { position: absolute; left: -999px; }

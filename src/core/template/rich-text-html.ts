@@ -1,6 +1,13 @@
 import { escapeHtml } from '../text.ts';
 import { isSafeLink } from '../link.ts';
-import { MAX_NESTING, type RichMark, type RichNode } from '../rich-text.ts';
+import {
+  MAX_NESTING,
+  type RichMark,
+  type RichNode,
+  isSameMark,
+  nestedMarks,
+} from '../rich-text/index.ts';
+import { codeHtml } from './code-html.ts';
 import type { RenderScope } from './context.ts';
 
 type Tags = readonly [open: string, close: string];
@@ -22,38 +29,52 @@ const SIMPLE = new Map<string, string>([
  */
 const TOP_HEADING = 2;
 
+/** What drawing a text asks of the page. */
+type TextScope = Pick<RenderScope, 'picture'>;
+
+/** How a text is drawn, where it is more than words and pictures. */
+export interface TextDrawing {
+  /** The level that the highest heading has; those above it become that one. */
+  topHeading?: number | undefined;
+  /** The path of an entry that a link leads to; null while it is not live. */
+  pathOf?: (entry: string) => string | null;
+  /** HTML of an entry that stands in the text; '' while it is not live. */
+  entry?: (id: string) => string;
+  /** HTML of a part by the id of its type; '' where there is nothing to show. */
+  part?: (type: string, values: Record<string, unknown>) => string;
+  /** The key of a style by its id; undefined where there is none. */
+  style?: (id: string) => string | undefined;
+}
+
 /**
  * The HTML of a rich text document. Unknown nodes show their content only; nothing passes
- * unescaped. Headings above `topHeading` become that level.
+ * unescaped.
  */
-export function richTextHtml(
-  doc: unknown,
-  scope: Pick<RenderScope, 'picture'>,
-  topHeading = TOP_HEADING,
-): string {
-  return new RichTextWriter(scope, topHeading).node(doc as RichNode, 0);
+export function richTextHtml(doc: unknown, scope: TextScope, how: TextDrawing = {}): string {
+  return new RichTextWriter(scope, how).node(doc as RichNode, 0);
 }
 
 class RichTextWriter {
+  private readonly topHeading: number;
+
   constructor(
-    private readonly scope: Pick<RenderScope, 'picture'>,
-    private readonly topHeading: number,
-  ) {}
+    private readonly scope: TextScope,
+    private readonly how: TextDrawing,
+  ) {
+    this.topHeading = how.topHeading ?? TOP_HEADING;
+  }
 
   node(n: RichNode | null | undefined, depth: number): string {
     if (!n || depth > MAX_NESTING) return '';
     if (n.type === 'paragraph') {
       const words = this.inline(n.content);
-      return words === '' ? '' : `<p>${words}</p>`;
+      return words === '' ? '' : `<p${this.styled(n)}>${words}</p>`;
     }
     const tag = SIMPLE.get(n.type);
     if (tag) return `<${tag}>${this.children(n, depth)}</${tag}>`;
     switch (n.type) {
-      case 'heading': {
-        const level = Math.min(6, Math.max(this.topHeading, whole(n.attrs?.level, 2)));
-        const words = this.inline(n.content);
-        return words === '' ? '' : `<h${level}>${words}</h${level}>`;
-      }
+      case 'heading':
+        return this.heading(n);
       case 'bulletList':
         return `<ul>${this.items(n, depth)}</ul>`;
       case 'orderedList': {
@@ -61,7 +82,7 @@ class RichTextWriter {
         return `<ol${start === 1 ? '' : ` start="${start}"`}>${this.items(n, depth)}</ol>`;
       }
       case 'codeBlock':
-        return codeBlock(n);
+        return codeHtml(n);
       case 'horizontalRule':
         return '<hr>';
       case 'table':
@@ -70,6 +91,10 @@ class RichTextWriter {
         return `<th scope="col"${alignment(n)}>${this.cell(n, depth)}</th>`;
       case 'tableCell':
         return `<td${alignment(n)}>${this.cell(n, depth)}</td>`;
+      case 'entry':
+        return wrapped('entry-part', this.how.entry?.(String(n.attrs?.entry)) ?? '');
+      case 'part':
+        return wrapped('part', this.part(n));
       case 'text':
       case 'hardBreak':
       case 'image':
@@ -77,6 +102,24 @@ class RichTextWriter {
       default:
         return this.children(n, depth);
     }
+  }
+
+  private heading(n: RichNode): string {
+    const level = Math.min(6, Math.max(this.topHeading, whole(n.attrs?.level, 2)));
+    const words = this.inline(n.content);
+    return words === '' ? '' : `<h${level}${this.styled(n)}>${words}</h${level}>`;
+  }
+
+  private part({ attrs }: RichNode): string {
+    const { type, values } = attrs ?? {};
+    const given = typeof values === 'object' && values !== null ? values : {};
+    return this.how.part?.(String(type), given as Record<string, unknown>) ?? '';
+  }
+
+  /** ` class="style-…"` of a node that has a style; '' for others. */
+  private styled({ attrs }: Pick<RichNode, 'attrs'>): string {
+    const key = attrs?.style === undefined ? undefined : this.how.style?.(String(attrs.style));
+    return key === undefined ? '' : ` class="style-${escapeHtml(key)}"`;
   }
 
   private children({ content }: RichNode, depth: number): string {
@@ -146,22 +189,41 @@ class RichTextWriter {
   /** A run of words in bold is one element, whatever else changes in it. */
   private runs(nodes: readonly RichNode[]): string {
     let out = '';
-    const open: RichMark[] = [];
-    const close = (): void => {
-      out += tagsOf(open.pop()!)[1];
-    };
-    nodes.forEach((n, i) => {
-      const marks = (n.marks ?? []).filter(isKnown);
-      while (open.some((mark) => !marks.some((m) => isSame(m, mark)))) close();
-      const rest = marks.filter((m) => !open.some((mark) => isSame(m, mark)));
-      for (const mark of byReach(rest, nodes, i)) {
-        open.push(mark);
-        out += tagsOf(mark)[0];
+    const open: [RichMark, Tags][] = [];
+    const said = nodes.map(({ marks }) => ({ marks: marks?.filter((m) => this.tagsOf(m)) ?? [] }));
+    nestedMarks(said).forEach((marks, i) => {
+      const ends = open.findIndex(([mark], n) => !marks[n] || !isSameMark(marks[n], mark));
+      while (ends >= 0 && open.length > ends) out += open.pop()![1][1];
+      for (const mark of marks.slice(open.length)) {
+        const tags = this.tagsOf(mark)!;
+        open.push([mark, tags]);
+        out += tags[0];
       }
-      out += this.leaf(n);
+      out += this.leaf(nodes[i]!);
     });
-    while (open.length > 0) close();
+    while (open.length > 0) out += open.pop()![1][1];
     return out;
+  }
+
+  /** What a mark opens and closes with; null for one that says nothing here. */
+  private tagsOf(mark: RichMark): Tags | null {
+    const known = MARKS.get(mark.type);
+    if (known) return known;
+    if (mark.type === 'styled') {
+      const attributes = this.styled(mark);
+      return attributes === '' ? null : [`<span${attributes}>`, '</span>'];
+    }
+    return mark.type === 'link' ? this.linkTags(mark) : null;
+  }
+
+  private linkTags({ attrs }: RichMark): Tags | null {
+    const { href, entry, title } = attrs ?? {};
+    const to = typeof entry === 'string' ? this.how.pathOf?.(entry) : href;
+    // What is not there now keeps its words, marked for those who want to draw that.
+    if (typeof entry === 'string' && !to) return ['<span class="no-link">', '</span>'];
+    if (!isSafeLink(to)) return null;
+    const named = typeof title === 'string' && title !== '' ? ` title="${escapeHtml(title)}"` : '';
+    return [`<a href="${escapeHtml(to)}"${named}>`, '</a>'];
   }
 
   private leaf(n: RichNode): string {
@@ -176,8 +238,13 @@ class RichTextWriter {
     const { alt: given, title } = n.attrs ?? {};
     const alt = typeof given === 'string' && given !== '' ? given : picture.alt;
     const named = typeof title === 'string' && title !== '' ? ` title="${escapeHtml(title)}"` : '';
-    return `<img src="${escapeHtml(picture.src)}" alt="${escapeHtml(alt)}"${named} width="${picture.width}" height="${picture.height}" loading="lazy">`;
+    return `<img${this.styled(n)} src="${escapeHtml(picture.src)}" alt="${escapeHtml(alt)}"${named} width="${picture.width}" height="${picture.height}" loading="lazy">`;
   }
+}
+
+/** A block of its own kind in a text; '' where it shows nothing. */
+function wrapped(name: string, html: string): string {
+  return html === '' ? '' : `<div class="${name}">${html}</div>`;
 }
 
 /** An attribute that is to be a whole number; what else it holds counts as left out. */
@@ -185,47 +252,9 @@ function whole(value: unknown, otherwise: number): number {
   return typeof value === 'number' && Number.isFinite(value) ? Math.floor(value) : otherwise;
 }
 
-function codeBlock({ content, attrs }: RichNode): string {
-  const text = (content ?? []).map((n) => escapeHtml(n.text ?? '')).join('');
-  const { language } = attrs ?? {};
-  const named =
-    typeof language === 'string' && language !== ''
-      ? ` class="language-${escapeHtml(language)}"`
-      : '';
-  return `<pre><code${named}>${text}${text === '' ? '' : '\n'}</code></pre>`;
-}
-
 function alignment({ attrs }: RichNode): string {
   const { align } = attrs ?? {};
   return align === 'left' || align === 'center' || align === 'right'
     ? ` class="align-${align}"`
     : '';
-}
-
-function isKnown(mark: RichMark): boolean {
-  return MARKS.has(mark.type) || (mark.type === 'link' && isSafeLink(mark.attrs?.href));
-}
-
-function isSame(a: RichMark, b: RichMark): boolean {
-  return a.type === b.type && a.attrs?.href === b.attrs?.href && a.attrs?.title === b.attrs?.title;
-}
-
-/** Marks that go on for longer stand outside those that end sooner. */
-function byReach(marks: RichMark[], nodes: readonly RichNode[], from: number): RichMark[] {
-  if (marks.length < 2) return marks;
-  const reach = (mark: RichMark): number => {
-    let n = from;
-    while (nodes[n + 1]?.marks?.some((m) => isSame(m, mark))) n++;
-    return n;
-  };
-  const reaches = new Map(marks.map((mark) => [mark, reach(mark)]));
-  return [...marks].sort((a, b) => reaches.get(b)! - reaches.get(a)!);
-}
-
-function tagsOf(mark: RichMark): Tags {
-  const known = MARKS.get(mark.type);
-  if (known) return known;
-  const { href, title } = mark.attrs ?? {};
-  const named = typeof title === 'string' && title !== '' ? ` title="${escapeHtml(title)}"` : '';
-  return [`<a href="${escapeHtml(String(href))}"${named}>`, '</a>'];
 }

@@ -21,6 +21,13 @@ export interface FoundCard {
 /** Finds a card by key, or the type's own; says where the key leads nowhere. */
 export type CardFinder = (key: string | undefined, fail: (message: string) => void) => FoundCard;
 
+/** What trees of blocks are drawn with besides. */
+export interface Cards {
+  find: CardFinder;
+  /** Draws what stands in texts. */
+  part: Render;
+}
+
 /** Compiles one tree of blocks; issues are told by the place of the block. */
 export class TreeCompiler implements BlockCompiler {
   readonly issues: Issue[] = [];
@@ -32,7 +39,7 @@ export class TreeCompiler implements BlockCompiler {
   constructor(
     private readonly design: Design,
     surroundings: BlockSurroundings,
-    private readonly lookUpCard: CardFinder,
+    private readonly cards: Cards,
   ) {
     this.env = surroundings.env;
     this.type = surroundings.type;
@@ -135,9 +142,17 @@ export class TreeCompiler implements BlockCompiler {
   }
 
   card(key: string | undefined, property: string): FoundCard {
-    return this.lookUpCard(key, (message) =>
+    return this.cards.find(key, (message) =>
       this.fail('unknown-template', property, message, 'Name a card, or leave it out.'),
     );
+  }
+
+  part(): Render {
+    return this.cards.part;
+  }
+
+  typeOf(id: string): ContentType | undefined {
+    return this.design.types.find((type) => type.id === id);
   }
 
   listingsOf(field: Field): ReadonlyMap<string, string> {

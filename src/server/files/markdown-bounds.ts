@@ -1,4 +1,4 @@
-import { MAX_NESTING } from '@/core/rich-text.ts';
+import { MAX_NESTING } from '@/core/rich-text/index.ts';
 import { MAX_TEXT } from '@/core/text.ts';
 
 const MAX_MARKS = 50_000;

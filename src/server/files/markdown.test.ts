@@ -1,13 +1,13 @@
 import { readFileSync } from 'node:fs';
 import commonmark from 'commonmark-spec';
 import { describe, expect, test } from 'vitest';
-import { checkRichText, normalRichText, plainText } from '@/core/rich-text.ts';
+import { checkRichText, normalRichText, plainText } from '@/core/rich-text/index.ts';
 import { richTextHtml } from '@/core/template/rich-text-html.ts';
 import { type MarkdownFinding, TooMuch, markdownToRichText } from './markdown.ts';
 
 const picture = (id: string) => ({ src: id, srcset: '', alt: '', width: 1, height: 1 });
 const html = (source: string): string =>
-  richTextHtml(normalRichText(markdownToRichText(source)), { picture } as never, 1);
+  richTextHtml(normalRichText(markdownToRichText(source)), { picture }, { topHeading: 1 });
 
 /** HTML with what is no matter of meaning left out: spaces around blocks, forms of quotes. */
 function bare(text: string): string {

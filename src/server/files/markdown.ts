@@ -1,11 +1,14 @@
 import type { Definition, Link, List, Nodes, PhrasingContent, Root, Table } from 'mdast';
+import type { ContainerDirective, TextDirective } from 'mdast-util-directive';
 import { fromMarkdown } from 'mdast-util-from-markdown';
 import { gfmStrikethroughFromMarkdown } from 'mdast-util-gfm-strikethrough';
 import { gfmTableFromMarkdown } from 'mdast-util-gfm-table';
 import { gfmStrikethrough } from 'micromark-extension-gfm-strikethrough';
 import { gfmTable } from 'micromark-extension-gfm-table';
+import { parse as parseYaml } from 'yaml';
 import { encodeAddress, isSafeLink } from '@/core/link.ts';
-import type { RichMark, RichNode } from '@/core/rich-text.ts';
+import { type RichMark, type RichNode, checkRichText } from '@/core/rich-text/index.ts';
+import { DIRECTIVES } from './markdown-directives.ts';
 import { tooMuch } from './markdown-bounds.ts';
 
 /** Something of a text that is not as it was written, with its line, from 1. */
@@ -29,8 +32,8 @@ export class TooMuch extends Error {
 }
 
 const EXTENSIONS = {
-  extensions: [gfmTable(), gfmStrikethrough({ singleTilde: false })],
-  mdastExtensions: [gfmTableFromMarkdown(), gfmStrikethroughFromMarkdown()],
+  extensions: [gfmTable(), gfmStrikethrough({ singleTilde: false }), DIRECTIVES.extension],
+  mdastExtensions: [gfmTableFromMarkdown(), gfmStrikethroughFromMarkdown(), DIRECTIVES.mdast],
 };
 
 /**
@@ -87,7 +90,12 @@ class MarkdownReader {
           { type: 'listItem', content: starts ? content : [{ type: 'paragraph' }, ...content] },
         ];
       }
+      case 'containerDirective':
+        return this.container(node);
+      case 'leafDirective':
+        return [{ type: 'entry', attrs: { entry: wordsOf(node.children) } }];
       case 'code': {
+        if (node.lang === JSON_BLOCK) return [this.json(node.value, node)];
         const language = node.lang ? { attrs: { language: node.lang } } : {};
         const text = node.value === '' ? {} : { content: [{ type: 'text', text: node.value }] };
         return [{ type: 'codeBlock', ...language, ...text }];
@@ -101,6 +109,67 @@ class MarkdownReader {
       default:
         return [];
     }
+  }
+
+  /** A part with its values, blocks of a style; what stands elsewhere than it may keeps its blocks. */
+  private container(node: ContainerDirective): RichNode[] {
+    const [label, ...children] = node.children;
+    const name = label && 'children' in label ? wordsOf(label.children as PhrasingContent[]) : '';
+    if (node.name === 'style')
+      return this.blocks(children).map((block) => {
+        const may = block.type === 'paragraph' || block.type === 'heading';
+        if (!may)
+          this.tell(node, `Paragraphs and headings have styles; a ${block.type} stays plain.`);
+        return may ? { ...block, attrs: { ...block.attrs, style: name } } : block;
+      });
+    if (node.name !== 'part') {
+      this.tell(node, `A field "${name}" stands outside of a part; its blocks stay.`);
+      return this.blocks(children);
+    }
+    const values = { ...node.attributes, ...this.valuesOf(children) };
+    return [{ type: 'part', attrs: { type: name, values } }];
+  }
+
+  /** Values of a part that are more than a line: YAML first, then a section for each rich text. */
+  private valuesOf(children: readonly Nodes[]): Record<string, unknown> {
+    const values: Record<string, unknown> = {};
+    for (const child of children) {
+      if (child.type === 'code' && child.lang === 'yaml') Object.assign(values, this.yaml(child));
+      else if (child.type === 'containerDirective' && child.name === 'field') {
+        const [label, ...blocks] = child.children;
+        const key = wordsOf((label as { children: PhrasingContent[] }).children);
+        const doc = { type: 'doc', content: orBlank(this.blocks(blocks)) };
+        values[key] = key in values ? [values[key], doc].flat() : doc;
+      } else this.tell(child, 'In a part stand sections ":::field[KEY]" alone; this is left out.');
+    }
+    return values;
+  }
+
+  private yaml(node: Extract<Nodes, { type: 'code' }>): object {
+    try {
+      const read: unknown = parseYaml(node.value, { maxAliasCount: 0 });
+      if (typeof read === 'object' && read !== null && !Array.isArray(read)) return read;
+    } catch {
+      // told below
+    }
+    this.tell(node, 'The values of this part are no YAML of keys and values; they are left out.');
+    return {};
+  }
+
+  /** A block that Markdown has no words for, as JSON. */
+  private json(value: string, node: Extract<Nodes, { type: 'code' }>): RichNode {
+    const content = [{ type: 'text', text: value }];
+    let block: unknown;
+    try {
+      block = JSON.parse(value);
+    } catch {
+      this.tell(node, `A block "${JSON_BLOCK}" holds JSON, and this is none; it stays as code.`);
+      return { type: 'codeBlock', content };
+    }
+    const wrong = checkRichText({ type: 'doc', content: [block] });
+    if (!wrong) return block as RichNode;
+    this.tell(node, `At "${wrong.at.slice('/content/0'.length) || '/'}": ${wrong.words}`);
+    return { type: 'codeBlock', content };
   }
 
   private list(node: List): RichNode {
@@ -169,6 +238,8 @@ class MarkdownReader {
           ? this.link(node, definition.url, definition.title, marks)
           : this.inline(node.children, marks);
       }
+      case 'textDirective':
+        return this.directive(node, marks);
       case 'strong':
       case 'emphasis':
       case 'delete':
@@ -178,12 +249,31 @@ class MarkdownReader {
     }
   }
 
+  private directive(node: TextDirective, marks: RichMark[]): RichNode[] {
+    const { src, title, style, name } = node.attributes ?? {};
+    if (node.name === 'underline')
+      return this.inline(node.children, [...marks, { type: 'underline' }]);
+    if (node.name === 'picture')
+      return this.picture(src ?? '', wordsOf(node.children), title, node, marks).map((one) =>
+        one.type === 'image' && style ? { ...one, attrs: { ...one.attrs, style } } : one,
+      );
+    if (name)
+      return this.inline(node.children, [...marks, { type: 'styled', attrs: { style: name } }]);
+    this.tell(node, 'A style is named: ":style[words]{name=KEY}"; its words stay.');
+    return this.inline(node.children, marks);
+  }
+
   private link(
     node: Pick<Link, 'children' | 'position'>,
     url: string,
     title: string | null | undefined,
     marks: RichMark[],
   ): RichNode[] {
+    const entry = entryOf(url);
+    if (entry !== null) {
+      const attrs = { entry, ...(title ? { title } : {}) };
+      return this.inline(node.children, [...marks, { type: 'link', attrs }]);
+    }
     const href = encodeAddress(url);
     if (!isSafeLink(href)) {
       this.tell(node, `A link to ${short(url)} may not stand; its words stay.`);
@@ -217,6 +307,28 @@ class MarkdownReader {
 
   private tell({ position }: Pick<Nodes, 'position'>, words: string): void {
     this.world.tell?.({ line: position?.start.line ?? 1, words });
+  }
+}
+
+/** The info of fenced blocks that are JSON of rich text. */
+export const JSON_BLOCK = 'rich-text';
+
+/** The words of a line, marks left out. */
+function wordsOf(nodes: readonly PhrasingContent[]): string {
+  return nodes
+    .map((node) =>
+      'value' in node ? node.value : 'children' in node ? wordsOf(node.children) : '',
+    )
+    .join('');
+}
+
+/** The entry that an address `entry:ID` names; null for others. */
+function entryOf(url: string): string | null {
+  if (!url.startsWith('entry:') || url.length === 6) return null;
+  try {
+    return decodeURIComponent(url.slice(6));
+  } catch {
+    return null;
   }
 }
 

@@ -10,6 +10,7 @@ import {
   templateSpec,
   typeSpec,
 } from '@/core/design/spec.ts';
+import { styleSpec, textFormSpec } from '@/core/design/text-form-spec.ts';
 import { listingSpec } from '@/core/design/listing-spec.ts';
 import { type SubjectState, mergedInto } from '@/core/design/subject-change.ts';
 import { slugText } from '@/core/pattern/slug.ts';
@@ -81,10 +82,11 @@ const picksFile = z.strictObject({
   members: z.array(memberSpec).default([]),
 });
 const redirectFile = z.array(redirectSpec);
+const stylesFile = z.array(styleSpec);
 const styleFile = z.strictObject({ css: z.string() });
 /** Keys in the order in which the parts of a folder stand. */
 const orderFile = z.partialRecord(
-  z.enum(['types', 'listings', 'templates', 'subjects', 'picks']),
+  z.enum(['types', 'listings', 'templates', 'subjects', 'picks', 'text-forms']),
   z.array(z.string()),
 );
 
@@ -101,6 +103,8 @@ export function designSchemas(): Record<string, unknown> {
     subjects: subjectFile,
     picks: picksFile,
     redirects: redirectFile,
+    'text-form': textFormSpec,
+    styles: stylesFile,
     order: orderFile,
     style: styleFile,
     ...HISTORY_FILES,
@@ -142,6 +146,7 @@ class DesignReader {
       types: this.all('types', PARTS.types),
       listings: this.all('listings', PARTS.listings),
       templates: this.all('templates', PARTS.templates),
+      textForms: this.all('text-forms', textFormSpec),
     };
     const sets = this.all('subjects', subjectFile);
     const subjects = sets.flatMap((set) => flatten(set.key, set.subjects, null));
@@ -150,6 +155,7 @@ class DesignReader {
       ...{ id: id ?? key, members, place: (i) => `picks/${key}/members/${i + 1}` },
     }));
     const redirects = this.one('redirects.yaml', redirectFile, 'redirects') ?? [];
+    const styles = this.one('styles.yaml', stylesFile, 'styles') ?? [];
     const css = this.css();
     const rest = { subjects, picks: given, issues: this.issues };
     const locate = (issue: Issue): Issue => this.locate(issue);
@@ -158,6 +164,7 @@ class DesignReader {
       site,
       ...parts,
       redirects,
+      styles,
       css,
       subjectSets: sets.map(({ subjects: _, ...set }) => subjectSetSpec.parse(set)),
       picks: picks.map(({ members: _, ...own }) => picksSpec.parse(own)),

@@ -151,7 +151,7 @@ function doubledSubjects(subjects: SubjectToLoad[]): Issue[] {
 }
 
 const KNOWN =
-  /^((site|redirects|order|style|history|bench)\.yaml|style\.css|README\.md|(types|listings|templates|subjects|picks|entries|media|style|releases)\/.+)$/;
+  /^((site|redirects|order|style|styles|history|bench)\.yaml|style\.css|README\.md|(types|listings|templates|text-forms|subjects|picks|entries|media|style|releases)\/.+)$/;
 
 function strayFiles(files: string[]): Issue[] {
   return files

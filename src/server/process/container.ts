@@ -1,4 +1,5 @@
 import type { Auth } from './auth.ts';
+import type { Keys } from '../db/keys.ts';
 import type { WorkingCopies } from '../db/working-copies.ts';
 import type { SiteView } from '../queries/site-view.ts';
 import type { Presence } from './presence.ts';
@@ -27,6 +28,8 @@ export interface Container {
   uploads: Uploads;
   /** What people have written and not saved. */
   copies: WorkingCopies;
+  /** Keys that programs sign in with. */
+  keys: Keys;
   /** Who has which entry open. */
   presence: Presence;
   /** Ready once the sign-in library has been loaded. */

@@ -1,4 +1,5 @@
 import type { IncomingMessage } from 'node:http';
+import { hasKey } from './key-holder.ts';
 
 /** What keeps a request from being looked at further. */
 export interface Denial {
@@ -12,6 +13,9 @@ const MAX_BODY = 1024 * 1024;
 const MAX_BODY_OF_STRANGERS = 4096;
 /** Largest body with pieces of files, in bytes. */
 const MAX_PIECES = 9 * 1024 * 1024;
+
+/** Largest text that a program sends, in bytes. */
+const MAX_TEXT_BODY = 2 * 1024 * 1024;
 
 const METHODS: readonly { under: RegExp; methods: readonly string[] }[] = [
   { under: /^\/api(\/|$)/, methods: ['GET', 'HEAD', 'POST', 'DELETE'] },
@@ -37,7 +41,8 @@ function denyBody({ headers }: IncomingMessage, path: string): Denial | null {
   if (headers['transfer-encoding'] !== undefined)
     return { status: 411, message: 'A request says how long it is (Content-Length).' };
   const length = Number(headers['content-length'] ?? 0);
-  const isKnown = /(^|;\s*)bontel\.session_token=/.test(headers.cookie ?? '');
+  const isKnown =
+    /(^|;\s*)bontel\.session_token=/.test(headers.cookie ?? '') || hasKey({ headers });
   const most = isKnown ? mostOf(path) : MAX_BODY_OF_STRANGERS;
   return length <= most
     ? null
@@ -47,6 +52,7 @@ function denyBody({ headers }: IncomingMessage, path: string): Denial | null {
 /** Largest body at a path, of somebody who is signed in, in bytes. */
 function mostOf(path: string): number {
   if (path.startsWith('/api/session')) return MAX_BODY_OF_STRANGERS;
+  if (path === '/api/rich-text') return MAX_TEXT_BODY;
   return /^\/api\/upload\/[^/]+$/.test(path) ? MAX_PIECES : MAX_BODY;
 }
 

@@ -3,6 +3,7 @@ import type { Duplex } from 'node:stream';
 import pino from 'pino';
 import { openDatabase } from '../db/connection.ts';
 import { DatabaseProblem } from '../db/problem.ts';
+import { Keys } from '../db/keys.ts';
 import { WorkingCopies } from '../db/working-copies.ts';
 import { Delivery } from '../delivery/deliver.ts';
 import { changeInWords, comingChanges } from '../queries/coming.ts';
@@ -42,7 +43,7 @@ async function start(): Promise<void> {
   const saver = new Saver(data);
   const long = new LongWrites(data.database, writer);
   const [loads, uploads] = [new FolderLoads(data), new Uploads(data.folder)];
-  const desk = { copies: new WorkingCopies(data.operations), presence: new Presence() };
+  const desk = deskOf(data.operations);
   const shared = { view, writer, reader, comparer, saver, loads, uploads, long, auth, ...desk };
   setContainer({ ...shared, baseUrl: settings.baseUrl });
   const delivery = new Delivery(view, data.folder, (path, at) =>
@@ -65,6 +66,15 @@ async function start(): Promise<void> {
     () => process.send?.({ builder: true }),
     (error: unknown) => log.error(error),
   );
+}
+
+/** What is known of people and programs at work, beside the site. */
+function deskOf(operations: string) {
+  return {
+    copies: new WorkingCopies(operations),
+    keys: new Keys(operations),
+    presence: new Presence(),
+  };
 }
 
 /** The writer, what answers screens, and what compares whole sites. */

@@ -1,4 +1,5 @@
 import type { IncomingMessage } from 'node:http';
+import { hasKey } from './key-holder.ts';
 import type { Denial } from './limits.ts';
 
 /** Hosts (with ports) that this server answers for. */
@@ -30,7 +31,7 @@ export function denyOrigin(request: IncomingMessage, hosts: Set<string>): Denial
       status: 421,
       message: 'This server does not answer for that host. BONTEL_HOSTS can add it.',
     };
-  if (request.method === 'GET' || request.method === 'HEAD') return null;
+  if (request.method === 'GET' || request.method === 'HEAD' || hasKey(request)) return null;
   const origin = request.headers.origin;
   const own =
     origin !== undefined && URL.canParse(origin) && new URL(origin).host.toLowerCase() === host;

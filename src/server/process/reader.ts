@@ -7,6 +7,7 @@ import { SiteView } from '../queries/site-view.ts';
 import type { Actor } from '../permit.ts';
 import { answerQuestions } from './answering.ts';
 import { parseInput } from './json-input.ts';
+import { answerText, isAboutText } from './rich-texts.ts';
 
 /**
  * A query for the reader thread: by name with what it takes after the view, or as somebody sent
@@ -47,5 +48,6 @@ function outcome({
 }: Extract<ReaderQuestion, { outcome: string }>): OutcomeAnswer {
   const read = parseInput(text);
   if (!read.ok) return { status: 400, body: { message: read.issues[0]!.message } };
-  return answerOutcome(view, actor, what, read.value);
+  const answer = isAboutText(what) ? answerText : answerOutcome;
+  return answer(view, actor, what, read.value);
 }

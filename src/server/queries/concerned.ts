@@ -40,7 +40,8 @@ function concernedBy(
   const [list, id] = root.split('/');
   const all = list === 'site' || list === 'style';
   const template = design.templates.find((t) => list === 'templates' && t.id === id);
-  const everywhere = all || template?.kind === 'frame' || list === 'subjectSets';
+  const everywhere =
+    all || template?.kind === 'frame' || ['subjectSets', 'textForms', 'styles'].includes(list!);
   for (const type of design.types)
     if (
       everywhere ||

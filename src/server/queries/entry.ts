@@ -7,8 +7,9 @@ import { mentionsOf, parseValue, targetOf } from '@/core/design/field-values.ts'
 import type { ControlName } from '@/core/design/controls.ts';
 import { type ShownWhen, shownWhen } from '@/core/design/shown.ts';
 import { kindOf } from '@/core/design/kinds/index.ts';
+import { isPart } from '@/core/design/text-form.ts';
 import { type Values, valuesOf } from '@/core/design/values.ts';
-import { paragraphsOf } from '@/core/rich-text.ts';
+import { paragraphsOf } from '@/core/rich-text/index.ts';
 import { stateAt } from '@/core/publication/state.ts';
 import type { EntryState } from '@/core/publication/model.ts';
 import type { Instant } from '@/core/time/interval.ts';
@@ -22,6 +23,7 @@ import { entryName } from './display.ts';
 import { type FieldNote, notesOf } from './field-notes.ts';
 import { withMeantSubjects } from './meant-subjects.ts';
 import { type Option, optionsOf } from './offers.ts';
+import { type TextOffer, textOffer } from './text-offer.ts';
 import { type EntryPicks, entryPicks } from './picks.ts';
 import type { SiteView } from './site-view.ts';
 import { asOf } from '../store/as-of.ts';
@@ -85,6 +87,8 @@ export type FormField = Pick<
   entryTypes?: string[] | null;
   /** The id of the subject set that its values are of, and the language they are compared in. */
   subjects?: { set: string; language: string };
+  /** What a rich text may hold. */
+  text?: TextOffer;
   /** What keeps it from being left blank, or from being filled, and where that is changed. */
   notes: FieldNote[];
   /** Names of the entries it points at, by id. */
@@ -290,15 +294,17 @@ function limitsOf({ maxLength, min, max, decimals, unit }: Field): FormField['li
 interface Asked {
   at: Instant;
   entry: string | null;
+  /** Id of the type that the fields are of. */
+  type: string;
 }
 
 function formType(
   view: SiteView,
   type: ContentType,
   values: Values,
-  { at, entry }: Asked,
+  { at, entry }: Omit<Asked, 'type'>,
 ): EntryDetail['type'] {
-  const fields = formFields(view, type.fields, values, { at, entry });
+  const fields = formFields(view, type.fields, values, { at, entry, type: type.id });
   return {
     id: type.id,
     key: type.key,
@@ -345,9 +351,27 @@ export function formFields(
       ...(target?.of === 'subjects' ? { subjects: setOf(view, target.set, at) } : {}),
       ...(target?.of === 'entries' ? { entryTypes: target.types && [...target.types] } : {}),
       names: Object.fromEntries(named.map(({ key }) => [key, entryName(view, key)])),
+      ...(f.kind === 'richtext' ? { text: textOffer(view, f, named, asked) } : {}),
       ...(f.fields ? groupOf(view, f, values, asked) : {}),
     };
   });
+}
+
+/** The form of a part of a text: its fields, with what this one of them holds. */
+export function partForm(
+  view: SiteView,
+  actor: Actor,
+  { type: id, values, entry }: { type: string; values: Values; entry: string | null },
+  at: Instant,
+): { fields: FormField[]; starts: Values } | null {
+  permit(actor, 'read-unpublished', SITE);
+  const site = view.at(at)?.site;
+  const type = site?.types.get(id);
+  if (!type || !isPart(type)) return null;
+  return {
+    fields: formFields(view, type.fields, values, { at, entry, type: id }),
+    starts: defaultsOf(type.fields, site!.design.site.zone, at),
+  };
 }
 
 /** What the form of a group has besides: its fields, and what a new item starts with. */

@@ -7,7 +7,7 @@ import { SEEING } from './clock.ts';
 import { contentFilters } from '@/core/content/filters.ts';
 import { contentRows } from './content.ts';
 import { conversionOutcome, readersNow } from './conversion.ts';
-import { newEntry } from './entry.ts';
+import { newEntry, partForm } from './entry.ts';
 import { entryOutcome, retireReach } from './entry-outcome.ts';
 import { leadingHere, referenceExample } from './leading-here.ts';
 import { listingOutcome } from './listing.ts';
@@ -97,6 +97,10 @@ const OUTCOMES: Record<string, Outcome> = {
   form: outcome(
     z.object({ at, type: key }),
     (view, actor, input) => newEntry(view, actor, input.type, input.at)?.type.fields ?? [],
+  ),
+  part: outcome(
+    z.object({ at, type: key, values: z.record(key, z.unknown()), entry: id.nullable() }),
+    (view, actor, input) => partForm(view, actor, input, input.at),
   ),
   people: outcome(z.object({ at }), (view, actor) => people(view, actor)),
   retire: outcome(z.object({ at, id }), (view, actor, input) =>

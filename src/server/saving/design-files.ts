@@ -8,6 +8,7 @@ import {
   templateSpec,
   typeSpec,
 } from '@/core/design/spec.ts';
+import { styleSpec, textFormSpec } from '@/core/design/text-form-spec.ts';
 import { listingSpec } from '@/core/design/listing-spec.ts';
 import { withIds } from '@/core/design/block-ids.ts';
 import { same } from '@/core/design-edit/properties.ts';
@@ -24,6 +25,7 @@ const FOLDERS = {
   templates: { folder: 'templates', spec: templateSpec },
   subjectSets: { folder: 'subjects', spec: subjectSetSpec },
   picks: { folder: 'picks', spec: picksSpec },
+  textForms: { folder: 'text-forms', spec: textFormSpec },
 } as const satisfies Record<string, { folder: string; spec: z.ZodType }>;
 
 type Listed = keyof typeof FOLDERS;
@@ -70,6 +72,7 @@ export function designFiles(
     ...parts,
     ...(Object.keys(order).length > 0 ? [{ path: 'order.yaml', content: yamlText(order) }] : []),
     ...redirectsFile(design.redirects),
+    ...stylesFile(design.styles),
     ...styleFile(design.css),
   ];
 }
@@ -83,6 +86,12 @@ function redirectsFile(redirects: Design['redirects']): SavedFile[] {
   );
   const content = yamlText(same(read, redirects) ? short : redirects);
   return [{ path: 'redirects.yaml', content }];
+}
+
+function stylesFile(styles: Design['styles']): SavedFile[] {
+  if (styles.length === 0) return [];
+  const content = yamlText(styles.map((style) => lean(styleSpec, style)));
+  return [{ path: 'styles.yaml', content }];
 }
 
 /** A style sheet that is not ASCII stands in YAML, where it can be written so. */

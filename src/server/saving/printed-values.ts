@@ -5,7 +5,7 @@ import { kindOf } from '@/core/design/kinds/index.ts';
 import type { ContentType } from '@/core/design/spec.ts';
 import type { Values } from '@/core/design/values.ts';
 import { same } from '@/core/design-edit/properties.ts';
-import type { RichNode } from '@/core/rich-text.ts';
+import type { RichNode } from '@/core/rich-text/index.ts';
 import { type MarkdownWorld, markdownToRichText } from '../files/markdown.ts';
 import { richTextToMarkdown } from '../files/rich-text-markdown.ts';
 
@@ -46,13 +46,14 @@ function printedValue(field: Field, raw: unknown, how: Printing): unknown {
   const value = field.translated ? inOneLanguage(raw, how.language) : raw;
   if (value === undefined || Array.isArray(value) !== field.many) return undefined;
   const kind = kindOf(field);
-  const one = (item: unknown): unknown =>
-    (kind.kind === 'richtext' ? richTextToMarkdown(item as RichNode, how.pictures) : null) ??
-    kind.print(item, field, how.zone);
-  const given: Given = {
+  const given: Given & Printing = {
+    ...how,
     now: 0,
-    zone: how.zone,
     richText: (source) => markdownToRichText(source, how.pictures),
+  };
+  const one = (item: unknown): unknown => {
+    const printed = kind.print(item, field, how.zone);
+    return kind.kind === 'richtext' ? markdownOf(printed as RichNode, field, given) : printed;
   };
   try {
     const printed = Array.isArray(value) ? value.map(one) : one(value);
@@ -61,6 +62,18 @@ function printedValue(field: Field, raw: unknown, how: Printing): unknown {
   } catch {
     return undefined; // not of its kind
   }
+}
+
+/** A printed text as Markdown that its field reads as the same. */
+export function markdownOf(printed: RichNode, field: Field, given: Given & Printing): string {
+  const read = (doc: RichNode): unknown => {
+    const parsed = kindOf(field).parse(doc, field, given);
+    return parsed.ok ? parsed.value : null;
+  };
+  return richTextToMarkdown(printed, {
+    world: given.pictures,
+    isSame: (doc, wanted) => same(read(doc), read(wanted)),
+  });
 }
 
 /** The value of a translated field that is there in one language only. */

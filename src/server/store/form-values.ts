@@ -2,7 +2,7 @@ import { and, eq, isNull } from 'drizzle-orm';
 import type { ContentType } from '@/core/design/spec.ts';
 import { withComputed } from '@/core/design/computed.ts';
 import { parseValues } from '@/core/design/field-values.ts';
-import { checkMentions, type ValueWorld } from '@/core/design/check-values.ts';
+import { checkMentions, notLetIn, type ValueWorld } from '@/core/design/check-values.ts';
 import { ORDER, orderSpec } from '@/core/design/other-order.ts';
 import { PRESETS, presetsSpec } from '@/core/design/presets.ts';
 import type { Given, LimitWorld } from '@/core/design/kinds/definition.ts';
@@ -10,10 +10,11 @@ import type { Values } from '@/core/design/values.ts';
 import type { CompiledSite } from '@/core/site/compile.ts';
 import type { Instant } from '@/core/time/interval.ts';
 import type { Issue } from '@/core/issue.ts';
-import { paragraphsOf } from '@/core/rich-text.ts';
+import { paragraphsOf } from '@/core/rich-text/index.ts';
 import type { Connection } from '../db/connection.ts';
 import { entry, media } from '../db/schema.ts';
 import { statement } from './statement.ts';
+import { valuesOfType } from './stored-values.ts';
 import { SubjectStore, subjectAt, wasThere } from './subject-store.ts';
 
 /** Values of a form, by field id, as they are stored, and what keeps them from being saved. */
@@ -40,7 +41,25 @@ export function valuesOfForm(
     else issues.push(unreadable());
   }
   const wrong = checkMentions(type.fields, values, storedWorld(connection, site, now));
-  return { values, issues: [...issues, ...wrong] };
+  const besides = notLetInAnew(connection, site, type, values, id);
+  return { values, issues: [...issues, ...wrong, ...besides] };
+}
+
+/** What texts hold that their fields do not let in; what the newest revision has so may stay. */
+function notLetInAnew(
+  connection: Connection,
+  { design }: CompiledSite,
+  type: ContentType,
+  values: Values,
+  entry: string | null,
+): Issue[] {
+  const all = notLetIn(type.fields, values);
+  if (all.length === 0 || entry === null) return all;
+  const sql = `SELECT r."values" FROM entry AS e JOIN revision AS r
+    ON r.entry = e.id AND r.number = e.newest WHERE e.id = ?`;
+  const json = statement<string>(connection, sql).pluck().get(entry) ?? '{}';
+  const before = notLetIn(type.fields, valuesOfType(type, json, design.site));
+  return all.length > before.length ? all : [];
 }
 
 /**

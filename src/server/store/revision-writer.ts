@@ -3,7 +3,7 @@ import type { ContentType } from '@/core/design/spec.ts';
 import { withComputed } from '@/core/design/computed.ts';
 import { referenceIds, type Converting } from '@/core/design/conversion.ts';
 import type { Field, LinkValue } from '@/core/design/field.ts';
-import { targetOf } from '@/core/design/field-values.ts';
+import { mentionsOf, targetOf } from '@/core/design/field-values.ts';
 import { searchKey } from '@/core/text.ts';
 import { type Values, nameOf, valuesOf } from '@/core/design/values.ts';
 import type { Revision } from '@/core/publication/model.ts';
@@ -80,7 +80,10 @@ function edgeWriter(
         const target = entryNamed(value);
         if (target !== null) edge.run(target, field, entry, number);
       }
-    for (const { field, target } of edgesInGroups(type.fields, values, before))
+    for (const { field, target } of [
+      ...edgesInGroups(type.fields, values, before),
+      ...edgesInTexts(type.fields, values),
+    ])
       edge.run(target, field, entry, number);
     for (const { field, set, key } of subjectsAmong(type.fields, values))
       edge.run(subjectTarget(setIds.get(set) ?? set, key), field, entry, number);
@@ -110,6 +113,23 @@ function edgesInGroups(
       ...edgesInGroups(inner!, item as Values, before),
     ]),
   );
+}
+
+/** The entries that rich texts link to or show, by themselves or in their parts. */
+function edgesInTexts(
+  fields: readonly Field[],
+  values: Values,
+): { field: string; target: string }[] {
+  return fields.flatMap((field) => {
+    if (field.fields)
+      return valuesOf(values, field.id).flatMap((item) =>
+        edgesInTexts(field.fields!, item as Values),
+      );
+    if (field.kind !== 'richtext') return [];
+    return mentionsOf(values, field).flatMap(({ of, key }) =>
+      of === 'entry' ? [{ field: field.id, target: key }] : [],
+    );
+  });
 }
 
 /** The ids under which values of a field may lead to entries. */

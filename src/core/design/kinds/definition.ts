@@ -1,10 +1,11 @@
 import type { z } from 'zod';
 import { type Issue, type Result, refused } from '../../issue.ts';
 import type { ValueType } from '../../pattern/types.ts';
-import type { RichNode } from '../../rich-text.ts';
+import type { RichNode } from '../../rich-text/index.ts';
 import type { Instant } from '../../time/interval.ts';
 import type { ControlName } from '../controls.ts';
 import type { DesignNames, Field } from '../field.ts';
+import type { Values } from '../values-of.ts';
 
 /** What turning a given value into a stored one may need. */
 export interface Given {
@@ -51,6 +52,12 @@ export interface DisplayWorld {
 /** What inventing a value may look up: keys that are there, in their order. */
 export interface StandInWorld {
   subjects(set: string): readonly string[];
+}
+
+/** Values of fields that stand within another value, by field id. */
+export interface ItemValues {
+  fields: readonly Field[];
+  values: Values;
 }
 
 /** A value as a file gives it, as it is stored, written back, and shown in English in UTC. */
@@ -114,7 +121,10 @@ export interface FieldKind<K extends string = string> {
   family: FilterFamily;
   sortable: boolean;
   target: (field: Field) => Target | null;
+  /** What a value itself names; what its items name is asked of them. */
   mentions: (stored: unknown, field: Field) => Mention[];
+  /** The values of further fields that stand within a value: a group's, a text's parts'. */
+  items: (stored: unknown, field: Field) => ItemValues[];
   /** An invented value; null for none. */
   standIn: (field: Field, world: StandInWorld) => unknown;
   /** Where automatic pages show it. */
@@ -142,6 +152,7 @@ export const PLAIN = {
   display: (stored) => String(stored),
   target: () => null,
   mentions: () => [],
+  items: () => [],
   automatic: 'sheet',
   check: () => [],
 } satisfies Partial<FieldKind>;

@@ -3,7 +3,7 @@ import type { Issue } from '../../issue.ts';
 import { ok } from '../../issue.ts';
 import { one } from '../../pattern/types.ts';
 import type { Field } from '../field.ts';
-import { parseValue } from '../parse-value.ts';
+import { parseItem, printItem } from '../item-values.ts';
 import { type Values, valuesOf } from '../values-of.ts';
 import { type DisplayWorld, type FieldKind, PLAIN, notA } from './definition.ts';
 import { kindOf } from './registry.ts';
@@ -26,34 +26,12 @@ export const group: FieldKind<'group'> = {
     const fix = `It has: ${(field.fields ?? []).map((f) => f.key).join(', ')}.`;
     if (typeof raw !== 'object' || raw === null || Array.isArray(raw))
       return notA(field, 'a group', raw, fix);
-    const values: Values = {};
-    const issues: Issue[] = [];
-    for (const [name, value] of Object.entries(raw)) {
-      const byId = field.fields?.find((f) => f.id === name);
-      const byKey = field.fields?.find((f) => f.key === name);
-      if (!byId && given.isKept?.(name, value)) {
-        values[name] = value;
-        continue;
-      }
-      // Forms name fields by their ids, files by their keys: one may be the other's.
-      const inner = given.isKept ? (byId ?? byKey) : (byKey ?? byId);
-      if (!inner) return notA(field, 'a group', name, fix);
-      const parsed = parseValue(value, inner, given);
-      if (!parsed.ok) issues.push(...parsed.issues.map((issue) => ({ ...issue, path: field.key })));
-      else if (parsed.value !== null) values[inner.id] = parsed.value;
-    }
-    if (issues.length > 0) return { ok: false, issues };
+    const { values, issues } = parseItem(raw as Values, field.fields ?? [], given);
+    if (issues.length > 0)
+      return { ok: false, issues: issues.map((issue) => ({ ...issue, path: field.key })) };
     return ok(Object.keys(values).length === 0 ? null : values);
   },
-  print: (stored, field, zone) =>
-    Object.fromEntries(
-      (field.fields ?? []).flatMap((inner) => {
-        const value = (stored as Values)[inner.id];
-        if (value === undefined || value === null) return [];
-        const printed = (item: unknown): unknown => kindOf(inner).print(item, inner, zone);
-        return [[inner.key, Array.isArray(value) ? value.map(printed) : printed(value)]];
-      }),
-    ),
+  print: (stored, { fields = [] }, zone) => printItem(stored as Values, fields, zone),
   asText: () => null,
   searched: (stored, field) =>
     (field.fields ?? [])
@@ -68,10 +46,7 @@ export const group: FieldKind<'group'> = {
   family: 'presence',
   sortable: false,
   target: () => ({ of: 'group' }),
-  mentions: (stored, field) =>
-    (field.fields ?? []).flatMap((inner) =>
-      valuesOf(stored as Values, inner.id).flatMap((value) => kindOf(inner).mentions(value, inner)),
-    ),
+  items: (stored, { fields = [] }) => [{ fields, values: stored as Values }],
   standIn: (field, world) => {
     const values = (field.fields ?? []).flatMap((inner) => {
       const value = kindOf(inner).standIn(inner, world);

@@ -1,6 +1,6 @@
 import { describe, expect, test } from 'vitest';
 import { isBlank } from '../../pattern/types.ts';
-import { paragraphsOf } from '../../rich-text.ts';
+import { paragraphsOf } from '../../rich-text/index.ts';
 import { fieldSpec } from '../spec.ts';
 import { parseValue } from '../field-values.ts';
 import { CONTROLS } from '../controls.ts';

@@ -1,4 +1,4 @@
-import { firstOf } from '../../rich-text.ts';
+import { firstOf } from '../../rich-text/index.ts';
 import { type PatternFunction, ofRichText } from './definition.ts';
 
 export const firstHeading: PatternFunction = ofRichText(

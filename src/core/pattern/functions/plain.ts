@@ -1,4 +1,4 @@
-import { plainText } from '../../rich-text.ts';
+import { plainText } from '../../rich-text/index.ts';
 import { type PatternFunction, ofRichText } from './definition.ts';
 
 export const plain: PatternFunction = ofRichText(

@@ -2,7 +2,12 @@ import { z } from 'zod';
 import { defineBlock } from '../definition.ts';
 import { classes, element } from '../html.ts';
 import { valueKindOf } from '../../design/field-values.ts';
-import { richTextHtml } from '../rich-text-html.ts';
+import type { Field } from '../../design/field.ts';
+import { textFormOf } from '../../design/text-form.ts';
+import type { EntryView, Values } from '../../design/values.ts';
+import { type RichNode, namedIn, withinForm } from '../../rich-text/index.ts';
+import type { BlockCompiler, Render, RenderScope } from '../context.ts';
+import { type TextDrawing, richTextHtml } from '../rich-text-html.ts';
 
 /** A rich text field, with its form. */
 export const richText = defineBlock({
@@ -16,15 +21,45 @@ export const richText = defineBlock({
   compile: ({ field, style }, c) => {
     const bound = c.field(field, 'field', (f) => valueKindOf(f) === 'richtext', 'rich text');
     const attributes = classes('rich-text', style);
-    return (scope) =>
-      element(
-        'div',
-        attributes,
-        richTextHtml(scope.own?.values[bound?.id ?? ''], scope, bound?.topHeading),
-      );
+    const draw = bound ? textOf(bound, c) : () => '';
+    return (scope) => element('div', attributes, draw(scope));
   },
   example: {
     block: { block: 'richText', field: 'story' },
     html: '<div class="rich-text"><p>Once.</p></div>',
   },
 });
+
+/** Draws a field's text with what it may hold, and nothing else. */
+function textOf(field: Field, c: BlockCompiler): Render {
+  const form = textFormOf(field);
+  const part = c.part();
+  const styles = new Map(form.allStyles.map(({ id, key }) => [id, key]));
+  const drawing = (scope: RenderScope): TextDrawing => ({
+    topHeading: field.topHeading,
+    pathOf: (id) => scope.entry(id)?.path ?? null,
+    entry: (id) => drawn(scope.entry(id), part, scope),
+    part: (id, values) => drawn(valuesAsEntry(c.typeOf(id), values, scope.own!), part, scope),
+    style: (id) => styles.get(id),
+  });
+  return (scope) => {
+    const stored = scope.own?.values[field.id] as RichNode | null | undefined;
+    if (!stored) return '';
+    const doc = form.open ? stored : withinForm(stored, form).doc;
+    scope.entries(namedIn(doc).flatMap(({ of, key }) => (of === 'entry' ? [key] : [])));
+    return richTextHtml(doc, scope, drawing(scope));
+  };
+}
+
+function drawn(entry: EntryView | null, part: Render, scope: RenderScope): string {
+  return entry ? part(scope.of(entry)) : '';
+}
+
+/** The values of a part as its card reads them: those of an entry that stands where its text does. */
+function valuesAsEntry(
+  type: EntryView['type'] | undefined,
+  values: Values,
+  own: EntryView,
+): EntryView | null {
+  return type ? { ...own, id: `${own.id}#${type.id}`, type, values, path: null } : null;
+}

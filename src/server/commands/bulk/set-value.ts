@@ -1,12 +1,12 @@
 import { z } from 'zod';
-import { checkMentions } from '@/core/design/check-values.ts';
+import { checkMentions, notLetIn } from '@/core/design/check-values.ts';
 import { withComputed } from '@/core/design/computed.ts';
 import type { Field } from '@/core/design/field.ts';
 import { parseValue, targetOf } from '@/core/design/field-values.ts';
 import { kindOf } from '@/core/design/kinds/index.ts';
 import { valuesOf } from '@/core/design/values.ts';
 import { isBlank } from '@/core/pattern/types.ts';
-import { paragraphsOf } from '@/core/rich-text.ts';
+import { paragraphsOf } from '@/core/rich-text/index.ts';
 import { crowdedTop } from '../../store/at-top.ts';
 import { storedWorld } from '../../store/form-values.ts';
 import { statement } from '../../store/statement.ts';
@@ -87,6 +87,7 @@ function putValue(
   const wrong = [
     ...blankName(type.naming === field.key, field, value),
     ...checkMentions([field], values, storedWorld(connection, site, at)),
+    ...notLetIn([field], values),
     ...(field.unique
       ? doubledValues(connection, type, values, { entry: id, site: site.design.site })
       : []),

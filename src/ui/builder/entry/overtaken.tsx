@@ -1,7 +1,7 @@
 'use client';
 
 import { useState } from 'react';
-import { plainText } from '@/core/rich-text.ts';
+import { plainText } from '@/core/rich-text/index.ts';
 import type { EntryDetail, FormField } from '@/server/queries/entry.ts';
 
 interface Props {

@@ -7,7 +7,8 @@ import { OptionControl, YesNoControl } from './choice.tsx';
 import { ComputedControl } from './computed.tsx';
 import type { ControlProps } from './definition.ts';
 import { EntryControl } from './entry.tsx';
-import { groupControl } from './group.tsx';
+import { GroupControl } from './group.tsx';
+import { InnerControls } from './inner.ts';
 import { LinkControl } from './link.tsx';
 import { LineControl, LinesControl, NumberControl } from './line.tsx';
 import { DayControl, InstantControl } from './moment.tsx';
@@ -41,7 +42,7 @@ const CONTROLS: Record<ControlName, Control> = {
   search: { draw: SearchControl, holdsMany: true },
   link: { draw: LinkControl },
   computed: { draw: ComputedControl },
-  group: { draw: groupControl((props) => <FieldControl {...props} />), holdsMany: true },
+  group: { draw: GroupControl, holdsMany: true },
   picture: { draw: PictureControl, holdsMany: true },
   entry: { draw: EntryControl, holdsMany: true },
 };
@@ -52,6 +53,10 @@ const CONTROLS: Record<ControlName, Control> = {
  */
 export function FieldControl(props: ControlProps) {
   const { draw: Draw, holdsMany } = CONTROLS[props.field.control];
-  if (!props.field.many || holdsMany) return <Draw {...props} />;
-  return <Several props={props} draw={(one) => <Draw {...one} />} />;
+  const single = !props.field.many || holdsMany;
+  return (
+    <InnerControls value={FieldControl}>
+      {single ? <Draw {...props} /> : <Several props={props} draw={(one) => <Draw {...one} />} />}
+    </InnerControls>
+  );
 }

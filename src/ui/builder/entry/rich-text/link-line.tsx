@@ -3,20 +3,22 @@
 import type { Editor } from '@tiptap/core';
 import { useId, useState } from 'react';
 import { isSafeLink } from '@/core/link.ts';
+import type { FoundEntry } from '@/server/queries/offers.ts';
 import { EntryPicker } from '../../entry-picker.tsx';
 
 /** Where the selected words lead: an address, or an entry found by its name. */
 export function LinkLine({
   editor,
   at,
+  onNamed,
   onDone,
 }: {
   editor: Editor;
   at: number;
+  onNamed: (entry: FoundEntry) => void;
   onDone: () => void;
 }) {
   const [href, setHref] = useState(String(editor.getAttributes('link').href ?? ''));
-  const [homeless, setHomeless] = useState('');
   const finder = useId();
   const { apply, remove } = linkActs(editor, onDone);
   const safe = href.trim() !== '' && isSafeLink(href);
@@ -34,11 +36,16 @@ export function LinkLine({
             if (e.key === 'Escape') onDone();
             if (e.key !== 'Enter') return;
             e.preventDefault();
-            if (safe) apply(href);
+            if (safe) apply({ href }, href);
           }}
         />
         <div className="mt-1 flex flex-wrap gap-2">
-          <button type="button" className="button" disabled={!safe} onClick={() => apply(href)}>
+          <button
+            type="button"
+            className="button"
+            disabled={!safe}
+            onClick={() => apply({ href }, href)}
+          >
             Set link
           </button>
           {editor.isActive('link') && (
@@ -56,30 +63,28 @@ export function LinkLine({
         label="Or to an entry, by name"
         types={null}
         at={at}
-        onPick={({ path, name }) => (path === null ? setHomeless(name) : apply(path))}
+        onPick={(entry) => {
+          onNamed(entry);
+          apply({ entry: entry.id }, entry.name);
+        }}
       />
-      {homeless !== '' && (
-        <p role="status" className="text-alarm sm:col-start-2">
-          {`“${homeless}” has no address at this instant, so nothing can lead there.`}
-        </p>
-      )}
     </div>
   );
 }
 
 /** What can be done with a link at the words that are selected. */
 function linkActs(editor: Editor, onDone: () => void) {
-  const apply = (to: string): void => {
+  const apply = (to: { href: string } | { entry: string }, words: string): void => {
     const chain = editor.chain().focus();
-    const marks = [{ type: 'link', attrs: { href: to } }];
-    // Without words to lead anywhere, the address stands for itself.
+    const attrs = { href: null, entry: null, ...to };
+    // Without words to lead anywhere, the address or the name stands for itself.
     if (editor.state.selection.empty && !editor.isActive('link'))
-      chain.insertContent({ type: 'text', text: to, marks }).run();
-    else chain.extendMarkRange('link').setLink({ href: to }).run();
+      chain.insertContent({ type: 'text', text: words, marks: [{ type: 'link', attrs }] }).run();
+    else chain.extendMarkRange('link').setMark('link', attrs).run();
     onDone();
   };
   const remove = (): void => {
-    editor.chain().focus().extendMarkRange('link').unsetLink().run();
+    editor.chain().focus().extendMarkRange('link').unsetMark('link').run();
     onDone();
   };
   return { apply, remove };

@@ -2,23 +2,95 @@
 
 import type { Editor, JSONContent } from '@tiptap/core';
 import { EditorContent, useEditor } from '@tiptap/react';
-import { useEffect, useRef } from 'react';
-import { type RichNode, normalRichText } from '@/core/rich-text.ts';
+import { useEffect, useRef, useState } from 'react';
+import { type Removed, type RichNode, normalRichText } from '@/core/rich-text/index.ts';
 import type { ControlProps } from '../controls/definition.ts';
-import { EXTENSIONS } from './extensions.ts';
+import { besides, extensionsFor } from './extensions.ts';
+import { insertDocument, readPasted } from './paste.ts';
+import { RemovedLine } from './removed-line.tsx';
 import { RichTextToolbar } from './rich-text-toolbar.tsx';
+import { type SourceForm, SourceView } from './source-view.tsx';
+import { type TextWorld, TextWorldProvider } from './text-world.ts';
+import { ToolButton } from './tool-button.tsx';
 
 const BLANK: RichNode = { type: 'doc', content: [{ type: 'paragraph' }] };
+const OPEN: TextWorld['text'] = {
+  ...{ type: '', marks: null, blocks: null, levels: null },
+  ...{ parts: [], styles: [], names: {}, dark: [] },
+};
 
 /**
- * A rich text field's control. What it gives is a plain document of what the site knows, nothing
- * else.
+ * A rich text field's control. What it gives is a plain document of what the field lets in, and what
+ * stood there before: the editor is made anew where that changes.
  */
 export function RichTextControl(props: ControlProps) {
-  const { id, field, value, readOnly, invalid, onChange } = props;
+  const text = props.field.text ?? OPEN;
+  return <TextEditor key={besides(props.value, text)} {...props} text={text} />;
+}
+
+function TextEditor({ text, ...props }: ControlProps & { text: TextWorld['text'] }) {
+  const { field, value, readOnly, invalid, onChange } = props;
+  const [removed, setRemoved] = useState<Removed[]>([]);
+  const [source, setSource] = useState<SourceForm | null>(null);
+  const [found, setFound] = useState<Record<string, string>>({});
+  const editor = useText(props, text, setRemoved);
+  const { zone, now, entry } = props;
+  const world = { zone, now, entry, readOnly, text, names: { ...field.names, ...found } };
+  return (
+    <div className="rich" aria-invalid={invalid || undefined}>
+      <TextWorldProvider value={world}>
+        {!readOnly && editor && source === null && (
+          <RichTextToolbar
+            {...{ editor, text, props }}
+            onNamed={({ id, name }) => setFound((before) => ({ ...before, [id]: name }))}
+          />
+        )}
+        {source !== null ? (
+          <SourceView
+            form={source}
+            label={field.label}
+            field={field.id}
+            doc={value}
+            world={world}
+            onDone={(doc) => {
+              setSource(null);
+              if (doc !== undefined) onChange(doc);
+            }}
+          />
+        ) : (
+          <EditorContent editor={editor} />
+        )}
+      </TextWorldProvider>
+      {removed.length > 0 && (
+        <RemovedLine
+          removed={removed}
+          onUndo={() => {
+            editor?.commands.undo();
+            setRemoved([]);
+          }}
+          onDone={() => setRemoved([])}
+        />
+      )}
+      {!readOnly && source === null && text.type !== '' && (
+        <div className="flex justify-end border-t border-rule text-note text-muted">
+          <ToolButton onPress={() => setSource('markdown')}>As Markdown</ToolButton>
+          <ToolButton onPress={() => setSource('json')}>As JSON</ToolButton>
+        </div>
+      )}
+    </div>
+  );
+}
+
+/** The editor of a text, which keeps up with what comes from elsewhere. */
+function useText(
+  { id, field, value, readOnly, onChange }: ControlProps,
+  text: TextWorld['text'],
+  onRemoved: (removed: Removed[]) => void,
+): Editor | null {
   const known = useRef(value);
+  const [extensions] = useState(() => extensionsFor(value, text));
   const editor = useEditor({
-    extensions: EXTENSIONS,
+    extensions,
     content: documentFor(value),
     editable: !readOnly,
     immediatelyRender: false,
@@ -30,11 +102,21 @@ export function RichTextControl(props: ControlProps) {
         role: 'textbox',
         'aria-multiline': 'true',
       },
+      handlePaste: (_, event) => paste(event),
     },
     // The editor changes itself too, as when it keeps a blank paragraph at its end; that is no
     // change of the words.
     onUpdate: ({ editor: e }) => differs(e, known.current) && onChange(documentOf(e)),
   });
+  function paste(event: ClipboardEvent): boolean {
+    const html = event.clipboardData?.getData('text/html') ?? '';
+    // What was copied here is of a form that the editor knows itself.
+    if (!editor || html === '' || html.includes('data-pm-slice')) return false;
+    const { doc, removed } = readPasted(html, text);
+    insertDocument(editor, doc);
+    onRemoved(removed);
+    return true;
+  }
   // What comes from elsewhere, words brought back say, is put in place of what stands here.
   useEffect(() => {
     known.current = value;
@@ -44,12 +126,7 @@ export function RichTextControl(props: ControlProps) {
   useEffect(() => {
     editor?.setEditable(!readOnly, false);
   }, [editor, readOnly]);
-  return (
-    <div className="rich" aria-invalid={invalid || undefined}>
-      {!readOnly && editor && <RichTextToolbar editor={editor} {...props} />}
-      <EditorContent editor={editor} />
-    </div>
-  );
+  return editor;
 }
 
 /** A stored document as the editor takes it; a blank one where there is none. */

@@ -1,95 +1,62 @@
 'use client';
 
 import type { Editor } from '@tiptap/core';
-import {
-  addColumnAfter,
-  addRowAfter,
-  deleteColumn,
-  deleteRow,
-  deleteTable,
-} from '@tiptap/pm/tables';
 import { useEditorState } from '@tiptap/react';
-import { type ReactNode, useState } from 'react';
-import { Thumbnails } from '../controls/picture.tsx';
+import { useState } from 'react';
+import type { TextOffer } from '@/server/queries/text-offer.ts';
+import { EntryPicker } from '../../entry-picker.tsx';
+import type { FoundEntry } from '@/server/queries/offers.ts';
 import type { ControlProps } from '../controls/definition.ts';
+import { CodeLine } from './code-line.tsx';
+import { knownIn } from './extensions.ts';
 import { LinkLine } from './link-line.tsx';
-import { blankTable } from './table.ts';
+import { PictureLine } from './picture-line.tsx';
+import { PlaceMenu, StyleMenus } from './place-menu.tsx';
+import { ToolButton } from './tool-button.tsx';
+import { TOOLS } from './tools.ts';
 
-type Chain = ReturnType<Editor['chain']>;
+type Asking = 'link' | 'picture' | 'entry';
 
-/** One thing that the words can be made into. */
-interface Tool {
-  label: string;
-  active: (editor: Editor) => boolean;
-  run: (chain: Chain) => Chain;
-  /** Whether it is offered where the words stand. */
-  offered?: (editor: Editor) => boolean;
+interface Props {
+  editor: Editor;
+  text: TextOffer;
+  props: ControlProps;
+  /** Says what an entry that is named now is called. */
+  onNamed: (entry: FoundEntry) => void;
 }
 
-const inTable = (editor: Editor): boolean => editor.isActive('table');
-const never = (): boolean => false;
-const byTable =
-  (act: typeof addRowAfter) =>
-  (chain: Chain): Chain =>
-    chain.command(({ state, dispatch }) => act(state, dispatch));
-
-const TOOLS: Tool[] = [
-  { label: 'Bold', active: (e) => e.isActive('bold'), run: (c) => c.toggleBold() },
-  { label: 'Italic', active: (e) => e.isActive('italic'), run: (c) => c.toggleItalic() },
-  {
-    label: 'Heading',
-    active: (e) => e.isActive('heading', { level: 2 }),
-    run: (c) => c.toggleHeading({ level: 2 }),
-  },
-  {
-    label: 'Subheading',
-    active: (e) => e.isActive('heading', { level: 3 }),
-    run: (c) => c.toggleHeading({ level: 3 }),
-  },
-  { label: 'List', active: (e) => e.isActive('bulletList'), run: (c) => c.toggleBulletList() },
-  {
-    label: 'Numbered list',
-    active: (e) => e.isActive('orderedList'),
-    run: (c) => c.toggleOrderedList(),
-  },
-  { label: 'Quote', active: (e) => e.isActive('blockquote'), run: (c) => c.toggleBlockquote() },
-  {
-    label: 'Table',
-    active: inTable,
-    offered: (e) => !inTable(e),
-    run: (c) => c.insertContent(blankTable(3, 2)),
-  },
-  { label: 'Add row', active: never, offered: inTable, run: byTable(addRowAfter) },
-  { label: 'Add column', active: never, offered: inTable, run: byTable(addColumnAfter) },
-  { label: 'Remove row', active: never, offered: inTable, run: byTable(deleteRow) },
-  { label: 'Remove column', active: never, offered: inTable, run: byTable(deleteColumn) },
-  { label: 'Remove table', active: never, offered: inTable, run: byTable(deleteTable) },
-];
-
-/** What the words in a rich text field can be made into. */
-export function RichTextToolbar({ editor, ...props }: ControlProps & { editor: Editor }) {
-  const [asking, setAsking] = useState<'link' | 'picture' | null>(null);
-  const toggle = (what: 'link' | 'picture'): void => setAsking(asking === what ? null : what);
+/** What the words in a rich text field can be made into, and what can stand among them. */
+export function RichTextToolbar({ editor, text, props, onNamed }: Props) {
+  const [asking, setAsking] = useState<Asking | null>(null);
+  const toggle = (what: Asking): void => setAsking(asking === what ? null : what);
+  const known = knownIn(null, text);
+  const tools = TOOLS.filter(
+    ({ mark, block, level }) =>
+      (mark === undefined || known.mark(mark)) &&
+      (block === undefined || known.block(block)) &&
+      (level === undefined || known.levels.some((l) => l === level)),
+  );
   const state = useEditorState({
     editor,
     selector: ({ editor: e }) => ({
-      active: TOOLS.map((tool) => tool.active(e)),
-      offered: TOOLS.map((tool) => tool.offered?.(e) ?? true),
+      active: tools.map((tool) => tool.active(e)),
+      offered: tools.map((tool) => tool.offered?.(e) ?? true),
       link: e.isActive('link'),
+      code: e.isActive('codeBlock'),
       undo: e.can().undo(),
       redo: e.can().redo(),
     }),
   });
-  const chain = (): Chain => editor.chain().focus();
-  const { field } = props;
+  const chain = () => editor.chain().focus();
+  const done = (): void => setAsking(null);
   return (
     <>
       <div
         role="toolbar"
-        aria-label={`Form of ${field.label}`}
+        aria-label={`Form of ${props.field.label}`}
         className="flex flex-wrap border-b border-rule text-table"
       >
-        {TOOLS.map(
+        {tools.map(
           (tool, i) =>
             state.offered[i] && (
               <ToolButton
@@ -101,12 +68,23 @@ export function RichTextToolbar({ editor, ...props }: ControlProps & { editor: E
               </ToolButton>
             ),
         )}
-        <ToolButton pressed={state.link || asking === 'link'} onPress={() => toggle('link')}>
-          Link
-        </ToolButton>
-        <ToolButton pressed={asking === 'picture'} onPress={() => toggle('picture')}>
-          Picture
-        </ToolButton>
+        {known.mark('link') && (
+          <ToolButton pressed={state.link || asking === 'link'} onPress={() => toggle('link')}>
+            Link
+          </ToolButton>
+        )}
+        {known.block('image') && (
+          <ToolButton pressed={asking === 'picture'} onPress={() => toggle('picture')}>
+            Picture
+          </ToolButton>
+        )}
+        {known.block('entry') && (
+          <ToolButton pressed={asking === 'entry'} onPress={() => toggle('entry')}>
+            Entry
+          </ToolButton>
+        )}
+        {known.block('part') && <PlaceMenu editor={editor} parts={text.parts} />}
+        <StyleMenus editor={editor} styles={text.styles} />
         <ToolButton disabled={!state.undo} onPress={() => chain().undo().run()}>
           Undo
         </ToolButton>
@@ -114,46 +92,39 @@ export function RichTextToolbar({ editor, ...props }: ControlProps & { editor: E
           Redo
         </ToolButton>
       </div>
-      {asking === 'link' && (
-        <LinkLine editor={editor} at={props.now} onDone={() => setAsking(null)} />
-      )}
-      {asking === 'picture' && (
-        <div className="border-b border-rule p-2">
-          <Thumbnails
-            options={field.options}
-            onPick={(src) => {
-              chain().setImage({ src, alt: '' }).run();
-              setAsking(null);
-            }}
-          />
-        </div>
-      )}
+      {state.code && <CodeLine editor={editor} />}
+      {asking && <Asked {...{ asking, editor, props, onNamed, done }} />}
     </>
   );
 }
 
-/** Keeps the selection when pressed with the mouse, and works by key. */
-function ToolButton({
-  pressed,
-  disabled,
-  onPress,
-  children,
-}: {
-  pressed?: boolean | undefined;
-  disabled?: boolean;
-  onPress: () => void;
-  children: ReactNode;
-}) {
+/** What a button asks for, under the toolbar. */
+function Asked({
+  asking,
+  editor,
+  props: { id, now, entry: own, field },
+  onNamed,
+  done,
+}: Omit<Props, 'text'> & { asking: Asking; done: () => void }) {
+  if (asking === 'link')
+    return <LinkLine editor={editor} at={now} onNamed={onNamed} onDone={done} />;
+  if (asking === 'picture')
+    return <PictureLine editor={editor} options={field.options} onDone={done} />;
   return (
-    <button
-      type="button"
-      aria-pressed={pressed}
-      disabled={disabled}
-      className="h-7 px-2 hover:bg-hover disabled:text-muted aria-pressed:font-semibold aria-pressed:text-spruce"
-      onMouseDown={(e) => e.preventDefault()}
-      onClick={onPress}
-    >
-      {children}
-    </button>
+    <div className="border-b border-rule p-2">
+      <EntryPicker
+        id={`${id}-place-entry`}
+        label="Which entry, by its name"
+        types={null}
+        at={now}
+        without={own}
+        onPick={(entry) => {
+          onNamed(entry);
+          const content = { type: 'entry', attrs: { entry: entry.id } };
+          editor.chain().focus().insertContent(content).run();
+          done();
+        }}
+      />
+    </div>
   );
 }

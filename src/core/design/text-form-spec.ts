@@ -1,0 +1,51 @@
+import { z } from 'zod';
+import { BLOCK_CHOICES, MARK_CHOICES } from '../rich-text/index.ts';
+import { key } from './key.ts';
+import { sentence } from './words.ts';
+
+const choices = (all: readonly { type: string }[]): z.ZodType<string[] | undefined> =>
+  z.array(z.enum(all.map(({ type }) => type))).optional();
+
+/**
+ * What rich texts may hold, under a name that fields choose it by; of what is left out all may
+ * stand.
+ */
+export const textFormSpec = z
+  .strictObject({
+    id: key.optional(),
+    key,
+    label: z.string().optional(),
+    /** Types of marks, and of blocks and pictures. */
+    marks: choices(MARK_CHOICES),
+    blocks: choices(BLOCK_CHOICES),
+    /** Levels of headings. */
+    levels: z.array(z.int().min(1).max(6)).optional(),
+    /** Keys of the content types whose values may stand in the text. */
+    parts: z.array(key).max(50).optional(),
+    /** Keys of the styles that may be used. */
+    styles: z.array(key).max(50).optional(),
+  })
+  .transform(({ id, key: own, label: name, ...rest }) => ({
+    id: id ?? own,
+    key: own,
+    label: name ?? sentence(own),
+    ...rest,
+  }));
+/** A form of texts as a design has it. */
+export type TextFormSpec = z.output<typeof textFormSpec>;
+
+/** A style by name, which the style sheet draws as `.style-KEY`. */
+export const styleSpec = z
+  .strictObject({
+    id: key.optional(),
+    key,
+    label: z.string().optional(),
+    /** What it is for. */
+    on: z.enum(['words', 'paragraph', 'picture']),
+  })
+  .transform(({ id, key: own, label: name, on }) => ({
+    id: id ?? own,
+    key: own,
+    label: name ?? sentence(own),
+    on,
+  }));

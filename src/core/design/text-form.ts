@@ -1,0 +1,94 @@
+import type { TextForm } from '../rich-text/index.ts';
+import type { Field } from './field.ts';
+import { withInner } from './fields-within.ts';
+
+/** A content type whose values stand in texts. */
+export interface PartType {
+  id: string;
+  key: string;
+  label: string;
+  fields: Field[];
+  address?: string | undefined;
+  single?: boolean | undefined;
+}
+
+/** A named style of the site. */
+interface NamedStyle {
+  id: string;
+  key: string;
+  label: string;
+  on: 'words' | 'paragraph' | 'picture';
+}
+
+/** What of a design decides what its texts may hold. */
+interface TextDesign {
+  types: readonly PartType[];
+  styles: readonly NamedStyle[];
+  textForms: readonly {
+    key: string;
+    marks?: string[] | undefined;
+    blocks?: string[] | undefined;
+    levels?: number[] | undefined;
+    parts?: string[] | undefined;
+    styles?: string[] | undefined;
+  }[];
+}
+
+/** What the texts of a field may hold, with the types and styles themselves. */
+export interface FieldTextForm extends TextForm {
+  /** All types that are parts of others and the styles of the site, those it may hold among them. */
+  allParts: readonly PartType[];
+  allStyles: readonly NamedStyle[];
+  /** True where its field says nothing, so that all may stand. */
+  open: boolean;
+}
+
+const NOTHING_SAID: FieldTextForm = {
+  ...{ marks: null, blocks: null, levels: null },
+  ...{ parts: new Set(), styles: new Set(), allParts: [], allStyles: [] },
+  open: true,
+};
+
+/**
+ * What the texts of a field may hold follows from the design that the field is of, which parts in
+ * parts make a circle of: so it is kept beside the fields, not in them.
+ */
+const forms = new WeakMap<Field, FieldTextForm>();
+
+/** What texts of a field may hold; all marks and blocks where its design is not known. */
+export function textFormOf(field: Field): FieldTextForm {
+  return forms.get(field) ?? NOTHING_SAID;
+}
+
+/** Whether the values of a type can be parts of texts: it makes no pages, and has several. */
+export function isPart({ address, single }: Pick<PartType, 'address' | 'single'>): boolean {
+  return address === undefined && !single;
+}
+
+/** Makes known what the rich texts of a design may hold. */
+export function noteTextForms({ types, textForms, styles }: TextDesign): void {
+  const allParts = types.filter(isPart);
+  const ids = <T extends { id: string; key: string }>(all: readonly T[], keys?: string[]) =>
+    new Set(all.flatMap(({ id, key }) => (!keys || keys.includes(key) ? [id] : [])));
+  const byKey = new Map(
+    textForms.map(({ key, marks, blocks, levels, parts, styles: own }): [string, FieldTextForm] => [
+      key,
+      {
+        marks: marks ? new Set(marks) : null,
+        blocks: blocks ? new Set(blocks) : null,
+        levels: levels ? new Set(levels) : null,
+        parts: ids(allParts, parts),
+        styles: ids(styles, own),
+        ...{ allParts, allStyles: styles, open: false },
+      },
+    ]),
+  );
+  const all = {
+    ...{ marks: null, blocks: null, levels: null },
+    ...{ parts: ids(allParts), styles: ids(styles), allParts, allStyles: styles },
+    open: true,
+  };
+  for (const type of types)
+    for (const field of withInner(type.fields))
+      if (field.kind === 'richtext') forms.set(field, byKey.get(field.form ?? '') ?? all);
+}
