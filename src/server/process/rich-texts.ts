@@ -5,6 +5,7 @@ import type { Field } from '@/core/design/field.ts';
 import type { Given } from '@/core/design/kinds/definition.ts';
 import { kindOf } from '@/core/design/kinds/index.ts';
 import { checkRichText, type RichNode } from '@/core/rich-text/index.ts';
+import type { Issue } from '@/core/issue.ts';
 import { isWithinYears } from '@/core/time/interval.ts';
 import { type Actor, NotPermitted, SITE, permit } from '../permit.ts';
 import { TooMuch, markdownToRichText } from '../files/markdown.ts';
@@ -147,8 +148,10 @@ function readText(
     const parsed = kindOf(field).parse(raw, field, given);
     if (!parsed.ok) return { faults: [...faults, ...parsed.issues.map(faultOf)] };
     const values = { [field.id]: parsed.value };
-    const issues = [...checkMentions([field], values, world), ...notLetIn([field], values)];
-    faults.push(...issues.map(faultOf));
+    faults.push(
+      ...checkMentions([field], values, world).map((issue) => missing(issue, parsed.value)),
+      ...notLetIn([field], values).map(faultOf),
+    );
     return faults.length > 0 ? { faults } : { doc: parsed.value as RichNode | null };
   } catch (error) {
     if (!(error instanceof TooMuch)) throw error;
@@ -157,7 +160,24 @@ function readText(
 }
 
 /** An issue of a value, with the place in the text that its words name. */
-function faultOf({ message, fix }: { message: string; fix?: string | undefined }): TextFault {
-  const at = /at "([^"]*)"/.exec(message)?.[1] ?? '/';
+function faultOf({ message, fix }: Issue): TextFault {
+  const at = /at "(\/[^"]*)"/.exec(message)?.[1] ?? '/';
   return { at, words: fix === undefined ? message : `${message} ${fix}` };
+}
+
+/** Something that a text names and that is not there, with where the text first names it. */
+function missing(issue: Issue, doc: unknown): TextFault {
+  const name = /"([^"]*)"/.exec(issue.message)?.[1];
+  return { ...faultOf(issue), at: placeOf(doc, name, '') ?? '/' };
+}
+
+/** A JSON Pointer to the first text within a value that is this one; null where none is. */
+function placeOf(value: unknown, name: string | undefined, at: string): string | null {
+  if (value === name) return at;
+  if (typeof value !== 'object' || value === null) return null;
+  for (const [key, inner] of Object.entries(value)) {
+    const found = placeOf(inner, name, `${at}/${key}`);
+    if (found !== null) return found;
+  }
+  return null;
 }

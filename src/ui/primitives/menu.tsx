@@ -1,6 +1,6 @@
 'use client';
 
-import { DropdownMenu as Radix } from 'radix-ui';
+import { DropdownMenu as Radix, Toolbar } from 'radix-ui';
 
 /** Something a menu offers. */
 export interface MenuItem {
@@ -15,14 +15,18 @@ export function Menu({
   label,
   items,
   className,
+  inToolbar = false,
 }: {
   label: string;
   items: MenuItem[];
   className?: string;
+  /** Whether its button is one of a toolbar's, walked by arrow keys. */
+  inToolbar?: boolean;
 }) {
+  const button = <Radix.Trigger className={className ?? 'button'}>{`${label} …`}</Radix.Trigger>;
   return (
     <Radix.Root>
-      <Radix.Trigger className={className ?? 'button'}>{`${label} …`}</Radix.Trigger>
+      {inToolbar ? <Toolbar.Button asChild>{button}</Toolbar.Button> : button}
       <Radix.Portal>
         <Radix.Content
           align="end"

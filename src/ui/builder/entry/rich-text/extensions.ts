@@ -34,6 +34,18 @@ const Kept = Extension.create({
   ],
 });
 
+/** Leads to the toolbar by key from anywhere in the text. */
+const ToToolbar = Extension.create({
+  name: 'toToolbar',
+  addKeyboardShortcuts: () => ({
+    'Alt-F10': ({ editor }) => {
+      const box = editor.view.dom.closest('.rich');
+      box?.querySelector<HTMLElement>('[role=toolbar] button')?.focus();
+      return true;
+    },
+  }),
+});
+
 /** Words of a named style of the site. */
 const Styled = Mark.create({
   name: 'styled',
@@ -64,6 +76,31 @@ const EntryLink = Link.extend({
   },
   parseHTML: () => [{ tag: 'a[href]' }, { tag: 'a[data-to-entry]' }],
 });
+
+/** Pictures of the site's media, by the names they have below it. */
+const picturesOf = (shown: Readonly<Record<string, string>>): AnyExtension =>
+  Image.extend({
+    parseHTML: () => [
+      {
+        tag: 'img[data-media]',
+        getAttrs: (element) => ({
+          src: element.dataset.media,
+          alt: element.dataset.alt === undefined ? null : element.getAttribute('alt'),
+          title: element.getAttribute('title'),
+        }),
+      },
+    ],
+    renderHTML: ({ node: { attrs } }) => {
+      const { src, alt, title, style } = attrs as Record<string, string | null>;
+      const own = alt ? { 'data-alt': '' } : {};
+      const more = {
+        ...(title ? { title } : {}),
+        ...(style ? { 'data-style': style } : {}),
+        ...own,
+      };
+      return ['img', { 'data-media': src, src: shown[src ?? ''] ?? '', alt: alt || src, ...more }];
+    },
+  }).configure({ inline: true });
 
 /** Marks the links that lead to what is not live: on pages their words stand alone. */
 const darkLinks = (dark: readonly string[]): Extension =>
@@ -117,8 +154,15 @@ export function besides(doc: unknown, text: TextOffer): string {
   return [...more, ...text.dark].filter((one) => one !== '').join(' ');
 }
 
-/** What an editor of a text knows: the nodes and marks of `core/rich-text` that it may hold. */
-export function extensionsFor(doc: unknown, text: TextOffer): AnyExtension[] {
+/**
+ * What an editor of a text knows: the nodes and marks of `core/rich-text` that it may hold; `shown`:
+ * addresses of pictures by their names.
+ */
+export function extensionsFor(
+  doc: unknown,
+  text: TextOffer,
+  shown: Readonly<Record<string, string>> = {},
+): AnyExtension[] {
   const { mark, block, levels } = knownIn(doc, text);
   const only = <T>(is: boolean, options: T): T | false => (is ? options : false);
   return [
@@ -141,8 +185,9 @@ export function extensionsFor(doc: unknown, text: TextOffer): AnyExtension[] {
     ...(mark('code') ? [Code.extend({ excludes: '' })] : []),
     ...(mark('link') ? [EntryLink.configure({ openOnClick: false, autolink: false })] : []),
     Kept,
+    ToToolbar,
     Styled,
-    ...(block('image') ? [Image.configure({ inline: true })] : []),
+    ...(block('image') ? [picturesOf(shown)] : []),
     ...(block('table') ? TABLE : []),
     PartNode,
     EntryNode,

@@ -22,7 +22,7 @@ export function PlaceMenu({ editor, parts }: { editor: Editor; parts: TextOffer[
           .run(),
       ),
   }));
-  return <Menu label="Part" className={LOOKS} items={items} />;
+  return <Menu label="Part" className={LOOKS} inToolbar items={items} />;
 }
 
 /** Gives the selected words, paragraphs or picture one of the site's styles, or takes it away. */
@@ -38,6 +38,7 @@ export function StyleMenus({ editor, styles }: { editor: Editor; styles: TextOff
     <Menu
       label="Style"
       className={LOOKS}
+      inToolbar
       items={[...items, { key: '', label: 'None', onPick: () => setTimeout(() => none(editor)) }]}
     />
   );

@@ -9,9 +9,8 @@ import { besides, extensionsFor } from './extensions.ts';
 import { insertDocument, readPasted } from './paste.ts';
 import { RemovedLine } from './removed-line.tsx';
 import { RichTextToolbar } from './rich-text-toolbar.tsx';
-import { type SourceForm, SourceView } from './source-view.tsx';
+import { FORMS, type SourceForm, SourceView } from './source-view.tsx';
 import { type TextWorld, TextWorldProvider } from './text-world.ts';
-import { ToolButton } from './tool-button.tsx';
 
 const BLANK: RichNode = { type: 'doc', content: [{ type: 'paragraph' }] };
 const OPEN: TextWorld['text'] = {
@@ -72,9 +71,18 @@ function TextEditor({ text, ...props }: ControlProps & { text: TextWorld['text']
         />
       )}
       {!readOnly && source === null && text.type !== '' && (
-        <div className="flex justify-end border-t border-rule text-note text-muted">
-          <ToolButton onPress={() => setSource('markdown')}>As Markdown</ToolButton>
-          <ToolButton onPress={() => setSource('json')}>As JSON</ToolButton>
+        <div className="flex items-center justify-end border-t border-rule text-note text-muted">
+          <span className="mr-auto px-2">Alt F10: what words can be made into</span>
+          {(['markdown', 'json'] as const).map((form) => (
+            <button
+              key={form}
+              type="button"
+              className="h-7 px-2 hover:bg-hover"
+              onClick={() => setSource(form)}
+            >
+              {`As ${FORMS[form]}`}
+            </button>
+          ))}
         </div>
       )}
     </div>
@@ -88,7 +96,7 @@ function useText(
   onRemoved: (removed: Removed[]) => void,
 ): Editor | null {
   const known = useRef(value);
-  const [extensions] = useState(() => extensionsFor(value, text));
+  const [extensions] = useState(() => extensionsFor(value, text, picturesOf(field)));
   const editor = useEditor({
     extensions,
     content: documentFor(value),
@@ -101,6 +109,7 @@ function useText(
         'aria-describedby': `${id}-notes`,
         role: 'textbox',
         'aria-multiline': 'true',
+        'aria-keyshortcuts': 'Alt+F10',
       },
       handlePaste: (_, event) => paste(event),
     },
@@ -127,6 +136,13 @@ function useText(
     editor?.setEditable(!readOnly, false);
   }, [editor, readOnly]);
   return editor;
+}
+
+/** Addresses of the site's pictures, small, by their names. */
+function picturesOf({ options }: ControlProps['field']): Record<string, string> {
+  return Object.fromEntries(
+    options.flatMap(({ value, picture }) => (picture === undefined ? [] : [[value, picture]])),
+  );
 }
 
 /** A stored document as the editor takes it; a blank one where there is none. */

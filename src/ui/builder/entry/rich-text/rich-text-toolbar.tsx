@@ -2,6 +2,7 @@
 
 import type { Editor } from '@tiptap/core';
 import { useEditorState } from '@tiptap/react';
+import { Toolbar } from 'radix-ui';
 import { useState } from 'react';
 import type { TextOffer } from '@/server/queries/text-offer.ts';
 import { EntryPicker } from '../../entry-picker.tsx';
@@ -34,7 +35,9 @@ export function RichTextToolbar({ editor, text, props, onNamed }: Props) {
     ({ mark, block, level }) =>
       (mark === undefined || known.mark(mark)) &&
       (block === undefined || known.block(block)) &&
-      (level === undefined || known.levels.some((l) => l === level)),
+      // The page's own title is the first; another one is offered where a form lets it in by name.
+      (level === undefined ||
+        (level > 1 ? known.levels.some((l) => l === level) : text.levels?.includes(level))),
   );
   const state = useEditorState({
     editor,
@@ -51,8 +54,7 @@ export function RichTextToolbar({ editor, text, props, onNamed }: Props) {
   const done = (): void => setAsking(null);
   return (
     <>
-      <div
-        role="toolbar"
+      <Toolbar.Root
         aria-label={`Form of ${props.field.label}`}
         className="flex flex-wrap border-b border-rule text-table"
       >
@@ -91,7 +93,7 @@ export function RichTextToolbar({ editor, text, props, onNamed }: Props) {
         <ToolButton disabled={!state.redo} onPress={() => chain().redo().run()}>
           Redo
         </ToolButton>
-      </div>
+      </Toolbar.Root>
       {state.code && <CodeLine editor={editor} />}
       {asking && <Asked {...{ asking, editor, props, onNamed, done }} />}
     </>

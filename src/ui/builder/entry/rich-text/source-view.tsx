@@ -20,7 +20,8 @@ interface Props {
   onDone: (doc?: RichNode | null) => void;
 }
 
-const FORMS: Record<SourceForm, string> = { markdown: 'Markdown', json: 'JSON' };
+/** What the forms are called. */
+export const FORMS: Record<SourceForm, string> = { markdown: 'Markdown', json: 'JSON' };
 
 /** A text as source: taken over as a whole, or not, with what is wrong and where. */
 export function SourceView({ form, label, field, doc, world, onDone }: Props) {
@@ -56,11 +57,15 @@ export function SourceView({ form, label, field, doc, world, onDone }: Props) {
         onChange={(e) => setSource(e.target.value)}
       />
       {faults.length > 0 && (
-        <ul role="alert" className="mt-1 text-alarm">
-          {faults.map(({ at, words }, i) => (
-            <li key={i}>{at === '' || words.includes(`"${at}"`) ? words : `At ${at}: ${words}`}</li>
-          ))}
-        </ul>
+        <div role="alert" className="mt-1 text-alarm">
+          <ul>
+            {faults.map(({ at, words }, i) => (
+              <li key={i}>
+                {at === '' || words.includes(`"${at}"`) ? words : `At ${at}: ${words}`}
+              </li>
+            ))}
+          </ul>
+        </div>
       )}
       <div className="mt-1 flex gap-2">
         <button

@@ -1,30 +1,28 @@
+import { Toolbar } from 'radix-ui';
 import type { ReactNode } from 'react';
 
-/** Keeps the selection when pressed with the mouse, and works by key. */
+/** A button of a toolbar: keeps the selection when pressed with the mouse, and works by key. */
 export function ToolButton({
   pressed,
-  expanded,
-  disabled,
+  disabled = false,
   onPress,
   children,
 }: {
   pressed?: boolean | undefined;
-  expanded?: boolean | undefined;
   disabled?: boolean;
   onPress: () => void;
   children: ReactNode;
 }) {
   return (
-    <button
+    <Toolbar.Button
       type="button"
       aria-pressed={pressed}
-      aria-expanded={expanded}
       disabled={disabled}
       className="h-7 px-2 hover:bg-hover disabled:text-muted aria-pressed:font-semibold aria-pressed:text-spruce"
       onMouseDown={(e) => e.preventDefault()}
       onClick={onPress}
     >
       {children}
-    </button>
+    </Toolbar.Button>
   );
 }

@@ -7,7 +7,7 @@ import {
   deleteTable,
   toggleHeaderCell,
 } from '@tiptap/pm/tables';
-import { blankTable } from './table.ts';
+import { placeTable } from './table.ts';
 
 type Chain = ReturnType<Editor['chain']>;
 
@@ -51,7 +51,7 @@ export const TOOLS: readonly Tool[] = [
   mark('Underlined', 'underline'),
   mark('Struck', 'strike'),
   mark('Code', 'code'),
-  heading('Title', 1),
+  heading('Heading 1', 1),
   heading('Heading', 2),
   heading('Subheading', 3),
   heading('Heading 4', 4),
@@ -90,7 +90,7 @@ export const TOOLS: readonly Tool[] = [
     block: 'table',
     active: inTable,
     offered: (e) => !inTable(e),
-    run: (c) => c.insertContent(blankTable(3, 2)),
+    run: (c) => c.command(({ tr, state }) => placeTable(tr, state.schema)),
   },
   ofTable('Add row', addRowAfter),
   ofTable('Add column', addColumnAfter),
