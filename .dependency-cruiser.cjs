@@ -68,7 +68,9 @@ module.exports = {
       name: 'core-is-pure',
       severity: 'error',
       from: { path: '^src/core/', pathNot: '\\.test\\.ts$' },
-      to: { pathNot: ['^src/core/', 'node_modules/(temporal-polyfill|zod|any-ascii|shiki|@shikijs)/'] },
+      to: {
+        pathNot: ['^src/core/', 'node_modules/(temporal-polyfill|zod|any-ascii|shiki|@shikijs)/'],
+      },
     },
     {
       name: 'core-knows-no-machine',

@@ -70,7 +70,7 @@ export const NODES: ReadonlyMap<string, NodeRule> = new Map([
     node('Numbered list', 'blocks', 'items', { start: whole(0, 999_999_999), loose: yes }),
   ],
   ['listItem', node('List item', 'items', 'blocks')],
-  ['codeBlock', node('Code', 'blocks', 'text', { language: text() })],
+  ['codeBlock', node('Code block', 'blocks', 'text', { language: text() })],
   ['table', node('Table', 'blocks', 'rows')],
   ['tableRow', node('Table row', 'rows', 'cells')],
   ['tableCell', node('Table cell', 'cells', 'blocks', { align: alignment })],

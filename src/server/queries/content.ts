@@ -140,7 +140,12 @@ export function contentTable(
     kept: keptFilters(view.connection, site, actor),
     position: positionOf(asked),
     fields: asked.type
-      ? formFields(view, simpleFields(asked.type, shown), {}, { at, entry: null, type: asked.type.id })
+      ? formFields(
+          view,
+          simpleFields(asked.type, shown),
+          {},
+          { at, entry: null, type: asked.type.id },
+        )
       : [],
     typeId: asked.type?.id ?? null,
   };

@@ -11,6 +11,7 @@ import { settingsDetail, settingsOutcome } from './settings.ts';
 import type { SiteView } from './site-view.ts';
 import { publicFile } from './public-file.ts';
 import { subjectsDetail } from './subjects.ts';
+import { textsDetail } from './texts.ts';
 import { todayDetail } from './today.ts';
 import { typeDetail, typeOutcome } from './type.ts';
 import { typesDetail } from './types.ts';
@@ -23,6 +24,7 @@ export const QUERIES = {
   settingsDetail,
   settingsOutcome,
   subjectsDetail,
+  textsDetail,
   picksDetail,
   picksList,
   contentTable,

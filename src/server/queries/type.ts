@@ -51,6 +51,8 @@ export interface TypeDetail {
   columns: ListingColumn[];
   /** Picks that new entries may join. */
   picks: { key: string; label: string }[];
+  /** What rich texts can be let hold. */
+  textForms: { key: string; label: string }[];
   /** Ids that released fields have or had: values are stored under them, so new ones have others. */
   taken: string[];
   /** Ids that sets have, and that subjects are stored under. */
@@ -111,7 +113,15 @@ function changesOf(
   spec: ContentType,
 ): Pick<
   TypeDetail,
-  'types' | 'sets' | 'picks' | 'taken' | 'takenSets' | 'takenTypes' | 'entries' | 'removal'
+  | 'types'
+  | 'sets'
+  | 'picks'
+  | 'textForms'
+  | 'taken'
+  | 'takenSets'
+  | 'takenTypes'
+  | 'entries'
+  | 'removal'
 > {
   const sets = statement<string>(connection, 'SELECT DISTINCT "set" FROM subject').pluck();
   return {
@@ -126,6 +136,7 @@ function changesOf(
     })),
     sets: design.subjectSets.map(({ key, label, kind }) => ({ key, label, kind })),
     picks: design.picks.map(({ key, label }) => ({ key, label })),
+    textForms: design.textForms.map(({ key, label }) => ({ key, label })),
     taken: fieldIdsEver(connection, spec.id),
     takenTypes: statement<string>(connection, 'SELECT DISTINCT type FROM entry').pluck().all(),
     takenSets: [...sets.all(), ...design.subjectSets.map(({ id }) => id)],

@@ -33,6 +33,7 @@ export function SiteForm(props: Props) {
       <h2 className="mt-3">The site’s own words</h2>
       <Own {...props.detail} />
       <Sets {...props.detail} />
+      <Texts />
     </div>
   );
 }
@@ -82,6 +83,19 @@ function Sets({ sets }: SettingsDetail) {
           <li className="text-muted">None yet: a field of tags or a category makes one.</li>
         )}
       </ul>
+    </Line>
+  );
+}
+
+/** What rich texts may hold has a screen of its own. */
+function Texts() {
+  return (
+    <Line label="Texts">
+      <p className="pt-1.5">
+        <ClockLink className="link" href="/build/settings/texts">
+          What rich texts may hold, and styles
+        </ClockLink>
+      </p>
     </Line>
   );
 }

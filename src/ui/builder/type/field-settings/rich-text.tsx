@@ -1,13 +1,38 @@
 import { Line } from '@/ui/primitives/line.tsx';
+import { ClockLink } from '../../shell/clock-link.tsx';
 import type { FieldSettingsProps } from './definition.ts';
 import { LengthSettings } from './limits.tsx';
 
-/** How high the headings of a rich text are on pages. */
+/** What a rich text may hold, and how high its headings are on pages. */
 export function RichTextSettings(props: FieldSettingsProps) {
-  const { id, field, readOnly, onChange } = props;
+  const { id, field, detail, readOnly, onChange } = props;
   const { topHeading: _, ...rest } = field;
+  const { form: __, ...formless } = field;
   return (
     <>
+      <Line label="May hold" htmlFor={`${id}-form`}>
+        <select
+          id={`${id}-form`}
+          className="control"
+          disabled={readOnly}
+          value={field.form ?? ''}
+          onChange={({ target: { value } }) =>
+            onChange(value === '' ? formless : { ...field, form: value })
+          }
+        >
+          <option value="">everything</option>
+          {detail.textForms.map(({ key, label }) => (
+            <option key={key} value={key}>
+              {label}
+            </option>
+          ))}
+        </select>
+        <p className="mt-1 text-note text-muted">
+          <ClockLink className="link underline" href="/build/settings/texts">
+            What the forms of texts let in
+          </ClockLink>
+        </p>
+      </Line>
       <LengthSettings {...props} />
       <Line label="Highest heading" htmlFor={`${id}-heading`}>
         <select

@@ -1,0 +1,78 @@
+'use client';
+
+import { BLOCK_CHOICES, MARK_CHOICES } from '@/core/rich-text/index.ts';
+import type { Clock } from '@/server/queries/clock.ts';
+import type { TextFormLine, TextsDetail } from '@/server/queries/texts.ts';
+import { Line } from '@/ui/primitives/line.tsx';
+import { DesignFoot } from '../../design-foot.tsx';
+import { OnBench } from '../../on-bench.tsx';
+import { reachOf } from '../../reach/reach-of.ts';
+import { useEdits } from '../../use-edits.ts';
+import { useRelease } from '../../use-release.tsx';
+import { type Tick, Ticks } from './ticks.tsx';
+
+const MARKS = MARK_CHOICES.map(({ type, label }) => ({ value: type, label }));
+const BLOCKS = BLOCK_CHOICES.map(({ type, label }) => ({ value: type, label }));
+const LEVELS = [1, 2, 3, 4, 5, 6].map((value) => ({ value, label: String(value) }));
+
+type Form = Omit<TextFormLine, 'fields' | 'onBench'>;
+type Ticked = 'marks' | 'blocks' | 'levels' | 'parts' | 'styles';
+
+/** What one form of texts lets in, ticked mark by mark, block by block, part by part. */
+export function FormEditor({
+  form: { onBench, fields: _, ...latest },
+  detail,
+  clock,
+}: {
+  form: TextFormLine;
+  detail: TextsDetail;
+  clock: Clock;
+}) {
+  const edits = useEdits<Form>(`textForms/${latest.id}`, latest);
+  const { spec } = edits;
+  const readOnly = clock.tense !== 'now';
+  const release = useRelease({ edits, allowed: !readOnly && spec.label !== '', clock });
+  const set = (property: Ticked, value: readonly (string | number)[] | undefined): void => {
+    const { [property]: __, ...rest } = spec;
+    edits.change((value === undefined ? rest : { ...rest, [property]: value }) as Form);
+  };
+  const ticks = <T extends string | number>(
+    property: Ticked,
+    label: string,
+    of: readonly Tick<T>[],
+    all: string,
+  ) => (
+    <Line label={label}>
+      <Ticks
+        id={`${spec.id}-${property}`}
+        of={of}
+        ticked={spec[property] as T[] | undefined}
+        {...{ all, readOnly }}
+        onChange={(value) => set(property, value)}
+      />
+    </Line>
+  );
+  const parts = detail.parts.map(({ key, label }) => ({ value: key, label }));
+  const styles = detail.styles.map(({ key, label }) => ({ value: key, label }));
+  return (
+    <div className="flex flex-col gap-1 border-l-2 border-rule pl-4">
+      <OnBench lines={onBench} />
+      <Line label="Name" htmlFor={`${spec.id}-label`}>
+        <input
+          id={`${spec.id}-label`}
+          className="control max-w-[320px]"
+          value={spec.label}
+          readOnly={readOnly}
+          onChange={(e) => edits.change({ ...spec, label: e.target.value })}
+        />
+      </Line>
+      {ticks('marks', 'Marks', MARKS, 'All marks')}
+      {ticks('blocks', 'Blocks', BLOCKS, 'All blocks')}
+      {ticks('levels', 'Headings', LEVELS, 'All levels')}
+      {ticks('parts', 'Parts', parts, 'All types without pages')}
+      {ticks('styles', 'Styles', styles, 'All styles')}
+      <div className="mt-2 flex gap-2">{release.buttons}</div>
+      <DesignFoot clock={clock} release={release} reach={reachOf(clock, edits.steps, [])} />
+    </div>
+  );
+}
