@@ -154,3 +154,24 @@ export const randomWrites = fc.array(fc.tuple(anyWrite, minutes), {
 });
 /** One such thing. */
 export type Write = (typeof randomWrites extends fc.Arbitrary<(infer W)[]> ? W : never)[0];
+
+/** What random writes seldom get to do: each once, where the site has what it takes. */
+export const SELDOM: readonly Write[] = [
+  { do: 'save', entry: 'g0', title: 'Moved' },
+  { do: 'publish', entry: 'g0', after: 100_000 },
+  { do: 'cancel' },
+  { do: 'refer', entry: 'v0', target: 'g0', leads: true },
+  { do: 'desk', entry: 'v0' },
+  { do: 'many', entries: ['g0'], what: { do: 'give', author: 'command-line' }, undo: true },
+  { do: 'place', entry: 't0' },
+  { do: 'pick', entry: 'g0', after: null, until: null, which: 0 },
+  { do: 'pick', entry: 'p0', after: null, until: null, which: 0 },
+  { do: 'move pick', until: null, which: 0, other: 1 },
+  { do: 'pick until', until: 1000, which: 0, other: 1 },
+  { do: 'unpick', until: null, which: 1, other: 0 },
+  { do: 'delete', entry: 'g0' },
+  { do: 'restore', entry: 'g0' },
+  { do: 'edit', part: 'types/event', set: { description: 'Other.' } },
+  { do: 'release', count: 1, draft: null, after: null },
+  { do: 'take back' },
+];

@@ -8,7 +8,7 @@ import type { Connection } from '@/server/db/connection.ts';
 import { openEdits } from '@/server/store/bench.ts';
 import { loadFiles } from '../helpers/folder.ts';
 import { randomSite } from '../helpers/random-site.ts';
-import { randomWrites } from '../helpers/random-steps.ts';
+import { SELDOM, randomWrites } from '../helpers/random-steps.ts';
 import { LivedSite } from '../helpers/random-writes.ts';
 import { derivedRows, dropIndexTables, rebuild } from '../helpers/snapshot.ts';
 import { setting } from '../helpers/release.ts';
@@ -64,6 +64,10 @@ test('after any writes, deriving everything anew gives the same rows, and what w
         const rows = derivedRows(connection);
         rebuild(connection, view);
         expect(derivedRows(connection)).toEqual(rows);
+      }
+      for (const what of SELDOM) {
+        site.wall += 60_000;
+        site.write(what);
       }
       const { design } = view.at(site.wall)!.site;
       site.run('editDesign', { steps: setting(design, 'types/part', { plural: 'Pieces' }) });
