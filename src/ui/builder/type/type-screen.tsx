@@ -5,13 +5,14 @@ import type { Clock } from '@/server/queries/clock.ts';
 import type { TypeDetail, TypeOutcome } from '@/server/queries/type.ts';
 import { STAND_INS } from '@/core/design/stand-in.ts';
 import { Tabs } from '@/ui/primitives/tabs.tsx';
-import { instantWords } from '../format.ts';
+import { entryHref, instantWords } from '../format.ts';
 import { lookingOf } from '../looking.ts';
 import { OnBench } from '../on-bench.tsx';
 import { DesignFoot } from '../design-foot.tsx';
 import { reachOf } from '../reach/reach-of.ts';
 import { Panes } from '../panes.tsx';
 import { PreviewFrame } from '../preview-frame.tsx';
+import { ClockLink } from '../shell/clock-link.tsx';
 import { Snippet } from '../snippet.tsx';
 import { useOutcome } from '../use-outcome.ts';
 import { DesignTense, useRelease } from '../use-release.tsx';
@@ -27,6 +28,7 @@ export function TypeScreen({
   outcome: first,
   specimen: firstSpecimen,
   opened,
+  from,
   clock,
 }: {
   detail: TypeDetail;
@@ -34,6 +36,8 @@ export function TypeScreen({
   specimen: string | null;
   /** Id of the field that is opened; null for none. */
   opened: string | null;
+  /** Id of the entry that one comes from; null where one does not. */
+  from: string | null;
   clock: Clock;
 }) {
   const { id } = detail.spec;
@@ -57,7 +61,7 @@ export function TypeScreen({
     <Panes
       problem={clock.problem}
       title={detail.spec.label}
-      lead={detail.spec.description}
+      lead={<Lead description={detail.spec.description} from={from} />}
       actions={release.buttons}
       settings={
         <div className="flex flex-col gap-3">
@@ -91,6 +95,19 @@ export function TypeScreen({
         </>
       }
     />
+  );
+}
+
+/** What the type is for, and the way back to the entry that one comes from. */
+function Lead({ description, from }: { description: string; from: string | null }) {
+  if (from === null) return description;
+  return (
+    <>
+      {description === '' ? '' : `${description} · `}
+      <ClockLink className="underline" href={entryHref(from)}>
+        Back to the entry
+      </ClockLink>
+    </>
   );
 }
 

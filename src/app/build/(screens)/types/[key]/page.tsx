@@ -17,7 +17,8 @@ export default async function Page({
   if (!detail) notFound();
   const specimen = detail.specimens[0]?.id ?? null;
   const outcome = (await ask('typeOutcome', { id: detail.spec.id, steps: [], specimen }, looking))!;
-  const { field } = await searchParams;
+  const { field, entry } = await searchParams;
   const opened = typeof field === 'string' ? field : null;
-  return <TypeScreen key={key} {...{ detail, outcome, specimen, opened, clock }} />;
+  const from = typeof entry === 'string' && entry !== '' ? entry.slice(0, 200) : null;
+  return <TypeScreen key={key} {...{ detail, outcome, specimen, opened, from, clock }} />;
 }

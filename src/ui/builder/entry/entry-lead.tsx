@@ -1,0 +1,53 @@
+import type { Clock } from '@/server/queries/clock.ts';
+import type { EntryDetail } from '@/server/queries/entry.ts';
+import { instantWords } from '../format.ts';
+import { ClockLink } from '../shell/clock-link.tsx';
+
+/** What sort of thing an entry is, how it stands, and where one can go from it. */
+export function EntryLead({
+  detail,
+  clock,
+  changed,
+}: {
+  detail: EntryDetail;
+  clock: Clock;
+  changed: boolean;
+}) {
+  const at = clock.tense === 'now' ? '' : `at ${instantWords(clock.at, clock.zone, clock.now)}: `;
+  return (
+    <>
+      {`${detail.type.label} · ${at}${detail.state}${changed ? ' · unsaved changes' : ''}`}
+      {detail.path !== null && clock.tense === 'now' && (
+        <>
+          {' · '}
+          <a href={detail.path} target="_blank" rel="noreferrer" className="underline">
+            Public page
+          </a>
+        </>
+      )}
+      {detail.id !== null && (
+        <>
+          {' · '}
+          <ClockLink
+            className="underline"
+            href={`/build/content/new/${detail.type.key}?like=${encodeURIComponent(detail.id)}`}
+          >
+            New like this
+          </ClockLink>
+          {' · '}
+          <ClockLink
+            className="underline"
+            href={`/build/types/${detail.type.key}?entry=${encodeURIComponent(detail.id)}`}
+          >
+            Its fields
+          </ClockLink>
+        </>
+      )}
+      {detail.like && (
+        <span className="block">
+          {`Begun from “${detail.like.name}”${detail.like.blank.length > 0 ? `; left blank, since no two may have the same: ${detail.like.blank.join(', ')}` : ''}.`}
+        </span>
+      )}
+    </>
+  );
+}
