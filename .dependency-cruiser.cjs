@@ -69,7 +69,10 @@ module.exports = {
       severity: 'error',
       from: { path: '^src/core/', pathNot: '\\.test\\.ts$' },
       to: {
-        pathNot: ['^src/core/', 'node_modules/(temporal-polyfill|zod|any-ascii|shiki|@shikijs)/'],
+        pathNot: [
+          '^src/core/',
+          'node_modules/(temporal-polyfill|zod|any-ascii|shiki|@shikijs|diff)/',
+        ],
       },
     },
     {

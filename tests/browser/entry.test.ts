@@ -3,6 +3,7 @@ import { describe, expect, test } from 'vitest';
 import {
   browser,
   clickOn,
+  expectAccessible,
   inAnotherBrowser,
   inPreview,
   open,
@@ -255,6 +256,27 @@ describe('an entry', () => {
     await see('live with newer draft');
     expect(await words()).not.toContain('are kept for you');
   });
+});
+
+test('a version is saved with a note, compared word by word, and put into the form again', async () => {
+  await open('/build/content/lantern-pea');
+  const before = (await (await ready(By.id('field-summary'))).getAttribute('value'))!;
+  await write('field-summary', `${before} More words.`);
+  await clickOn(By.xpath('//*[@role="tab"][.="Versions"]'));
+  await writeAt(By.css('[placeholder="What changed, and why"]'), 'Two words more');
+  await press('Save');
+  await see('Saved as version');
+  await see('Two words more');
+  const added = await ready(By.xpath('//ins[contains(., "More words.")]'));
+  expect(await added.isDisplayed()).toBe(true);
+  await expectAccessible();
+  await pressStarting('Put version');
+  await browser.wait(
+    async () =>
+      (await browser.findElement(By.id('field-summary')).getAttribute('value')) === before,
+    WAIT,
+  );
+  await press('Undo changes');
 });
 
 /** The words that the server keeps of an entry that is open here. */

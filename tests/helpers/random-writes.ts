@@ -114,7 +114,7 @@ export class LivedSite {
         const detail = entryDetail(view, COMMAND_LINE, what.entry, wall, wall);
         if (!detail) break;
         const { type, values } = detail;
-        run('saveEntry', { id: what.entry, type: type.id, values, seen: null });
+        run('saveEntry', { id: what.entry, type: type.id, values, seen: null, note: 'Again' });
         break;
       }
       case 'place':

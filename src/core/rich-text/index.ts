@@ -10,6 +10,7 @@ export {
 export { BLOCK_CHOICES, MARK_CHOICES, MARKS, NODES } from './nodes.ts';
 export { isSameMark, nestedMarks } from './nesting.ts';
 export { normalRichText } from './normal.ts';
+export { textLines } from './lines.ts';
 export { richTextSchema } from './schema.ts';
 export { firstOf, namedIn, paragraphsOf, partsIn, plainText } from './read.ts';
 export { type Removed, type TextForm, withinForm } from './form.ts';

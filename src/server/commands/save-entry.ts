@@ -40,9 +40,11 @@ export const saveEntry = command({
     seen: z.int().nullable(),
     /** Whether what only one may lead to is taken away from those that do. */
     takeOver: z.boolean().default(false),
+    /** What is said of this version, for those who look at it later. */
+    note: z.string().trim().max(500).default(''),
   }),
   about: ({ id, type }) => [id === null ? { of: 'type', id: type } : { of: 'entry', id }],
-  run(context, { id: given, type: key, values: form, seen, takeOver }) {
+  run(context, { id: given, type: key, values: form, seen, takeOver, note }) {
     const { connection, site, actor, at } = context;
     const type = given === null ? typeOf(context, key) : entryOf(context, given).type;
     const id = given ?? `${type.key}-${randomBytes(6).toString('hex')}`;
@@ -69,7 +71,7 @@ export const saveEntry = command({
         .run();
       joinPicks(context, id, type);
     }
-    writeRevision(context, id, type, { number, values });
+    writeRevision(context, id, type, { number, values, note });
     deriveEntry(context, id);
     return { id, revision: number };
   },
@@ -80,13 +82,14 @@ export function writeRevision(
   { connection, site, actor, at }: CommandContext,
   id: string,
   type: ContentType,
-  { number, values }: { number: number; values: Values },
+  { number, values, note }: { number: number; values: Values; note?: string },
 ): void {
   revisionWriter(connection, site.design.site, site.setIds)(id, type, {
     number,
     saved: at,
     values: withItemsBefore(type.fields, values, site.design.site),
     author: actor.id,
+    note,
     stored: carriedValues(connection, id, type, values, site.design.site),
   });
 }
@@ -116,7 +119,7 @@ function takePartners(
       const left = { type, field, target: target.id, leads: false };
       const without = referring(context, holder.id, left);
       const saving = { id: holder.id, type: type.id, values: without, seen: null };
-      saveEntry.run(context, { ...saving, takeOver: false });
+      saveEntry.run(context, { ...saving, takeOver: false, note: '' });
     }
 }
 

@@ -30,6 +30,13 @@ export const setReference = command({
         fix: 'Reload the page.',
       });
     const values = referring(context, id, { type, field, target, leads });
-    return saveEntry.run(context, { id, type: type.id, values, seen: null, takeOver: false });
+    return saveEntry.run(context, {
+      id,
+      type: type.id,
+      values,
+      seen: null,
+      takeOver: false,
+      note: '',
+    });
   },
 });

@@ -59,6 +59,8 @@ export const revision = sqliteTable(
     name: text('name').notNull(),
     /** The same as searches compare it: accents and case folded. */
     search: text('search').notNull().default(''),
+    /** What whoever saved it said of it; '' for nothing. */
+    note: text('note').notNull().default(''),
   },
   (t) => [
     primaryKey({ columns: [t.entry, t.number] }),

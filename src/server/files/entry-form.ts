@@ -82,6 +82,7 @@ const refused = z.strictObject({
 });
 /** Values by field id, as they are stored. */
 const stored = z.record(z.string().max(64), z.json()).default({});
+const note = z.string().max(500).optional();
 const name = z.string().max(4_000_000).optional();
 const listOf = <T extends z.ZodType>(
   item: T,
@@ -133,6 +134,8 @@ export const entryForm = z.strictObject({
   savedBy: z.string().max(200).optional(),
   /** What the newest revision is called where its naming field says otherwise. */
   name,
+  /** What whoever saved it said of it. */
+  note,
   deleted: moment.optional(),
   live: listOf(live),
   plans: listOf(plan),
@@ -153,6 +156,7 @@ export const entryForm = z.strictObject({
       saved: moment,
       author: z.string().max(200).optional(),
       name,
+      note,
       presets: presetsSpec.optional(),
       order: orderSpec.optional(),
       values: z.record(z.string(), z.unknown()).default({}),

@@ -29,6 +29,7 @@ export interface RevisionToLoad extends Revision {
   stored: Values;
   /** What it is called where its naming field says otherwise. */
   name?: string | undefined;
+  note?: string | undefined;
 }
 
 /** An entry ready to be written, with where it came from. */
@@ -197,14 +198,16 @@ export class EntryReader {
       ...(r.whole ? {} : newest),
       ...this.values(raw, type, r.values, ['entry', 'revisions', i, 'values']),
     }));
-    const besides = [...raw.form.revisions, raw.form].map(({ stored, presets, order, name }) => ({
-      stored: {
-        ...stored,
-        ...(presets ? { [PRESETS]: presets } : {}),
-        ...(order ? { [ORDER]: order } : {}),
-      },
-      name,
-    }));
+    const besides = [...raw.form.revisions, raw.form].map(
+      ({ stored, presets, order, name, note }) => ({
+        stored: {
+          ...stored,
+          ...(presets ? { [PRESETS]: presets } : {}),
+          ...(order ? { [ORDER]: order } : {}),
+        },
+        ...{ name, note },
+      }),
+    );
     return timing
       .revisions([...older, newest])
       .map((revision, i): RevisionToLoad => ({ ...revision, ...besides[i]! }));

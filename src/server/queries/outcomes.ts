@@ -7,6 +7,7 @@ import { SEEING } from './clock.ts';
 import { contentFilters } from '@/core/content/filters.ts';
 import { contentRows } from './content.ts';
 import { conversionOutcome, readersNow } from './conversion.ts';
+import { versionChanges, versions } from './versions.ts';
 import { newEntry, partForm } from './entry.ts';
 import { entryOutcome, retireReach } from './entry-outcome.ts';
 import { leadingHere, referenceExample } from './leading-here.ts';
@@ -101,6 +102,13 @@ const OUTCOMES: Record<string, Outcome> = {
   part: outcome(
     z.object({ at, type: key, values: z.record(key, z.unknown()), entry: id.nullable() }),
     (view, actor, input) => partForm(view, actor, input, input.at),
+  ),
+  versions: outcome(z.object({ id, newest: z.int().nullable() }), (view, actor, input) =>
+    versions(view, actor, input.id),
+  ),
+  versionChanges: outcome(
+    z.object({ at, id, before: z.int(), after: z.int() }),
+    (view, actor, input) => versionChanges(view, actor, input, input.at),
   ),
   people: outcome(z.object({ at }), (view, actor) => people(view, actor)),
   retire: outcome(z.object({ at, id }), (view, actor, input) =>

@@ -61,6 +61,7 @@ function newest(rows: EntryRows, type: ContentType | undefined, how: EntryPrinti
     saved: iso(revision.saved),
     ...(revision.author === rows.author ? {} : { savedBy: revision.author }),
     ...nameOtherThan(rows.id, type, revision, how.language),
+    ...(revision.note === '' ? {} : { note: revision.note }),
   };
 }
 
@@ -74,6 +75,7 @@ function older(
     saved: iso(revision.saved),
     ...(revision.author === author ? {} : { author: revision.author }),
     ...nameOtherThan(id, type, revision, how.language),
+    ...(revision.note === '' ? {} : { note: revision.note }),
     ...differences(printed.at(-1)!, printed[i]!),
   }));
 }

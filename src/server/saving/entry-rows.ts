@@ -25,6 +25,8 @@ export interface RevisionRow {
   author: string;
   values: string;
   name: string;
+  /** '' for none. */
+  note: string;
 }
 
 /** A publication or retirement that was asked for. */
@@ -71,7 +73,7 @@ export interface RefusalRow {
 
 const ENTRIES = 'SELECT id, type, created, author, deleted FROM entry ORDER BY id';
 const OF_ENTRY = {
-  revisions: `SELECT number, saved, author, "values", name FROM revision
+  revisions: `SELECT number, saved, author, "values", name, note FROM revision
     WHERE entry = @id ORDER BY number`,
   plans: `SELECT at, action AS "do", revision, sequence, local, zone, person, language
     FROM planned_change WHERE entry = @id ORDER BY at, sequence`,

@@ -17,6 +17,8 @@ interface RevisionToWrite extends Revision {
   stored?: Values;
   /** What it is called where its naming field says otherwise. */
   name?: string | undefined;
+  /** What whoever saves it says of it. */
+  note?: string | undefined;
 }
 
 /**
@@ -31,16 +33,17 @@ export function revisionWriter(
   const { language } = site;
   const insert = statement(
     connection,
-    'INSERT INTO revision (entry, number, saved, author, "values", name, search) VALUES (?, ?, ?, ?, ?, ?, ?)',
+    `INSERT INTO revision (entry, number, saved, author, "values", name, search, note)
+       VALUES (?, ?, ?, ?, ?, ?, ?, ?)`,
   );
   const newest = statement(connection, 'UPDATE entry SET newest = ?, unpublished = 1 WHERE id = ?');
   const writeEdges = edgeWriter(connection, setIds);
-  return (entry, type, { number, saved, author, values: own, stored, name: given }) => {
+  return (entry, type, { number, saved, author, values: own, stored, name: given, note = '' }) => {
     const json = JSON.stringify({ ...storedValues(type, own, language), ...stored });
     const values = stored ? readValues(json, language) : own;
     const named = withComputed(type.fields, values, site);
     const name = given ?? nameOf({ id: entry, type, values: named });
-    insert.run(entry, number, saved, author, json, name, searchKey(name));
+    insert.run(entry, number, saved, author, json, name, searchKey(name), note);
     newest.run(number, entry);
     writeEdges(entry, type, { number, values, isCarried: stored !== undefined });
   };

@@ -1,5 +1,6 @@
 'use client';
 
+import type { ReactNode } from 'react';
 import type { Clock } from '@/server/queries/clock.ts';
 import type { EntryOutcome } from '@/server/queries/entry-outcome.ts';
 import { Tabs } from '@/ui/primitives/tabs.tsx';
@@ -18,6 +19,7 @@ export function EntryOutcomePane({
   id,
   values,
   onChange,
+  versions,
 }: {
   /** Null for an entry that was never saved. */
   id: string | null;
@@ -27,6 +29,8 @@ export function EntryOutcomePane({
   /** What the form holds. */
   values: Record<string, unknown>;
   onChange: (id: string, value: unknown) => void;
+  /** What was saved of it; null for an entry that never was. */
+  versions: ReactNode;
 }) {
   const when = clock.tense === 'now' ? 'now' : instantWords(clock.at, clock.zone, clock.now);
   const first = `${outcome.status} · ${when}${outcome.automatic ? ' · automatic page: no template is bound to the type' : ''}`;
@@ -65,6 +69,7 @@ export function EntryOutcomePane({
                 content: <LeadingHere {...{ id, clock, values, onChange }} />,
               },
             ]),
+        ...(versions === null ? [] : [{ key: 'versions', label: 'Versions', content: versions }]),
         {
           key: 'address',
           label: 'Address',

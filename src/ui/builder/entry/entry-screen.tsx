@@ -9,9 +9,9 @@ import { Issues, SaidLine } from '@/ui/primitives/issues.tsx';
 import { instantWords } from '../format.ts';
 import { Panes } from '../panes.tsx';
 import { EntryForm } from './entry-form.tsx';
+import { EntryLead } from './entry-lead.tsx';
 import { EntryOutcomePane } from './entry-outcome.tsx';
 import { LeaveGuard } from './leave-guard.tsx';
-import { ClockLink } from '../shell/clock-link.tsx';
 import { OthersHere } from './others-here.tsx';
 import { Overtaken } from './overtaken.tsx';
 import { PickLines } from './pick-lines.tsx';
@@ -20,6 +20,7 @@ import { TimingLine } from './timing-line.tsx';
 import { ToMend } from './to-mend.tsx';
 import { useEntry } from './use-entry.ts';
 import type { KeptEdits } from './use-recovery.ts';
+import { Versions } from './versions.tsx';
 import { WriteAnother } from './write-another.tsx';
 
 interface Props {
@@ -39,7 +40,7 @@ export function EntryScreen({ detail, outcome: first, clock }: Props) {
     <Panes
       problem={clock.problem}
       title={detail.id === null ? `New: ${detail.type.label}` : detail.name}
-      lead={<Lead detail={detail} clock={clock} changed={changed} />}
+      lead={<EntryLead {...{ detail, clock, changed }} />}
       actions={
         <SaveButtons
           changed={changed}
@@ -75,10 +76,27 @@ export function EntryScreen({ detail, outcome: first, clock }: Props) {
           problem={entry.problem}
           values={entry.values}
           onChange={entry.change}
+          versions={versionsOf(detail, entry, clock)}
         />
       }
     />
   );
+}
+
+/** The versions of an entry that was saved; nothing for a new one. */
+function versionsOf(
+  { id, revision, type }: EntryDetail,
+  { note, setNote, change }: ReturnType<typeof useEntry>,
+  clock: Clock,
+): ReactNode {
+  if (id === null) return null;
+  const pictures = Object.fromEntries(
+    type.fields.flatMap(({ options }) =>
+      options.flatMap(({ value, picture }) => (picture ? [[value, picture]] : [])),
+    ),
+  );
+  const given = { id, newest: revision, clock, pictures, note };
+  return <Versions {...given} onNote={setNote} onChange={change} />;
 }
 
 /** What is written of the entry, and all that is said of it there. */
@@ -223,39 +241,6 @@ function SaveButtons({
 
 function isAtField(detail: EntryDetail, path: string | undefined): boolean {
   return detail.type.fields.some((f) => f.key === path || f.id === path);
-}
-
-function Lead({ detail, clock, changed }: { detail: EntryDetail; clock: Clock; changed: boolean }) {
-  const at = clock.tense === 'now' ? '' : `at ${instantWords(clock.at, clock.zone, clock.now)}: `;
-  return (
-    <>
-      {`${detail.type.label} · ${at}${detail.state}${changed ? ' · unsaved changes' : ''}`}
-      {detail.path !== null && clock.tense === 'now' && (
-        <>
-          {' · '}
-          <a href={detail.path} target="_blank" rel="noreferrer" className="underline">
-            Public page
-          </a>
-        </>
-      )}
-      {detail.id !== null && (
-        <>
-          {' · '}
-          <ClockLink
-            className="underline"
-            href={`/build/content/new/${detail.type.key}?like=${encodeURIComponent(detail.id)}`}
-          >
-            New like this
-          </ClockLink>
-        </>
-      )}
-      {detail.like && (
-        <span className="block">
-          {`Begun from “${detail.like.name}”${detail.like.blank.length > 0 ? `; left blank, since no two may have the same: ${detail.like.blank.join(', ')}` : ''}.`}
-        </span>
-      )}
-    </>
-  );
 }
 
 /** Saves by Ctrl or Cmd S; the browser's own way is kept from coming up. */

@@ -1,8 +1,10 @@
 'use client';
 
 import { useState } from 'react';
-import { plainText } from '@/core/rich-text/index.ts';
+import { rowPieces, wordPieces } from '@/core/content/pieces.ts';
+import { isDocument, plainText, textLines } from '@/core/rich-text/index.ts';
 import type { EntryDetail, FormField } from '@/server/queries/entry.ts';
+import { Marked, Rows } from './change-lines.tsx';
 
 interface Props {
   detail: EntryDetail;
@@ -51,6 +53,7 @@ export function Overtaken({ detail, begun, edits, onSettle }: Props) {
                     </span>
                   </label>
                 ))}
+                <Difference theirs={detail.values[f.id]} yours={edits[f.id]} />
               </fieldset>
             </li>
           ))}
@@ -62,6 +65,23 @@ export function Overtaken({ detail, begun, edits, onSettle }: Props) {
     </section>
   );
 }
+
+/** What theirs and yours have otherwise, where that is more than a value: words marked, row by row. */
+function Difference({ theirs, yours }: { theirs: unknown; yours: unknown }) {
+  if (isDocument(theirs) && isDocument(yours))
+    return <Rows pieces={rowPieces(textLines(theirs), textLines(yours))} />;
+  if (typeof theirs !== 'string' || typeof yours !== 'string' || theirs.length < LONG) return null;
+  return (
+    <p>
+      {wordPieces(theirs, yours).map((piece, i) => (
+        <Marked key={i} piece={piece} />
+      ))}
+    </p>
+  );
+}
+
+/** Shorter texts are seen at a glance. */
+const LONG = 60;
 
 function differ(a: unknown, b: unknown): boolean {
   return JSON.stringify(a ?? null) !== JSON.stringify(b ?? null);

@@ -34,6 +34,7 @@ export function useEntry(detail: EntryDetail, first: EntryOutcome, clock: Clock)
   const values = useMemo(() => ({ ...detail.values, ...edits }), [detail.values, edits]);
   const unsaved = edits !== null || detail.id === null;
   const { id: entry, revision, type } = detail;
+  const [note, setNote] = useState('');
   const writing = useWriting({ entry, type: type.key, revision }, edits);
   const recovery = useRecovery(entry ?? `new ${type.key}`, revision, edits, writing);
   const form = { id: detail.id, type: detail.type.id, values: unsaved ? values : null };
@@ -46,6 +47,7 @@ export function useEntry(detail: EntryDetail, first: EntryOutcome, clock: Clock)
   const when = (at: number): string => instantWords(at, clock.zone, clock.now);
   const forget = (): void => {
     begin({});
+    setNote('');
     recovery.forget();
   };
   return {
@@ -58,6 +60,9 @@ export function useEntry(detail: EntryDetail, first: EntryOutcome, clock: Clock)
     problem,
     recovery,
     writing,
+    /** What is said of the version that is saved next. */
+    note,
+    setNote,
     /** What the form was begun on, where somebody has saved a newer version since. */
     overtaken: begun !== null && begun.revision !== detail.revision ? begun : null,
     change,
@@ -71,7 +76,7 @@ export function useEntry(detail: EntryDetail, first: EntryOutcome, clock: Clock)
       forget();
       hush();
     },
-    save: useSave(detail, { values, seen: begun?.revision ?? detail.revision }, attempt, {
+    save: useSave(detail, { values, seen: begun?.revision ?? detail.revision, note }, attempt, {
       when,
       onSaved: forget,
     }),
@@ -150,7 +155,7 @@ function useBegun(detail: EntryDetail, onChange: () => void) {
 /** Saves what stands in the form, and says what becomes of it. */
 function useSave(
   detail: EntryDetail,
-  { values, seen }: Written,
+  { values, seen, note }: Written & { note: string },
   attempt: Attempt,
   { when, onSaved }: { when: (at: number) => string; onSaved: () => void },
 ): (takeOver?: boolean) => Promise<boolean> {
@@ -158,7 +163,7 @@ function useSave(
   const { id, type, plans } = detail;
   return (takeOver = false) =>
     attempt(
-      () => command('saveEntry', { id, type: type.id, values, seen, takeOver }),
+      () => command('saveEntry', { id, type: type.id, values, seen, takeOver, note }),
       (saved) => {
         onSaved();
         const plan = plans.find((p) => p.action === 'publish' && p.revision === null);

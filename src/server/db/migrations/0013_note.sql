@@ -1,0 +1,1 @@
+ALTER TABLE `revision` ADD `note` text DEFAULT '' NOT NULL;
