@@ -38,18 +38,29 @@ export function firstOf(doc: unknown, type: 'paragraph' | 'heading'): string {
 }
 
 /** What a document itself names: pictures by the ids of media, entries it links to or shows. */
-export function namedIn(doc: unknown): { of: 'media' | 'entry'; key: string }[] {
-  const found: { of: 'media' | 'entry'; key: string }[] = [];
-  const add = (of: 'media' | 'entry', key: unknown): void => {
+export function namedIn(doc: unknown): NamedInText[] {
+  const found: NamedInText[] = [];
+  if (isNode(doc)) gather(doc, found, 0);
+  return found;
+}
+
+interface NamedInText {
+  of: 'media' | 'entry';
+  key: string;
+}
+
+// Asked of every text that a page shows: no generator, no copies.
+function gather({ type, attrs, marks, content }: RichNode, found: NamedInText[], depth: number) {
+  if (depth > MAX_NESTING) return;
+  const add = (of: NamedInText['of'], key: unknown): void => {
     if (typeof key === 'string' && key !== '') found.push({ of, key });
   };
-  for (const { type, attrs, marks } of nodesOf(doc)) {
-    if (type === 'image') add('media', attrs?.src);
-    if (type === 'entry') add('entry', attrs?.entry);
-    for (const mark of Array.isArray(marks) ? marks : [])
-      if (mark.type === 'link') add('entry', mark.attrs?.entry);
-  }
-  return found;
+  if (type === 'image') add('media', attrs?.src);
+  else if (type === 'entry') add('entry', attrs?.entry);
+  if (Array.isArray(marks))
+    for (const mark of marks) if (mark.type === 'link') add('entry', mark.attrs?.entry);
+  if (Array.isArray(content))
+    for (const child of content) if (isNode(child)) gather(child, found, depth + 1);
 }
 
 /** The values of the parts in a document, with the type of each; what is no object is left out. */

@@ -111,20 +111,31 @@ function useText(
         'aria-multiline': 'true',
         'aria-keyshortcuts': 'Alt+F10',
       },
-      handlePaste: (_, event) => paste(event),
+      handlePaste: (_, event) => take(event.clipboardData),
+      handleDrop: (_, event, __, moved) => !moved && drop(event),
     },
     // The editor changes itself too, as when it keeps a blank paragraph at its end; that is no
     // change of the words.
     onUpdate: ({ editor: e }) => differs(e, known.current) && onChange(documentOf(e)),
   });
-  function paste(event: ClipboardEvent): boolean {
-    const html = event.clipboardData?.getData('text/html') ?? '';
-    // What was copied here is of a form that the editor knows itself.
-    if (!editor || html === '' || html.includes('data-pm-slice')) return false;
+  function take(data: DataTransfer | null): boolean {
+    const html = data?.getData('text/html') ?? '';
+    if (!editor || html === '') return false;
     const { doc, removed } = readPasted(html, text);
+    // What was copied from such an editor, and may stand here, it puts in place better itself.
+    if (html.includes('data-pm-slice') && removed.length === 0) return false;
     insertDocument(editor, doc);
     onRemoved(removed);
     return true;
+  }
+  function drop(event: DragEvent): boolean {
+    const at = editor?.view.posAtCoords({ left: event.clientX, top: event.clientY });
+    if (!editor || !at) return false;
+    const before = editor.state.selection;
+    editor.commands.setTextSelection(at.pos);
+    if (take(event.dataTransfer)) return true;
+    editor.commands.setTextSelection(before);
+    return false;
   }
   // What comes from elsewhere, words brought back say, is put in place of what stands here.
   useEffect(() => {
