@@ -32,7 +32,7 @@ const LANGUAGES = {
   yaml,
 };
 /** Other names of languages, as people write them. */
-const ALIASES: Readonly<Record<string, keyof typeof LANGUAGES>> = {
+const ALIASES: Readonly<Record<string, string>> = {
   sh: 'bash',
   shell: 'bash',
   js: 'javascript',
@@ -42,6 +42,11 @@ const ALIASES: Readonly<Record<string, keyof typeof LANGUAGES>> = {
   svg: 'xml',
   yml: 'yaml',
 };
+/** The language that a name means. */
+const NAMES = new Map([
+  ...Object.keys(LANGUAGES).map((name) => [name, name] as const),
+  ...Object.entries(ALIASES),
+]);
 /** Colours are classes, which the style sheet draws: pages allow no styles of their own. */
 const THEME = createCssVariablesTheme({ name: 'classes', variablePrefix: '--code-' });
 /** More than this is shown without colours, in characters. */
@@ -69,7 +74,7 @@ export function codeHtml({ content, attrs }: RichNode): string {
 }
 
 function coloured(text: string, name: string): string {
-  const language = Object.hasOwn(LANGUAGES, name) ? name : ALIASES[name];
+  const language = NAMES.get(name);
   if (language === undefined || text.length > MOST) return escapeHtml(text);
   const { tokens } = ready().codeToTokens(text, {
     lang: language,
