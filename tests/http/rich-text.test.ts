@@ -76,6 +76,16 @@ test.each<[string, string, string, string]>([
   },
 );
 
+test('parts within parts without end are refused, by Markdown and by JSON', async () => {
+  const open = '{"type":"part","attrs":{"type":"notice","values":{"title":';
+  const deep = `${open.repeat(5000)}0${'}}}'.repeat(5000)}`;
+  const fenced = `\`\`\`rich-text\n${deep}\n\`\`\``;
+  expect((await post(fenced)).status).toBe(422);
+  expect(
+    (await post(`{"type":"doc","content":[${deep}]}`, { type: 'application/json' })).status,
+  ).toBe(422);
+});
+
 test('only who has a key, or is signed in here, sends texts', async () => {
   expect((await post('x', { by: '' })).status).toBe(403); // of no origin
   expect((await post('x', { by: `bontel_${'a'.repeat(43)}` })).status).toBe(401);

@@ -51,6 +51,9 @@ function refusedText(field: Field, { at, words }: RichFault): Result<never> {
   });
 }
 
+/** How deep parts may stand within each other's texts. */
+const MAX_PARTS = 10;
+
 class TextReading {
   /** What is wrong first. */
   fault: RichFault | null = null;
@@ -84,7 +87,12 @@ class TextReading {
       this.fault ??= { at: `${at}/attrs/type`, words: `"${type}" is no type of parts; ${there}.` };
       return node;
     }
-    const { values, issues } = parseItem(raw, part.fields, this.given);
+    const within = (this.given.within ?? 0) + 1;
+    if (within > MAX_PARTS) {
+      this.fault ??= { at, words: `Parts stand at most ${MAX_PARTS} deep within each other.` };
+      return node;
+    }
+    const { values, issues } = parseItem(raw, part.fields, { ...this.given, within });
     for (const { path, message, fix } of issues.slice(0, 1))
       this.fault ??= { at: `${at}/attrs/values/${path}`, words: `${message} ${fix ?? ''}`.trim() };
     return { ...node, attrs: { type: part.id, values } };

@@ -56,7 +56,7 @@ class Fitting {
     const content = node.content && this.blocks(node.content, at, depth);
     if (reason === null) return [content ? { ...fitting, content } : fitting];
     this.removed.push({ what: reason, at, words: plainText(node), node });
-    return plainer(node, content ?? [], this.form);
+    return plainer(fitting, content ?? [], this.form);
   }
 
   /** What keeps a node from standing, as screens name it; null where nothing does. */

@@ -86,6 +86,17 @@ describe('a form of texts', () => {
     );
   });
 
+  test('leaves no style at a heading whose level is another one', () => {
+    const words = [{ type: 'text', text: 'H' }];
+    const heading = { type: 'heading', attrs: { level: 4, style: 'lead' }, content: words };
+    const form = { marks: null, blocks: null, levels: new Set([2]), parts: new Set<string>() };
+    const { doc } = withinForm(
+      { type: 'doc', content: [heading] },
+      { ...form, styles: new Set<string>() },
+    );
+    expect(doc.content).toEqual([{ type: 'heading', attrs: { level: 2 }, content: words }]);
+  });
+
   test('says what it took out, where it stood, and gives it back', () => {
     const table = {
       type: 'table',

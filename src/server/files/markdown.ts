@@ -6,6 +6,7 @@ import { gfmTableFromMarkdown } from 'mdast-util-gfm-table';
 import { gfmStrikethrough } from 'micromark-extension-gfm-strikethrough';
 import { gfmTable } from 'micromark-extension-gfm-table';
 import { parse as parseYaml } from 'yaml';
+import { MAX_JSON_DEPTH, jsonDepth } from '@/core/json-depth.ts';
 import { encodeAddress, isSafeLink } from '@/core/link.ts';
 import { type RichMark, type RichNode, checkRichText } from '@/core/rich-text/index.ts';
 import { DIRECTIVES } from './markdown-directives.ts';
@@ -51,9 +52,14 @@ export function markdownToRichText(source: string, world: MarkdownWorld = {}): R
 
 const MARKS = { strong: 'bold', emphasis: 'italic', delete: 'strike' } as const;
 
+/** How deep directives may stand within each other. */
+const MAX_CONTAINERS = 40;
+
 class MarkdownReader {
   /** Where reference links lead: the first definition of a name counts. */
   private readonly definitions = new Map<string, Definition>();
+  /** How many directives the one at hand stands within. */
+  private depth = 0;
 
   constructor(
     root: Root,
@@ -113,6 +119,20 @@ class MarkdownReader {
 
   /** A part with its values, blocks of a style; what stands elsewhere than it may keeps its blocks. */
   private container(node: ContainerDirective): RichNode[] {
+    this.depth++;
+    try {
+      if (this.depth > MAX_CONTAINERS)
+        throw new TooMuch({
+          line: node.position?.start.line ?? 1,
+          words: `Parts, fields and styles stand at most ${MAX_CONTAINERS} deep within each other.`,
+        });
+      return this.contained(node);
+    } finally {
+      this.depth--;
+    }
+  }
+
+  private contained(node: ContainerDirective): RichNode[] {
     const [label, ...children] = node.children;
     const name = label && 'children' in label ? wordsOf(label.children as PhrasingContent[]) : '';
     if (node.name === 'style')
@@ -160,6 +180,11 @@ class MarkdownReader {
   private json(value: string, node: Extract<Nodes, { type: 'code' }>): RichNode {
     const content = [{ type: 'text', text: value }];
     let block: unknown;
+    if (jsonDepth(value) > MAX_JSON_DEPTH) {
+      const words = `A block "${JSON_BLOCK}" nests at most ${MAX_JSON_DEPTH} deep; it stays as code.`;
+      this.tell(node, words);
+      return { type: 'codeBlock', content };
+    }
     try {
       block = JSON.parse(value);
     } catch {

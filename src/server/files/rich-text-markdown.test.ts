@@ -66,6 +66,11 @@ Soak *overnight*.
       expect(text).toContain(words);
   });
 
+  test('what nests without end is refused with its line, not a fault', () => {
+    const lines = Array.from({ length: 300 }, (_, i) => `${':'.repeat(303 - i)}style[a]`);
+    expect(() => read(lines.join('\n'))).toThrow(/at most 40 deep/);
+  });
+
   test.each<[string, string, number, RegExp]>([
     ['values that are no YAML', ':::part[box]\n```yaml\n- a\n```\n:::\n', 2, /no YAML/],
     ['words in a part that are of no field', ':::part[box]\nLoose.\n:::\n', 2, /sections/],

@@ -14,6 +14,8 @@ export interface Given {
   zone: string;
   /** Turns text into a rich text document: Markdown where files are read, paragraphs elsewhere. */
   richText: (source: string) => RichNode;
+  /** How many texts the value stands within, by parts of them; 0 where left out. */
+  within?: number;
   /** Whether a group's item keeps what none of its fields holds: what it held before. */
   isKept?: (name: string, value: unknown) => boolean;
 }
