@@ -1,4 +1,5 @@
 import fc from 'fast-check';
+import { drawing } from './drawings.ts';
 import type { Files } from './folder.ts';
 import { RICH_FILES, RICH_TYPES } from './rich-site.ts';
 
@@ -60,6 +61,7 @@ const variety = fc.record({
   traits: fc.subarray(['tall', 'early']),
   family: fc.option(fc.constantFrom('legumes', 'beans', 'peas')),
   grower: fc.option(fc.constantFrom('g0', 'g1')),
+  photo: fc.option(fc.constantFrom('pea.svg', 'bean.svg')),
   revised: fc.boolean(),
   live: intervals(3),
   byHand: fc.option(
@@ -89,6 +91,7 @@ const story = fc.record({
   body: fc.constantFrom(
     'A *short* one.',
     '## Head\n\n- one\n- two',
+    'Drawn: ![](media/pea.svg) ![So](media/bean.svg)',
     'See [her](entry:g0) and **[it](entry:p1 "There")**, :style[softly]{name=soft}.',
     '::entry[p0]\n\n:::style[lead]\n:underline[First] words.\n:::',
     ':::part[box]{title="A box" who="g1"}\n::::field[said]\n# Of [Bo](entry:g1)\n\n::entry[g0]\n::::\n:::',
@@ -148,6 +151,9 @@ export const DESIGN: Files = {
       { key: 'early', name: 'Early' },
     ],
   },
+  'media/pea.svg': drawing('green'),
+  'media/bean.svg': drawing('brown'),
+  'media/alt.yaml': { 'pea.svg': 'A pea', 'bean.svg': { caption: 'Beans', focus: [10, 90] } },
   'types/grower.json': {
     key: 'grower',
     address: '/growers/{title}',
@@ -166,6 +172,7 @@ export const DESIGN: Files = {
       { key: 'traits', kind: 'tags', set: 'traits' },
       { key: 'family', kind: 'category', set: 'family' },
       { key: 'grower', kind: 'reference', types: ['grower'], otherSide: 'varieties' },
+      { key: 'photo', kind: 'media' },
     ],
   },
   'types/page.json': {
@@ -230,6 +237,7 @@ export const DESIGN: Files = {
     blocks: [
       { block: 'heading', text: '{title} by {grower.title ?? "nobody"}', level: 1 },
       { block: 'listing', listing: 'now', limit: 2 },
+      { block: 'picture', field: 'photo', ratio: '1:1', caption: true },
       { block: 'cards', field: 'grower' },
       { block: 'months', from: 'sow', until: 'sow' },
     ],

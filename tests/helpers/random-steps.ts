@@ -68,6 +68,19 @@ const picking = fc.oneof(
   }),
 );
 
+/** What makes media other than they were. */
+const media = fc.record({
+  do: fc.constantFrom(
+    'add medium' as const,
+    'change medium' as const,
+    'replace medium' as const,
+    'delete medium' as const,
+    'restore medium' as const,
+  ),
+  which: fc.nat(),
+  other: fc.nat({ max: 3 }),
+});
+
 /** What puts edits on the bench, takes them off it, and releases them, at once or later. */
 const bench = fc.oneof(
   fc.record({
@@ -146,6 +159,7 @@ const anyWrite = fc.oneof(
   { weight: 2, arbitrary: step },
   { weight: 2, arbitrary: bench },
   { weight: 1, arbitrary: picking },
+  { weight: 1, arbitrary: media },
 );
 
 /** Something that somebody does to a random site, and the minutes that pass before it. */
@@ -169,6 +183,11 @@ export const SELDOM: readonly Write[] = [
   { do: 'move pick', until: null, which: 0, other: 1 },
   { do: 'pick until', until: 1000, which: 0, other: 1 },
   { do: 'unpick', until: null, which: 1, other: 0 },
+  { do: 'add medium', which: 0, other: 1 },
+  { do: 'change medium', which: 0, other: 2 },
+  { do: 'replace medium', which: 0, other: 3 },
+  { do: 'delete medium', which: 0, other: 0 },
+  { do: 'restore medium', which: 0, other: 0 },
   { do: 'delete', entry: 'g0' },
   { do: 'restore', entry: 'g0' },
   { do: 'edit', part: 'types/event', set: { description: 'Other.' } },

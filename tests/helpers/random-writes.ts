@@ -1,3 +1,4 @@
+import { dirname } from 'node:path';
 import type { CommandName } from '@/server/commands/index.ts';
 import { runCommand } from '@/server/commands/run.ts';
 import type { Connection } from '@/server/db/connection.ts';
@@ -7,6 +8,7 @@ import { openEdits } from '@/server/store/bench.ts';
 import type { Field } from '@/core/design/field.ts';
 import type { Design } from '@/core/design/spec.ts';
 import { entryDetail } from '@/server/queries/entry.ts';
+import { keptDrawing } from './drawings.ts';
 import { kindSteps } from './random-edits.ts';
 import type { Write } from './random-steps.ts';
 import { DESIGN } from './random-site.ts';
@@ -15,6 +17,7 @@ import { setting } from './release.ts';
 const FIELDS = DESIGN['types/variety.json'] as { fields: { key: string }[] };
 
 type SubjectWrite = Extract<Write, { set: string; which: number }>;
+type MediaWrite = Extract<Write, { do: `${string} medium` }>;
 type Picking = Extract<Write, { until: number | null }>;
 
 /** A field of a type, or of a group of one, by keys; undefined where it is not there. */
@@ -91,6 +94,32 @@ export class LivedSite {
         break;
       case 'move pick':
         this.run('movePick', { id: id ?? 0, before: other });
+    }
+  }
+
+  /** Does something to one of the media, as they are by now. */
+  private changeMedia({ do: deed, which, other }: MediaWrite): void {
+    const { driver } = this.connection;
+    const ids = driver
+      .prepare('SELECT DISTINCT id FROM media ORDER BY id')
+      .pluck()
+      .all() as string[];
+    const id = ids[which % ids.length] ?? '';
+    const file = (): object =>
+      keptDrawing(dirname(driver.name), `#00${which % 10}`, 10 + (which % 90) + other);
+    switch (deed) {
+      case 'add medium':
+        return this.run('addMedium', { name: `Folder/Ünew ${other}.png`, file: file() });
+      case 'change medium':
+        return this.run('changeMedium', { id, alt: `Alt ${other}`, focusX: other * 25 });
+      case 'replace medium':
+        return this.run('replaceMedium', { id, file: file() });
+      case 'delete medium':
+        return this.run('deleteMedium', { id });
+      default: {
+        const starts = driver.prepare('SELECT max(starts) FROM media WHERE id = ?').pluck().get(id);
+        this.run('restoreMedium', { id, starts });
+      }
     }
   }
 
@@ -218,6 +247,13 @@ export class LivedSite {
       case 'pick until':
       case 'move pick':
         this.pickOrNot(what, later);
+        break;
+      case 'add medium':
+      case 'change medium':
+      case 'replace medium':
+      case 'delete medium':
+      case 'restore medium':
+        this.changeMedia(what);
         break;
       case 'undo':
         run('undoEdit', {});

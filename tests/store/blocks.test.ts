@@ -75,7 +75,9 @@ const DESIGN = {
     { entry: { id: 'red', ...live }, title: 'Red bean' },
     { entry: { id: 'gone-by-now' }, title: 'Never live' },
   ],
-  'media/alt.yaml': { 'pea.png': 'A pea' },
+  'media/alt.yaml': {
+    'pea.png': { alt: 'A pea', caption: 'In its pod', credit: 'Ines Carrow' },
+  },
 };
 
 /** The page of Blue pea, drawn by one block; blocks of frames alone are put into the frame. */

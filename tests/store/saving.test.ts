@@ -60,7 +60,7 @@ function storedRows({ driver }: Connection): Record<string, unknown[]> {
            CASE WHEN ends IS NULL AND merged IS NULL THEN position END, key, starts`,
     ),
     picks: all(`SELECT picks, entry, starts, ends FROM pick ORDER BY picks, position, id`),
-    media: all('SELECT * FROM media ORDER BY id'),
+    media: all('SELECT * FROM media ORDER BY id, starts'),
     filters: all('SELECT * FROM saved_filter ORDER BY id'),
     columns: all('SELECT * FROM chosen_columns ORDER BY person, type'),
     designs: all('SELECT * FROM design_version ORDER BY starts, id'),
@@ -77,6 +77,7 @@ function pagesOf({ connection, view }: Stored): Record<string, unknown> {
        UNION SELECT starts FROM address UNION SELECT starts FROM design_version WHERE starts > 0
        UNION SELECT starts FROM subject WHERE starts > 0
        UNION SELECT starts FROM pick WHERE starts > 0
+       UNION SELECT starts FROM media WHERE starts > 0
        ORDER BY 1`,
     )
     .pluck()

@@ -1,4 +1,5 @@
 import type { ControlName } from './controls.ts';
+import type { FormatName } from './media-formats.ts';
 
 /** A prepared option of a choice. */
 export interface FieldOption {
@@ -62,7 +63,7 @@ export interface Field {
   shownIf?: { field: string; is?: string | number | boolean | undefined } | undefined;
   /** Lengths in characters. */
   /** Formats that files may have, as their media types end. */
-  formats?: ('jpeg' | 'png' | 'webp' | 'gif' | 'avif')[] | undefined;
+  formats?: FormatName[] | undefined;
   /** The most that a file may have, in kilobytes of 1,000 bytes. */
   maxKilobytes?: number | undefined;
   minLength?: number | undefined;

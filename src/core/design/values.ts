@@ -18,10 +18,34 @@ export interface Subject {
   parent: string | null;
 }
 
-/** A picture or file as patterns and templates see it; sizes in px. */
-export interface Media {
-  id: string;
+/** What is said of a picture or file besides its content. */
+export interface AboutMedia {
+  /** What it shows, for those who do not see it. */
   alt: string;
+  /** Whether it says nothing that the page does not say: then it is passed over where it is read out. */
+  decorative: boolean;
+  caption: string;
+  /** Who made it, or owns it. */
+  credit: string;
+  /** Where what matters in it lies, in per cent from the left and the top. */
+  focusX: number;
+  focusY: number;
+}
+
+/** What is said of a medium of which nothing was said. */
+export const UNTOLD: AboutMedia = {
+  alt: '',
+  decorative: false,
+  caption: '',
+  credit: '',
+  focusX: 50,
+  focusY: 50,
+};
+
+/** A picture or file as patterns and templates see it; sizes in px, 0 where it is no picture. */
+export interface Media extends AboutMedia {
+  /** Its name: that of its file below the site folder's `media/`. */
+  id: string;
   width: number;
   height: number;
   /** SHA-256 of the file, hex. */

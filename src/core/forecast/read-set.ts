@@ -41,6 +41,8 @@ export const readKey = {
   subjects: 'subjects',
   /** Who stands in picks, by their id, in which order. */
   picks: (id: string): string => `pk:${id}`,
+  medium: (id: string): string => `m:${id}`,
+  /** Any medium at all; no page reads it. */
   media: 'media',
   /** What the pages of a type's entries, by its id, read of the design. */
   designOfType: (id: string): string => `dt:${id}`,
@@ -163,9 +165,9 @@ class RecordingReader implements SiteReader {
     return this.below.subjectTree(at);
   }
 
-  media(id: string): Media | null {
-    this.note(readKey.media);
-    return this.below.media(id);
+  media(id: string, validity: Validity): Media | null {
+    this.note(readKey.medium(id));
+    return this.below.media(id, validity);
   }
 
   /** Said in traces and to people, on no public page. */

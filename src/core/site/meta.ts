@@ -1,5 +1,6 @@
 import { encodeAddress, isSafeTarget } from '../link.ts';
 import { ownPresets } from '../design/presets.ts';
+import { isPicture } from '../design/media-formats.ts';
 import type { EntryView, Media } from '../design/values.ts';
 import { valuesOf } from '../design/values.ts';
 import { pagePath } from '../address/path.ts';
@@ -9,7 +10,8 @@ import type { ListingShown } from '../template/context.ts';
 import { wordsOf } from '../template/words.ts';
 import type { CompiledPattern } from '../pattern/compile.ts';
 import type { CompiledSite } from './compile.ts';
-import { type PageScope, picturePath } from './page-scope.ts';
+import type { PageScope } from './page-scope.ts';
+import { picturePath } from './pictures.ts';
 
 function firstOf(patterns: CompiledPattern[], scope: PageScope): string | null {
   for (const pattern of patterns) {
@@ -36,8 +38,9 @@ function base(
   };
 }
 
-/** A picture as share cards have it, at a size that is served. */
-function sharePicture(site: CompiledSite, media: Media): NonNullable<PageMeta['picture']> {
+/** A picture as share cards have it, at a size that is served; null of what is no picture. */
+function sharePicture(site: CompiledSite, media: Media): PageMeta['picture'] {
+  if (!isPicture(media) || media.width === 0) return null;
   const width = Math.min(1200, media.width);
   return {
     url: site.design.site.url + picturePath(media, width),
@@ -63,7 +66,7 @@ export function entryMeta(site: CompiledSite, scope: PageScope, entry: EntryView
     title: firstOf(seo.title, scope) ?? site.design.site.name,
     description: firstOf(seo.description, scope),
     canonical: canonical === null ? null : absolute(site, canonical),
-    ...(own ? { picture: sharePicture(site, own) } : {}),
+    ...(own && isPicture(own) ? { picture: sharePicture(site, own) } : {}),
   };
 }
 

@@ -7,18 +7,13 @@ import { otherSideOf } from '../listing/other-side.ts';
 import type { ListingPlan } from '../listing/plan.ts';
 import type { CompiledTemplate } from '../template/compile.ts';
 import { pagePath } from '../address/path.ts';
-import type { ListingShown, RenderScope } from '../template/context.ts';
+import type { DrawnPicture, ListingShown, PictureWish, RenderScope } from '../template/context.ts';
 import type { CompiledSite } from './compile.ts';
+import { drawnPicture, imagePath } from './pictures.ts';
 import type { SiteReader } from './reader.ts';
 
-/** Widths in px that pictures are made in; a wanted width takes the next one up. */
-export const PICTURE_WIDTHS = [160, 320, 480, 640, 800, 1200, 1600, 2400];
-
-/** Path of a picture at the width step that covers `width` px. */
-export function picturePath(media: Pick<Media, 'hash'>, width: number): string {
-  const step = PICTURE_WIDTHS.find((w) => w >= width) ?? PICTURE_WIDTHS.at(-1)!;
-  return `/media/${media.hash}/${step}.webp`;
-}
+/** So many pictures at the top of a page are fetched at once. */
+const AT_ONCE = 3;
 
 /** At most so many entries that lead to one are shown with it. */
 const MOST_REFERRING = 1000;
@@ -46,6 +41,8 @@ export class PageScope implements RenderScope {
   depth: number;
   private inFrame = false;
   private readonly known: Map<string, EntryView | null>;
+  /** What the page has drawn by now, in all its parts. */
+  private readonly drawn: { pictures: number };
 
   constructor(
     private readonly site: CompiledSite,
@@ -63,6 +60,7 @@ export class PageScope implements RenderScope {
     this.depth = within ? within.depth + 1 : 0;
     this.inFrame = within?.inFrame ?? false;
     this.known = within ? within.known : new Map();
+    this.drawn = within ? within.drawn : { pictures: 0 };
   }
 
   of(entry: EntryView): PageScope {
@@ -202,7 +200,7 @@ export class PageScope implements RenderScope {
   }
 
   media(id: string): Media | null {
-    return this.reader.media(id);
+    return this.reader.media(id, this.validity);
   }
 
   pathOf(entry: EntryView): string | null {
@@ -215,22 +213,13 @@ export class PageScope implements RenderScope {
   }
 
   imageUrl(media: unknown, width: number): string | null {
-    return media ? picturePath(media as Media, width) : null;
+    return media ? imagePath(media as Media, width) : null;
   }
 
-  picture(mediaId: string, width: number): ReturnType<RenderScope['picture']> {
-    const media = this.reader.media(mediaId);
-    if (!media) return null;
-    const shown = Math.min(width, media.width);
-    const height = Math.max(1, Math.round((shown * media.height) / media.width));
-    const src = picturePath(media, width);
-    return {
-      src,
-      srcset: `${src} 1x, ${picturePath(media, width * 2)} 2x`,
-      alt: media.alt,
-      width: shown,
-      height,
-    };
+  picture(mediaId: string, wish: PictureWish): DrawnPicture | null {
+    const media = this.media(mediaId);
+    const drawn = media && drawnPicture(media, wish);
+    return drawn && { ...drawn, lazy: (this.drawn.pictures += 1) > AT_ONCE };
   }
 
   private read(ids: readonly string[]): void {

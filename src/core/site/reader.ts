@@ -77,5 +77,5 @@ export interface SiteReader {
   subject(set: string, key: string, validity: Validity): Subject | null;
   /** What filters ask of subjects as of an instant. */
   subjectTree(at: Instant): SubjectTree;
-  media(id: string): Media | null;
+  media(id: string, validity: Validity): Media | null;
 }

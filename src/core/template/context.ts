@@ -46,11 +46,34 @@ export interface RenderScope extends SiteScope {
   entries(ids: readonly string[]): EntryView[];
   /** What stands in the frame's slots. */
   slots: Record<string, string>;
-  /** Address of a picture with what an `img` needs, sizes in CSS px. */
-  picture(
-    mediaId: string,
-    width: number,
-  ): { src: string; srcset: string; alt: string; width: number; height: number } | null;
+  /** A picture as it is wanted; null where it is not there, or no picture. */
+  picture(mediaId: string, wish: PictureWish): DrawnPicture | null;
+}
+
+/** Shapes that pictures can be cut to, width by height. */
+export const RATIOS = ['1:1', '4:3', '3:4', '3:2', '2:3', '16:9', '9:16', '2:1', '3:1'] as const;
+/** A shape by its name. */
+export type RatioName = (typeof RATIOS)[number];
+
+/** How a picture is wanted. */
+export interface PictureWish {
+  /** How wide it stands on a page that has the room, CSS px. */
+  width: number;
+  /** What it is cut to, around what matters in it; whole where left out. */
+  ratio?: RatioName | undefined;
+}
+
+/** A picture with what an `img` needs; sizes in CSS px. */
+export interface DrawnPicture {
+  src: string;
+  /** Candidates by their widths, and how wide it stands; '' where there is one file for all. */
+  srcset: string;
+  sizes: string;
+  alt: string;
+  width: number;
+  height: number;
+  /** Whether it is fetched only when it comes near: it does not stand at the top of the page. */
+  lazy: boolean;
 }
 
 /** A compiled block or template: gives HTML, '' where there is nothing to show. */

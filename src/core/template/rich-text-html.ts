@@ -9,6 +9,7 @@ import {
 } from '../rich-text/index.ts';
 import { codeHtml } from './code-html.ts';
 import type { RenderScope } from './context.ts';
+import { pictureHtml } from './picture-html.ts';
 
 type Tags = readonly [open: string, close: string];
 
@@ -233,12 +234,12 @@ class RichTextWriter {
   }
 
   private image(n: RichNode): string {
-    const picture = this.scope.picture(String(n.attrs?.src ?? ''), 800);
+    const picture = this.scope.picture(String(n.attrs?.src ?? ''), { width: 800 });
     if (!picture) return '';
     const { alt: given, title } = n.attrs ?? {};
     const alt = typeof given === 'string' && given !== '' ? given : picture.alt;
     const named = typeof title === 'string' && title !== '' ? ` title="${escapeHtml(title)}"` : '';
-    return `<img${this.styled(n)} src="${escapeHtml(picture.src)}" alt="${escapeHtml(alt)}"${named} width="${picture.width}" height="${picture.height}" loading="lazy">`;
+    return pictureHtml({ ...picture, alt }, { styled: this.styled(n), named });
   }
 }
 

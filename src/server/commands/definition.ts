@@ -23,6 +23,8 @@ export interface CommandContext {
 export interface Command<S extends z.ZodType = z.ZodType, R = unknown> {
   deed: Deed;
   input: S;
+  /** Whether the server alone says what it takes, after looking at a file; no browser may. */
+  fromServer?: true;
   /** Whether it is done where there is no site yet; what it then works with has no types. */
   beforeSite?: true;
   /** What it is done to, where that is not the site as a whole. */

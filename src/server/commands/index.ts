@@ -1,6 +1,7 @@
 import type { z } from 'zod';
 import type { Result } from '@/core/issue.ts';
 import { changeEntries, undoChange } from './bulk/change-entries.ts';
+import type { Command } from './definition.ts';
 import { cancelPlan } from './cancel-plan.ts';
 import { deleteEntry } from './delete-entry.ts';
 import { moveEntry } from './move-entry.ts';
@@ -20,6 +21,11 @@ import { restoreEntry } from './restore-entry.ts';
 import { saveEntry } from './save-entry.ts';
 import { setReference } from './set-reference.ts';
 import { addSubjects } from './subjects/add-subjects.ts';
+import { addMedium } from './media/add-medium.ts';
+import { changeMedium } from './media/change-medium.ts';
+import { deleteMedium } from './media/delete-medium.ts';
+import { replaceMedium } from './media/replace-medium.ts';
+import { restoreMedium } from './media/restore-medium.ts';
 import { changeSubjects } from './subjects/change-subjects.ts';
 import { undoSubjects } from './subjects/undo-subjects.ts';
 import { startSite } from './start-site.ts';
@@ -42,6 +48,11 @@ export const COMMANDS = {
   addSubjects,
   changeSubjects,
   undoSubjects,
+  addMedium,
+  changeMedium,
+  replaceMedium,
+  deleteMedium,
+  restoreMedium,
   pick,
   changePick,
   unpick,
@@ -60,6 +71,11 @@ export type CommandName = keyof typeof COMMANDS;
 export type CommandInput<N extends CommandName> = z.input<(typeof COMMANDS)[N]['input']>;
 /** What a command gives. */
 export type CommandResult<N extends CommandName> = Result<ReturnType<(typeof COMMANDS)[N]['run']>>;
+
+/** Whether browsers may ask for a command. */
+export function isAskedFor(name: CommandName): boolean {
+  return (COMMANDS[name] as Command).fromServer !== true;
+}
 
 /** Whether there is a command of a name. */
 export function isCommand(name: string): name is CommandName {

@@ -45,7 +45,7 @@ export function loadSite(
   keepFiles(dataFolder, site.media);
   return inWords(() => ({
     entries: site.entries.length,
-    pictures: site.media.length,
+    pictures: site.media.filter(({ to }) => to === null).length,
     findings: write(connection, wallClock, (at) =>
       replaceSite(connection, { site, actor, at }, tell),
     ),

@@ -2,6 +2,7 @@ import type Database from 'better-sqlite3';
 import { readFileSync } from 'node:fs';
 import { searchKey } from '@/core/text.ts';
 import { toPersonsAndIds } from './migrate-bench.ts';
+import { noteMedia } from './migrate-media.ts';
 import { noteSubjects } from './migrate-subjects.ts';
 import { DatabaseProblem } from './problem.ts';
 
@@ -49,6 +50,7 @@ const AFTER = new Map<string, (driver: Database.Database) => void>([
   ],
   ['0003_the_bench', toPersonsAndIds],
   ['0008_subjects_over_time', noteSubjects],
+  ['0014_media_versions', noteMedia],
 ]);
 
 /**

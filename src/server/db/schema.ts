@@ -159,8 +159,8 @@ export const address = sqliteTable(
 );
 
 /**
- * Which revisions refer to which entries, and to which subjects (`#`, their set's id, `/`, their
- * key), by field: derived from the revisions.
+ * Which revisions refer to which entries, to which subjects (`#`, their set's id, `/`, their key)
+ * and to which media (`/`, their id), by field: derived from the revisions.
  */
 export const referenceEdge = sqliteTable(
   'reference_edge',
@@ -250,17 +250,38 @@ export const pick = sqliteTable(
   ],
 );
 
-/** Pictures and fonts; the files stand in the data folder, by their hash. */
-export const media = sqliteTable('media', {
-  /** File name below the site folder's `media/`. */
-  id: text('id').primaryKey(),
-  hash: text('hash').notNull(),
-  alt: text('alt').notNull(),
-  width: integer('width').notNull(),
-  height: integer('height').notNull(),
-  mime: text('mime').notNull(),
-  bytes: integer('bytes').notNull(),
-});
+/**
+ * Pictures, other files and fonts, each over the stretches of time in which it was as it was; the
+ * files stand in the data folder, by their hash.
+ */
+export const media = sqliteTable(
+  'media',
+  {
+    /** Its name: that of its file below the site folder's `media/`. */
+    id: text('id').notNull(),
+    starts: integer('starts').notNull(),
+    ends: integer('ends'),
+    hash: text('hash').notNull(),
+    mime: text('mime').notNull(),
+    bytes: integer('bytes').notNull(),
+    /** Size in px, upright; 0 of what is no picture. */
+    width: integer('width').notNull(),
+    height: integer('height').notNull(),
+    alt: text('alt').notNull(),
+    /** Whether it says nothing that a page does not say: then it needs no alternative text. */
+    decorative: integer('decorative', { mode: 'boolean' }).notNull(),
+    caption: text('caption').notNull(),
+    credit: text('credit').notNull(),
+    /** Where what matters in it lies, in per cent from the left and the top. */
+    focusX: integer('focus_x').notNull(),
+    focusY: integer('focus_y').notNull(),
+    /** Name, alternative text, caption and credit as searches compare them. */
+    search: text('search').notNull(),
+    /** Who made it so; null where a folder brought it. */
+    author: text('author'),
+  },
+  (t) => [primaryKey({ columns: [t.id, t.starts] }), index('media_hash').on(t.hash)],
+);
 
 /**
  * Releases, each with the design from its instant on: that is the one before with the release's

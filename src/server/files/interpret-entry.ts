@@ -1,3 +1,4 @@
+import { isPicture } from '@/core/design/media-formats.ts';
 import { isDerived } from '@/core/design/computed.ts';
 import { valuesAs } from '@/core/design/conversion.ts';
 import { checkMentions, checkWhole, type ValueWorld } from '@/core/design/check-values.ts';
@@ -88,7 +89,7 @@ export class EntryReader {
       file: (id) => media.get(id) ?? null,
       richText: (source) =>
         markdownToRichText(source, {
-          hasPicture: (id) => media.has(id),
+          hasPicture: (id) => isPicture(media.get(id) ?? { mime: '' }),
           tell: ({ line, words }) =>
             this.findings.push({
               code: 'words-only',

@@ -5,7 +5,9 @@ import { checkRichText, normalRichText, plainText } from '@/core/rich-text/index
 import { richTextHtml } from '@/core/template/rich-text-html.ts';
 import { type MarkdownFinding, TooMuch, markdownToRichText } from './markdown.ts';
 
-const picture = (id: string) => ({ src: id, srcset: '', alt: '', width: 1, height: 1 });
+const picture = (id: string) => ({
+  ...{ src: id, srcset: '', sizes: '', alt: '', width: 1, height: 1, lazy: true },
+});
 const html = (source: string): string =>
   richTextHtml(normalRichText(markdownToRichText(source)), { picture }, { topHeading: 1 });
 

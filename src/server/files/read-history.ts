@@ -10,8 +10,8 @@ import { compileSite } from '@/core/site/compile.ts';
 import { BEGINNING, type Instant } from '@/core/time/interval.ts';
 import { parseInstant } from '@/core/time/parse.ts';
 import { readAs } from './read-as.ts';
+import { aboutMedia } from './read-media.ts';
 import { memberSpec } from './read-picks.ts';
-// from './read-as.ts';
 
 /** A release of a saved site, with the design it gave. */
 export interface ReleaseToLoad {
@@ -43,6 +43,9 @@ export interface SavedHistory {
   subjectsSince: SubjectSince[];
   /** Who stood, or will stand, in picks that the design does not have now. */
   picks: { picks: string; members: z.output<typeof memberSpec>[] }[];
+  /** Media as they were before, and since when those of now are as they are. */
+  media: z.output<typeof historyFile>['media'];
+  mediaSince: z.output<typeof historyFile>['mediaSince'];
   /** Every type there was or will be, by id, with all fields that it had or will have. */
   types: ReadonlyMap<string, ContentType>;
   /** Filters that people have kept, and columns that they have chosen. */
@@ -117,6 +120,27 @@ const historyFile = z.strictObject({
     )
     .default([]),
   picks: z.array(z.strictObject({ picks: z.string(), members: z.array(memberSpec) })).default([]),
+  media: z
+    .array(
+      aboutMedia.options[1].extend({
+        id: z.string().max(200),
+        /** Path in the folder of what it was. */
+        file: z.string().max(300),
+        from: instant.default(BEGINNING),
+        to: instant,
+        author: person.nullable().default(null),
+      }),
+    )
+    .default([]),
+  mediaSince: z
+    .array(
+      z.strictObject({
+        id: z.string().max(200),
+        from: instant,
+        author: person.nullable().default(null),
+      }),
+    )
+    .default([]),
   /** What people have set up of their tables; types go by their ids. */
   desk: z
     .strictObject({
@@ -158,7 +182,8 @@ export function readHistory(
 ): { history: SavedHistory | null; issues: Issue[] } {
   const given = files.filter((f) => f.startsWith('releases/'));
   if (!files.includes('history.yaml')) {
-    const stray = files.includes('bench.yaml') ? ['bench.yaml', ...given] : given;
+    const known = files.filter((f) => f === 'bench.yaml' || f.startsWith('history/'));
+    const stray = [...known, ...given];
     return { history: null, issues: stray.slice(0, 1).map(notToTheEnd) };
   }
   const { value, issues } = readAs(folder, 'history.yaml', historyFile);
@@ -184,7 +209,8 @@ function historyOf(
   bench: z.output<typeof benchFile>,
   design: Design,
 ): { history: SavedHistory | null; issues: Issue[] } {
-  const { until, people, subjects, subjectsSince, picks, desk, design: given } = file;
+  const { design: given, people, ...rest } = file;
+  const { until } = rest;
   const { number: id, ...first } = given;
   const all: Given[] = [
     { ...first, id, file: 'history.yaml', edits: null, published: [], undoes: null },
@@ -197,14 +223,10 @@ function historyOf(
     design: designs.all[i]!,
   }));
   const history = {
-    until,
+    ...rest,
     people: new Map(Object.entries(people)),
     releases,
     bench: bench.map(({ steps: own, ...about }) => ({ ...about, edit: { steps: own } })),
-    subjects,
-    subjectsSince,
-    picks,
-    desk,
     types: typesOf([...designs.all, design]),
   };
   return { history, issues: [] };

@@ -1,104 +1,114 @@
-import { createHash } from 'node:crypto';
 import { readFileSync, statSync } from 'node:fs';
 import { join } from 'node:path';
-import sharp from 'sharp';
 import { z } from 'zod';
 import type { Issue } from '@/core/issue.ts';
-import type { Media } from '@/core/design/values.ts';
+import { type AboutMedia, type Media, UNTOLD } from '@/core/design/values.ts';
+import { BEGINNING, type Instant } from '@/core/time/interval.ts';
+import { type PreparedFile, prepareFile, sha256 } from './media/prepare.ts';
+import { scratchFolder } from './media/scratch.ts';
 import { readAs } from './read-as.ts';
 
-/** A file of the site, with where it lies on disk. */
+/** A file of the site over a stretch of time, with where it lies on disk. */
 export interface ReadMedia extends Media {
   bytes: number;
   source: string;
+  from: Instant;
+  /** Null where it is so now. */
+  to: Instant | null;
+  author: string | null;
 }
 
-const MAX_BYTES = 50 * 1024 * 1024;
-const MAX_FONT_BYTES = 4 * 1024 * 1024;
-const FORMATS: Record<string, string> = {
-  jpeg: 'image/jpeg',
-  png: 'image/png',
-  webp: 'image/webp',
-  gif: 'image/gif',
-  heif: 'image/avif',
-};
-const altFile = z.record(z.string(), z.string()).nullable();
+/** What the folder says of its media: the files of now, and those that history.yaml names. */
+export interface MediaFiles {
+  media: ReadMedia[];
+  /** Every file by its path in the folder. */
+  byPath: ReadonlyMap<string, PreparedFile>;
+  issues: Issue[];
+}
 
-/** Reads the pictures of `media/` (checked by content) and the files of `style/`. */
-export async function readMediaFiles(
-  folder: string,
-  files: string[],
-): Promise<{ media: ReadMedia[]; issues: Issue[] }> {
+const MAX_FONT_BYTES = 4 * 1024 * 1024;
+const ABOUT_FILE = 'media/alt.yaml';
+const percent = z.number().min(0).max(100);
+
+/** What is said of a medium, as files have it: the alternative text alone, or more. */
+export const aboutMedia = z.union([
+  z.string().max(2000),
+  z.strictObject({
+    alt: z.string().max(2000).optional(),
+    decorative: z.boolean().optional(),
+    caption: z.string().max(2000).optional(),
+    credit: z.string().max(500).optional(),
+    /** Where what matters lies, in per cent from the left and the top. */
+    focus: z.tuple([percent, percent]).optional(),
+  }),
+]);
+/** The file that says it, by the names of the media. */
+export const aboutFile = z.record(z.string(), aboutMedia).nullable();
+
+/** What is said of a medium, whole. */
+export function aboutOf(given: z.output<typeof aboutMedia> | undefined): AboutMedia {
+  if (given === undefined) return UNTOLD;
+  if (typeof given === 'string') return { ...UNTOLD, alt: given };
+  const { focus, alt, decorative, caption, credit } = given;
+  const [focusX, focusY] = (focus ?? [UNTOLD.focusX, UNTOLD.focusY]).map(Math.round);
+  return {
+    alt: alt ?? '',
+    decorative: decorative ?? false,
+    caption: caption ?? '',
+    credit: credit ?? '',
+    focusX: focusX!,
+    focusY: focusY!,
+  };
+}
+
+/** Reads the files of `media/` and `history/`, told by their content, and those of `style/`. */
+export async function readMediaFiles(folder: string, files: string[]): Promise<MediaFiles> {
+  const { abouts, issues } = readAbouts(folder, files);
+  const byPath = new Map<string, PreparedFile>();
   const media: ReadMedia[] = [];
-  const { alts, issues } = readAlts(folder, files);
-  for (const file of files.filter((f) => f.startsWith('media/') && f !== 'media/alt.yaml')) {
-    const id = file.slice('media/'.length);
-    const read = await picture(folder, file, id, alts[id] ?? '');
-    if ('code' in read) issues.push(read);
-    else media.push(read);
+  for (const path of files.filter((f) => isMedia(f) || f.startsWith('history/'))) {
+    const read = await prepareFile(join(folder, path), scratchFolder(), path);
+    if (!read.ok) issues.push(...read.issues);
+    else byPath.set(path, read.value);
   }
+  for (const [path, file] of byPath)
+    if (isMedia(path)) media.push(current(nameOf(path), file, abouts[nameOf(path)]));
   for (const file of files.filter((f) => f.startsWith('style/'))) {
     const read = styleFile(folder, file);
     if ('code' in read) issues.push(read);
     else media.push(read);
   }
-  for (const name of Object.keys(alts)) {
+  for (const name of Object.keys(abouts))
     if (!files.includes(`media/${name}`))
       issues.push({
         code: 'unknown-file',
-        path: 'media/alt.yaml',
+        path: ABOUT_FILE,
         line: 1,
         message: `There is no picture "${name}".`,
         fix: 'Add it below media/, or take the line out.',
       });
-  }
-  return { media, issues };
+  return { media, byPath, issues };
 }
 
-function readAlts(
+const isMedia = (path: string): boolean => path.startsWith('media/') && path !== ABOUT_FILE;
+const nameOf = (path: string): string => path.slice('media/'.length);
+
+function current(
+  id: string,
+  { path, ...file }: PreparedFile,
+  about: z.output<typeof aboutMedia> | undefined,
+): ReadMedia {
+  const now = { from: BEGINNING, to: null, author: null };
+  return { id, ...file, ...aboutOf(about), source: path, ...now };
+}
+
+function readAbouts(
   folder: string,
   files: string[],
-): { alts: Record<string, string>; issues: Issue[] } {
-  if (!files.includes('media/alt.yaml')) return { alts: {}, issues: [] };
-  const { value, issues } = readAs(folder, 'media/alt.yaml', altFile);
-  return { alts: value ?? {}, issues };
-}
-
-async function picture(
-  folder: string,
-  file: string,
-  id: string,
-  alt: string,
-): Promise<ReadMedia | Issue> {
-  const source = join(folder, file);
-  const wrong = (message: string, fix: string): Issue => ({
-    code: 'unreadable-picture',
-    path: file,
-    line: 1,
-    message,
-    fix,
-  });
-  if (statSync(source).size > MAX_BYTES)
-    return wrong('The picture is larger than 50 MB.', 'Make it smaller.');
-  const bytes = readFileSync(source);
-  try {
-    const picture = sharp(bytes, { limitInputPixels: 100_000_000, failOn: 'truncated' });
-    const { format, autoOrient } = await picture.metadata();
-    const { width, height } = autoOrient;
-    const mime = FORMATS[format ?? ''];
-    if (!mime || !width || !height)
-      return wrong(
-        `Pictures are JPEG, PNG, WebP, GIF or AVIF; this is ${format ?? 'none'}.`,
-        'Convert it.',
-      );
-    await picture.resize(16).toBuffer(); // a picture that ends early shows it only when it is drawn
-    return { id, alt, width, height, mime, hash: sha256(bytes), bytes: bytes.length, source };
-  } catch {
-    return wrong(
-      'The file is not a picture that can be read.',
-      'Replace it; its name ending says nothing, its content does.',
-    );
-  }
+): { abouts: NonNullable<z.output<typeof aboutFile>>; issues: Issue[] } {
+  if (!files.includes(ABOUT_FILE)) return { abouts: {}, issues: [] };
+  const { value, issues } = readAs(folder, ABOUT_FILE, aboutFile);
+  return { abouts: value ?? {}, issues };
 }
 
 function styleFile(folder: string, file: string): ReadMedia | Issue {
@@ -119,18 +129,10 @@ function styleFile(folder: string, file: string): ReadMedia | Issue {
       'The folder style/ holds fonts in WOFF2, and this is none.',
       'Convert the font, or put pictures in media/.',
     );
-  return {
-    id: file,
-    alt: '',
-    width: 0,
-    height: 0,
-    mime: 'font/woff2',
-    hash: sha256(bytes),
-    bytes: bytes.length,
-    source,
-  };
-}
-
-function sha256(bytes: Buffer): string {
-  return createHash('sha256').update(bytes).digest('hex');
+  const size = { width: 0, height: 0, bytes: bytes.length };
+  return current(
+    file,
+    { path: source, hash: sha256(bytes), mime: 'font/woff2', ...size },
+    undefined,
+  );
 }

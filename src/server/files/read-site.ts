@@ -1,6 +1,7 @@
 import { existsSync, statSync } from 'node:fs';
 import type { Issue } from '@/core/issue.ts';
 import { unknownName } from '@/core/did-you-mean.ts';
+import { isPicture } from '@/core/design/media-formats.ts';
 import type { Design } from '@/core/design/spec.ts';
 import { compileSite } from '@/core/site/compile.ts';
 import type { Instant } from '@/core/time/interval.ts';
@@ -11,7 +12,8 @@ import { wrongSubjects } from './subjects-before.ts';
 import { readEntries } from './read-entries.ts';
 import { type GivenPicks, type PickToLoad, readPicks } from './read-picks.ts';
 import { listFiles } from './read-folder.ts';
-import { type ReadMedia, readMediaFiles } from './read-media.ts';
+import { mediaOverTime } from './media-before.ts';
+import { type MediaFiles, type ReadMedia, readMediaFiles } from './read-media.ts';
 
 /** A site folder, read and checked whole. */
 export interface SiteToLoad {
@@ -37,30 +39,29 @@ export async function readSite(
   if (!existsSync(folder) || !statSync(folder).isDirectory())
     return { site: null, issues: [noFolder(folder)] };
   const { files, issues: stray } = listFiles(folder);
-  const { design, subjects, picks: given, issues, locate } = readDesign(folder, files);
-  const { media, issues: wrongMedia } = await readMediaFiles(folder, files);
-  const all = [...stray, ...issues, ...doubledSubjects(subjects), ...wrongMedia];
+  const { design, subjects, picks: ownPicks, issues, locate } = readDesign(folder, files);
+  const given = await readMediaFiles(folder, files);
+  const all = [...stray, ...issues, ...doubledSubjects(subjects), ...given.issues];
   if (!design) {
     all.push(...readEntries(folder, files, () => undefined), ...strayFiles(files));
     return { site: null, issues: all };
   }
   const { history, issues: wrongHistory } = readHistory(folder, files, design);
-  const pictures = new Set(media.map((m) => m.id));
-  const stored = new Map(media.map((m) => [m.id, m]));
-  const reader = new EntryReader(design, subjects, stored, now, history);
+  const { media, pictures, known, issues: wrongMedia } = mediaEver(given, history);
   const entries: EntryToLoad[] = [];
+  const reader = new EntryReader(design, subjects, known, now, history);
   const unread = readEntries(folder, files, (raw) => {
     const entry = reader.read(raw);
     if (entry) entries.push(entry);
   });
   all.push(...unread, ...strayFiles(files), ...compileSite(design).issues.map(locate));
-  all.push(...wrongHistory, ...(history ? aheadOf(history, now) : []));
+  all.push(...wrongHistory, ...wrongMedia, ...(history ? aheadOf(history, now) : []));
   if (history) all.push(...wrongSubjects(design, subjects, history));
   reader.checkTogether();
   all.push(...reader.issues, ...frontEntryIssues(design, entries).map(locate));
   all.push(...sharePictureIssues(design, pictures).map(locate));
   all.push(...subjectPictureIssues(subjects, pictures));
-  const { picks, issues: wrongPicks } = readPicks([...given, ...picksBefore(history)], {
+  const { picks, issues: wrongPicks } = readPicks([...ownPicks, ...picksBefore(history)], {
     entries: new Set(entries.map((e) => e.id)),
     ...{ now, zone: design.site.zone },
   });
@@ -68,6 +69,19 @@ export async function readSite(
   if (all.length > 0) return { site: null, issues: all };
   const { findings } = reader;
   return { site: { design, subjects, picks, entries, media, history, findings }, issues: [] };
+}
+
+/**
+ * All media over time, the names of the pictures of now, and what is known of each by its name:
+ * what was written of one that is gone stands in earlier versions.
+ */
+function mediaEver(given: MediaFiles, history: SavedHistory | null) {
+  const { media, issues } = history
+    ? mediaOverTime(given, history)
+    : { media: given.media, issues: [] };
+  const pictures = new Set(given.media.filter(isPicture).map(({ id }) => id));
+  const known = new Map([...media, ...given.media].map((m) => [m.id, m]));
+  return { media, pictures, known, issues };
 }
 
 /** Picks that the design of now does not have, with who stood in them. */
@@ -151,7 +165,7 @@ function doubledSubjects(subjects: SubjectToLoad[]): Issue[] {
 }
 
 const KNOWN =
-  /^((site|redirects|order|style|styles|history|bench)\.yaml|style\.css|README\.md|(types|listings|templates|text-forms|subjects|picks|entries|media|style|releases)\/.+)$/;
+  /^((site|redirects|order|style|styles|history|bench)\.yaml|style\.css|README\.md|(types|listings|templates|text-forms|subjects|picks|entries|media|style|releases|history)\/.+)$/;
 
 function strayFiles(files: string[]): Issue[] {
   return files

@@ -3,6 +3,7 @@ import type { Issue } from '@/core/issue.ts';
 import { BEGINNING } from '@/core/time/interval.ts';
 import type { SubjectToLoad } from './read-design.ts';
 import type { SavedHistory } from './read-history.ts';
+import { overlapping } from './stretches.ts';
 
 /** The subjects that were there once, by the keys that their sets have now. */
 export function subjectsBefore(
@@ -29,20 +30,11 @@ export function wrongSubjects(
     ...now,
     ...before.map(({ set, key, from, to }) => ({ name: `${set}/${key}`, from, to })),
   ];
-  all.sort((a, b) => (a.name === b.name ? a.from - b.from : a.name < b.name ? -1 : 1));
-  return all.flatMap((version, i) => {
-    const next = all[i + 1];
-    const backwards = version.to !== null && version.to <= version.from;
-    const overlaps = next?.name === version.name && (version.to === null || version.to > next.from);
-    if (!backwards && !overlaps) return [];
-    return [
-      {
-        code: 'wrong-history',
-        path: 'history.yaml',
-        line: 1,
-        message: `The subject ${version.name} stood otherwise at one time than it can have.`,
-        fix: 'Save the site again; or take the lines of this subject out of history.yaml.',
-      },
-    ];
-  });
+  return overlapping(all).map((name) => ({
+    code: 'wrong-history',
+    path: 'history.yaml',
+    line: 1,
+    message: `The subject ${name} stood otherwise at one time than it can have.`,
+    fix: 'Save the site again; or take the lines of this subject out of history.yaml.',
+  }));
 }

@@ -6,6 +6,7 @@ import type { Presence } from './presence.ts';
 import type { ReaderThread } from './reader-thread.ts';
 import type { FolderLoads } from './folder-loads.ts';
 import type { LongWrites } from './long-writes.ts';
+import type { MediaUploads } from '../uploads/media-uploads.ts';
 import type { Uploads } from '../uploads/uploads.ts';
 import type { Saver } from './save-thread.ts';
 import type { WriterThread } from './writer-thread.ts';
@@ -26,6 +27,8 @@ export interface Container {
   loads: FolderLoads;
   /** Site folders that browsers send. */
   uploads: Uploads;
+  /** Files on their way into the media. */
+  incoming: MediaUploads;
   /** What people have written and not saved. */
   copies: WorkingCopies;
   /** Keys that programs sign in with. */

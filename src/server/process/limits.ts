@@ -53,7 +53,7 @@ function denyBody({ headers }: IncomingMessage, path: string): Denial | null {
 function mostOf(path: string): number {
   if (path.startsWith('/api/session')) return MAX_BODY_OF_STRANGERS;
   if (path === '/api/rich-text') return MAX_TEXT_BODY;
-  return /^\/api\/upload\/[^/]+$/.test(path) ? MAX_PIECES : MAX_BODY;
+  return /^\/api\/(upload|media)\/[^/]+$/.test(path) ? MAX_PIECES : MAX_BODY;
 }
 
 /** Whether every percent code of an address is UTF-8; the framework answers others with a fault. */

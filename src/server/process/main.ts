@@ -8,11 +8,12 @@ import { WorkingCopies } from '../db/working-copies.ts';
 import { Delivery } from '../delivery/deliver.ts';
 import { changeInWords, comingChanges } from '../queries/coming.ts';
 import { SiteView } from '../queries/site-view.ts';
+import { MediaUploads } from '../uploads/media-uploads.ts';
 import { Uploads } from '../uploads/uploads.ts';
 import { startAuth } from './auth.ts';
 import { BuilderHandler } from './builder-handler.ts';
 import { setContainer } from './container.ts';
-import { dataFolder } from './data-folder.ts';
+import { type DataFolder, dataFolder } from './data-folder.ts';
 import { FolderLoads } from './folder-loads.ts';
 import { HttpServer } from './http-server.ts';
 import { Presence } from './presence.ts';
@@ -42,9 +43,8 @@ async function start(): Promise<void> {
   auth.catch(() => undefined); // told below, and to whoever asks
   const saver = new Saver(data);
   const long = new LongWrites(data.database, writer);
-  const [loads, uploads] = [new FolderLoads(data), new Uploads(data.folder)];
   const desk = deskOf(data.operations);
-  const shared = { view, writer, reader, comparer, saver, loads, uploads, long, auth, ...desk };
+  const shared = { view, writer, reader, comparer, saver, long, auth, ...filesOf(data), ...desk };
   setContainer({ ...shared, baseUrl: settings.baseUrl });
   const delivery = new Delivery(view, data.folder, (path, at) =>
     reader.ask('publicFile', path, at),
@@ -66,6 +66,15 @@ async function start(): Promise<void> {
     () => process.send?.({ builder: true }),
     (error: unknown) => log.error(error),
   );
+}
+
+/** What comes in from browsers, and loads it. */
+function filesOf(data: DataFolder) {
+  return {
+    loads: new FolderLoads(data),
+    uploads: new Uploads(data.folder),
+    incoming: new MediaUploads(data.folder),
+  };
 }
 
 /** What is known of people and programs at work, beside the site. */

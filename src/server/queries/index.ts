@@ -6,6 +6,7 @@ import { entryDetail, newEntry } from './entry.ts';
 import { entryOutcome, retireReach, whereSeen } from './entry-outcome.ts';
 import { listingDetail, listingOutcome } from './listing.ts';
 import { findEntries } from './offers.ts';
+import { mediaFound } from './media.ts';
 import { picksDetail, picksList } from './picks.ts';
 import { settingsDetail, settingsOutcome } from './settings.ts';
 import type { SiteView } from './site-view.ts';
@@ -27,6 +28,7 @@ export const QUERIES = {
   textsDetail,
   picksDetail,
   picksList,
+  mediaFound,
   contentTable,
   entryDetail,
   newEntry,

@@ -1,6 +1,5 @@
 import type { Field } from '@/core/design/field.ts';
 import { targetOf } from '@/core/design/field-values.ts';
-import { kindOf } from '@/core/design/kinds/index.ts';
 import { searchKey } from '@/core/text.ts';
 import type { Instant } from '@/core/time/interval.ts';
 import { type Actor, SITE, permit } from '../permit.ts';
@@ -13,21 +12,16 @@ import { asOf } from '../store/as-of.ts';
 export interface Option {
   value: string;
   label: string;
-  /** Address of a small picture, for pictures. */
-  picture?: string;
 }
 
-const MAX_OPTIONS = 500;
-
 /**
- * What a field's control offers at once: options, subjects or pictures; entries are searched for.
+ * What a field's control offers at once: options or subjects; entries and media are searched for.
  */
 export function optionsOf(view: SiteView, field: Field, at: Instant): Option[] {
-  if (kindOf(field).control === 'rich-text') return pictures(view);
   const target = targetOf(field);
   if (target === null) return field.options?.map((o) => ({ value: o.id, label: o.label })) ?? [];
   if (target.of === 'subjects') return subjectOptions(view.subjects(at), target.set);
-  return target.of === 'media' ? picturesFor(view, field) : [];
+  return [];
 }
 
 function subjectOptions(subjects: Subjects, set: string): Option[] {
@@ -39,29 +33,6 @@ function subjectOptions(subjects: Subjects, set: string): Option[] {
     return above + subject.name;
   };
   return subjects.all(set).map((s) => ({ value: s.key, label: path(s.key) }));
-}
-
-/** The pictures that a field takes. */
-function picturesFor(view: SiteView, field: Field): Option[] {
-  const { formats, maxKilobytes } = field;
-  if (!formats && maxKilobytes === undefined) return pictures(view);
-  const sql = `SELECT id FROM media WHERE bytes <= @most
-    AND (@mimes IS NULL OR mime IN (SELECT value FROM json_each(@mimes)))`;
-  const mimes = formats ? JSON.stringify(formats.map((format) => `image/${format}`)) : null;
-  const most = (maxKilobytes ?? 1e9) * 1000;
-  const fit = new Set(statement<string>(view.connection, sql).pluck().all({ mimes, most }));
-  return pictures(view).filter(({ value }) => fit.has(value));
-}
-
-/** The site's pictures, by file name. */
-export function pictures({ connection }: SiteView): Option[] {
-  const sql = `SELECT id, hash FROM media WHERE mime LIKE 'image/%' ORDER BY id LIMIT ?`;
-  const rows = statement<{ id: string; hash: string }>(connection, sql).all(MAX_OPTIONS);
-  return rows.map(({ id, hash }) => ({
-    value: id,
-    label: id,
-    picture: `/media/${hash}/160.webp`,
-  }));
 }
 
 /** An entry that can be pointed at. */

@@ -4,6 +4,7 @@ import { type Actor, NotPermitted } from '../permit.ts';
 import { stepSpec } from '@/core/design-edit/steps.ts';
 import { fieldSpec } from '@/core/design/spec.ts';
 import { SEEING } from './clock.ts';
+import { mediaFilters } from '@/core/content/media-filters.ts';
 import { contentFilters } from '@/core/content/filters.ts';
 import { contentRows } from './content.ts';
 import { conversionOutcome, readersNow } from './conversion.ts';
@@ -12,6 +13,7 @@ import { newEntry, partForm } from './entry.ts';
 import { entryOutcome, retireReach } from './entry-outcome.ts';
 import { leadingHere, referenceExample } from './leading-here.ts';
 import { listingOutcome } from './listing.ts';
+import { mediaFound, mediumDetail } from './media.ts';
 import { findEntries } from './offers.ts';
 import { people } from './people.ts';
 import { reachSoFar } from './reach.ts';
@@ -109,6 +111,13 @@ const OUTCOMES: Record<string, Outcome> = {
   versionChanges: outcome(
     z.object({ at, id, before: z.int(), after: z.int() }),
     (view, actor, input) => versionChanges(view, actor, input, input.at),
+  ),
+  media: outcome(
+    z.object({ at: at.nullable(), from: z.int().min(0).max(1e9), filters: mediaFilters }),
+    (view, actor, input) => mediaFound(view, actor, input),
+  ),
+  medium: outcome(z.object({ at: at.nullable(), id }), (view, actor, input) =>
+    mediumDetail(view, actor, input.id, input.at),
   ),
   people: outcome(z.object({ at }), (view, actor) => people(view, actor)),
   retire: outcome(z.object({ at, id }), (view, actor, input) =>

@@ -9,7 +9,6 @@ import { sentencesAbout } from './bench.ts';
 import type { Looking } from './clock.ts';
 import { readerSeeing } from './drafts.ts';
 import { entryName } from './display.ts';
-import { type Option, pictures } from './offers.ts';
 import { statement } from '../store/statement.ts';
 import type { SiteView } from './site-view.ts';
 import { withSteps } from './unsaved.ts';
@@ -20,8 +19,6 @@ export interface SettingsDetail {
   spec: Design['site'];
   listings: { key: string; label: string }[];
   frames: { key: string; label: string }[];
-  /** What the share picture is chosen from. */
-  pictures: Option[];
   /** The name of the entry chosen for "/"; null where none is. */
   frontName: string | null;
   /** The settings of the site's own: single types, each with its entry, if it is written. */
@@ -47,7 +44,6 @@ export function settingsDetail(
     frames: design.templates
       .filter((t) => t.kind === 'frame')
       .map(({ key, label }) => ({ key, label })),
-    pictures: pictures(view),
     frontName: front && 'entry' in front ? entryName(view, front.entry) : null,
     own: design.types.flatMap(({ id, key, label, single }) =>
       single ? [{ key, label, entry: entryOfType(view, id) }] : [],

@@ -12,7 +12,6 @@ import { subjectTarget } from '../store/subject-edges.ts';
 import { SubjectStore } from '../store/subject-store.ts';
 import type { Looking } from './clock.ts';
 import type { SiteView } from './site-view.ts';
-import { type Option, pictures } from './offers.ts';
 import { type SubjectUsers, usersOf } from './subject-users.ts';
 import { type SubjectDeed, deedsOf } from './subject-deeds.ts';
 
@@ -43,8 +42,6 @@ export interface SubjectsDetail {
   fields: { type: string; label: string }[];
   /** What was done to it lately, the last first. */
   deeds: SubjectDeed[];
-  /** The site's pictures, for those of subjects. */
-  pictures: Option[];
   /** The entries that have the subject that is opened; null where none is. */
   users: SubjectUsers | null;
 }
@@ -78,7 +75,6 @@ export function subjectsDetail(
       label: `${type.label}, ${field.label}`,
     })),
     deeds: deedsOf(view, set.id, at),
-    pictures: pictures(view),
     users: opened === null ? null : usersOf(view, set.id, opened, at),
   };
 }

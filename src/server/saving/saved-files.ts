@@ -1,9 +1,10 @@
-import { join } from 'node:path';
+import { isPicture } from '@/core/design/media-formats.ts';
 import type { Instant } from '@/core/time/interval.ts';
 import type { Connection } from '../db/connection.ts';
 import { DatabaseProblem } from '../db/problem.ts';
 import { idOfPath } from '../files/entry-form.ts';
 import { type Actor, SITE, permit } from '../permit.ts';
+import { allMedia } from '../store/media.ts';
 import { statement } from '../store/statement.ts';
 import { settledInstant } from '../store/write.ts';
 import { type SubjectOfSet, designFiles } from './design-files.ts';
@@ -14,6 +15,7 @@ import { entryFile } from './entry-file.ts';
 import { entryRows } from './entry-rows.ts';
 import { designOf, historyFiles, releaseRows } from './history-files.ts';
 import { FileNames, type SavedFile } from './saved-file.ts';
+import { mediaFiles, mediaHistory } from './media-files.ts';
 import { yamlText } from './yaml-text.ts';
 
 /**
@@ -36,13 +38,16 @@ export function* savedFiles(
   const names = new FileNames();
   const picks = pickMembers(connection);
   yield* designFiles(design, { subjects: allSubjects(connection), picks }, names);
-  const pictures = yield* mediaFiles(connection, dataFolder);
+  const media = allMedia(connection);
+  yield* mediaFiles(media, dataFolder);
+  const pictures = new Set(media.filter(isPicture).map(({ id }) => id));
   yield* entryFiles(connection, until, { design, pictures, names });
   const sets = design.subjectSets.map(({ id }) => id);
   for (const { id } of design.picks) picks.delete(id);
   const content = {
     ...subjectHistory(connection, sets),
     ...picksBefore(picks),
+    ...mediaHistory(media),
     ...deskFile(connection),
   };
   yield* historyFiles(connection, { releases, until, content });
@@ -61,24 +66,6 @@ function allSubjects(connection: Connection): SubjectOfSet[] {
     `SELECT "set", key, name, slug, description, picture, parent, merged
        FROM subject WHERE ends IS NULL ORDER BY position, key`,
   ).all();
-}
-
-/** Pictures and fonts under their names, and what pictures show; gives the ids of all. */
-function* mediaFiles(
-  connection: Connection,
-  dataFolder: string,
-): Generator<SavedFile, ReadonlySet<string>> {
-  const all = statement<{ id: string; hash: string; alt: string }>(
-    connection,
-    'SELECT id, hash, alt FROM media ORDER BY id',
-  ).all();
-  for (const { id, hash } of all) {
-    const path = id.startsWith('style/') ? id : `media/${id}`;
-    yield { path, content: { copyOf: join(dataFolder, 'media', hash) } };
-  }
-  const alts = Object.fromEntries(all.filter(({ alt }) => alt !== '').map((m) => [m.id, m.alt]));
-  if (Object.keys(alts).length > 0) yield { path: 'media/alt.yaml', content: yamlText(alts) };
-  return new Set(all.map(({ id }) => id));
 }
 
 function* entryFiles(

@@ -107,7 +107,7 @@ export function limitWorld(
       tables
         .select({ mime: media.mime, bytes: media.bytes })
         .from(media)
-        .where(eq(media.id, id))
+        .where(and(eq(media.id, id), isNull(media.ends)))
         .get() ?? null,
   };
 }
@@ -127,7 +127,8 @@ export function storedWorld(connection: Connection, site: CompiledSite, now: Ins
     has: (mention) =>
       mention.of === 'subject'
         ? isSubject(connection, site.setIds.get(mention.set) ?? '', mention.key, now)
-        : tables.select().from(media).where(eq(media.id, mention.key)).get() !== undefined,
+        : // What is gone reads as nothing, and is back where that is undone.
+          tables.select().from(media).where(eq(media.id, mention.key)).get() !== undefined,
     candidates: (mention) => {
       if (mention.of === 'subject')
         return new SubjectStore(connection)
@@ -137,7 +138,7 @@ export function storedWorld(connection: Connection, site: CompiledSite, now: Ins
           .map((s) => s.key);
       const found =
         mention.of === 'media'
-          ? tables.select({ id: media.id }).from(media).orderBy(media.id)
+          ? tables.select({ id: media.id }).from(media).where(isNull(media.ends)).orderBy(media.id)
           : tables
               .select({ id: entry.id })
               .from(entry)

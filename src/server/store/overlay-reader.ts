@@ -47,7 +47,7 @@ class OverlayReader implements SiteReader {
     this.picked = (...args) => below.picked(...args);
     this.subject = (...args) => below.subject(...args);
     this.subjectTree = (at) => below.subjectTree(at);
-    this.media = (id) => below.media(id);
+    this.media = (...asked) => below.media(...asked);
     this.nameOf = (id) => below.nameOf(id);
     this.comingAt = (...args) => below.comingAt(...args);
   }

@@ -9,6 +9,7 @@ import { type Values, nameOf, valuesOf } from '@/core/design/values.ts';
 import type { Revision } from '@/core/publication/model.ts';
 import { readValues, storedValues } from './stored-values.ts';
 import { statement } from './statement.ts';
+import { mediaAmong, mediumTarget } from './media-edges.ts';
 import { subjectTarget, subjectsAmong } from './subject-edges.ts';
 
 /** A revision, and what is known of it besides its values: as a saved site has it. */
@@ -22,8 +23,8 @@ interface RevisionToWrite extends Revision {
 }
 
 /**
- * Writes revisions in a language, each the newest of its entry, with the references and subjects
- * they hold; `setIds`: ids of subject sets by their keys.
+ * Writes revisions in a language, each the newest of its entry, with the references, subjects and
+ * media they hold; `setIds`: ids of subject sets by their keys.
  */
 export function revisionWriter(
   connection: Connection,
@@ -56,7 +57,7 @@ interface Noted {
   isCarried: boolean;
 }
 
-/** Notes the entries and subjects that a revision holds. */
+/** Notes the entries, subjects and media that a revision holds. */
 function edgeWriter(
   connection: Connection,
   setIds: ReadonlyMap<string, string>,
@@ -65,35 +66,55 @@ function edgeWriter(
     connection,
     'INSERT OR IGNORE INTO reference_edge (target, field, entry, revision) VALUES (?, ?, ?, ?)',
   );
-  // Fields that the type has no more may be there again one day.
-  const known = statement<string>(
-    connection,
-    `SELECT DISTINCT field FROM reference_edge WHERE entry = ? AND target NOT LIKE '#%'`,
-  ).pluck();
-  const knownSubjects = statement<{ field: string; set: string }>(
-    connection,
-    `SELECT DISTINCT field, substr(target, 2, instr(target, '/') - 2) AS "set"
-       FROM reference_edge WHERE entry = ? AND target LIKE '#%'`,
-  );
+  const before = carriedEdges(connection);
   return (entry, type, { number, values, isCarried }) => {
-    const before = isCarried ? known.all(entry) : [];
-    const fields = new Set([...type.fields.flatMap(idsLeadingOn), ...before]);
+    const add = (field: string, target: string): void =>
+      void edge.run(target, field, entry, number);
+    const known = isCarried ? before(entry) : NONE_CARRIED;
+    const fields = new Set([...type.fields.flatMap(idsLeadingOn), ...known.entries]);
     for (const field of fields)
       for (const value of valuesOf(values, field)) {
         const target = entryNamed(value);
-        if (target !== null) edge.run(target, field, entry, number);
+        if (target !== null) add(field, target);
       }
     for (const { field, target } of [
-      ...edgesInGroups(type.fields, values, before),
+      ...edgesInGroups(type.fields, values, known.entries),
       ...edgesInTexts(type.fields, values),
     ])
-      edge.run(target, field, entry, number);
+      add(field, target);
+    for (const { field, id } of mediaAmong(type.fields, values)) add(field, mediumTarget(id));
+    for (const field of known.media)
+      for (const id of valuesOf(values, field))
+        if (typeof id === 'string') add(field, mediumTarget(id));
     for (const { field, set, key } of subjectsAmong(type.fields, values))
-      edge.run(subjectTarget(setIds.get(set) ?? set, key), field, entry, number);
-    for (const { field, set } of isCarried ? knownSubjects.all(entry) : [])
-      for (const key of valuesOf(values, field))
-        edge.run(subjectTarget(set, String(key)), field, entry, number);
+      add(field, subjectTarget(setIds.get(set) ?? set, key));
+    for (const { field, set } of known.subjects)
+      for (const key of valuesOf(values, field)) add(field, subjectTarget(set, String(key)));
   };
+}
+
+/** Fields whose values led to something before; they may be there again one day. */
+interface CarriedFields {
+  entries: string[];
+  media: string[];
+  subjects: { field: string; set: string }[];
+}
+
+const NONE_CARRIED: CarriedFields = { entries: [], media: [], subjects: [] };
+
+/** Fields of an entry's earlier revisions that its type may have no more. */
+function carriedEdges(connection: Connection): (entry: string) => CarriedFields {
+  const read = (where: string, more = ''): string =>
+    `SELECT DISTINCT field${more} FROM reference_edge WHERE entry = ? AND target ${where}`;
+  const entries = statement<string>(connection, read(`NOT GLOB '[#/]*'`)).pluck();
+  const media = statement<string>(connection, read(`GLOB '/*'`)).pluck();
+  const set = `, substr(target, 2, instr(target, '/') - 2) AS "set"`;
+  const subjects = statement<{ field: string; set: string }>(connection, read(`LIKE '#%'`, set));
+  return (entry) => ({
+    entries: entries.all(entry),
+    media: media.all(entry),
+    subjects: subjects.all(entry),
+  });
 }
 
 /**

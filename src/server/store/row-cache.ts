@@ -1,6 +1,7 @@
-import type { Media, Values } from '@/core/design/values.ts';
+import type { Values } from '@/core/design/values.ts';
 import type { Connection } from '../db/connection.ts';
 import { ListMemory } from './list-memory.ts';
+import { type MediaVersion, versionsOf } from './media.ts';
 import { personName } from './persons.ts';
 import { statement } from './statement.ts';
 import { readValues } from './stored-values.ts';
@@ -13,7 +14,7 @@ const MOST_KEPT = 20_000;
  */
 export class RowCache {
   private readonly revisions = new Map<string, Values>();
-  private readonly pictures = new Map<string, Media | null>();
+  private readonly pictures = new Map<string, MediaVersion[]>();
   private readonly persons = new Map<string, string>();
   readonly lists = new ListMemory();
 
@@ -30,17 +31,9 @@ export class RowCache {
     });
   }
 
-  /** A picture or file; null where there is none. */
-  media(connection: Connection, id: string): Media | null {
-    return kept(
-      this.pictures,
-      id,
-      () =>
-        statement<Media>(
-          connection,
-          'SELECT id, hash, alt, width, height, mime FROM media WHERE id = ?',
-        ).get(id) ?? null,
-    );
+  /** All that a medium was and is, in the order of time. */
+  media(connection: Connection, id: string): readonly MediaVersion[] {
+    return kept(this.pictures, id, () => versionsOf(connection, id));
   }
 
   /** What a person is called. */

@@ -235,8 +235,14 @@ export class StoredReader implements SiteReader {
     return this.subjects.at(at);
   }
 
-  media(id: string): Media | null {
-    return this.rows.media(this.connection, id);
+  media(id: string, validity: Validity): Media | null {
+    const { at } = validity;
+    for (const { starts, ends, ...medium } of this.rows.media(this.connection, id)) {
+      validity.tell(starts);
+      validity.tell(ends);
+      if (starts <= at && (ends === null || ends > at)) return medium;
+    }
+    return null;
   }
 
   private nextStart(

@@ -1,10 +1,8 @@
 import { z } from 'zod';
 import { ok } from '../../issue.ts';
+import { FORMAT_NAMES, MEDIA_FORMATS, formatOf, isPicture } from '../media-formats.ts';
 import { one } from '../../pattern/types.ts';
 import { type FieldKind, PLAIN, notA } from './definition.ts';
-
-/** Formats of pictures, as their media types end (`image/…`). */
-export const FORMATS = ['jpeg', 'png', 'webp', 'gif', 'avif'] as const;
 
 /** A picture or file, stored as the id of a medium. */
 export const media: FieldKind<'media'> = {
@@ -12,26 +10,28 @@ export const media: FieldKind<'media'> = {
   kind: 'media',
   label: 'Picture',
   words: 'a picture',
-  doc: 'A picture of the site’s media.',
+  doc: 'A picture, or another file, of the site’s media.',
   spoken: ['picture', 'image', 'photo', 'file', 'media'],
   suggestedBy: ['picture', 'image', 'photo', 'portrait', 'cover', 'logo', 'drawing'],
   properties: {
-    /** Formats that its files may have; all where left out. */
-    formats: z.array(z.enum(FORMATS)).min(1).optional(),
+    /** Formats that its files may have; those of pictures where left out. */
+    formats: z.array(z.enum(FORMAT_NAMES)).min(1).optional(),
     /** The most that a file may have, in kilobytes of 1,000 bytes. */
     maxKilobytes: z.int().min(1).max(64_000).optional(),
   },
   limits: (stored, { formats, maxKilobytes }, { file }) => {
     const found = file?.(String(stored));
     if (!found) return [];
-    const format = found.mime.replace('image/', '');
+    const format = formatOf(found.mime);
+    const fits = formats ? formats.some((f) => f === format) : isPicture(found);
+    const wanted = formats?.map((f) => MEDIA_FORMATS[f].label).join(' or ') ?? 'a picture';
     const size = Math.ceil(found.bytes / 1000);
     return [
-      ...(formats && !formats.some((f) => f === format)
-        ? [
-            `is ${formats.map((f) => f.toUpperCase()).join(' or ')}, and “${String(stored)}” is ${format.toUpperCase()}`,
-          ]
-        : []),
+      ...(fits
+        ? []
+        : [
+            `is ${wanted}, and “${String(stored)}” is ${format ? MEDIA_FORMATS[format].label : 'a font'}`,
+          ]),
       ...(maxKilobytes !== undefined && size > maxKilobytes
         ? [
             `has at most ${maxKilobytes.toLocaleString('en')} kB, and “${String(stored)}” has ${size.toLocaleString('en')}`,

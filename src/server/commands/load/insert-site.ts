@@ -7,6 +7,7 @@ import type { ReadMedia } from '../../files/read-media.ts';
 import type { SiteToLoad } from '../../files/read-site.ts';
 import type { Actor } from '../../permit.ts';
 import { storeRelease } from '../../store/design-store.ts';
+import { mediaWriter } from '../../store/media.ts';
 import { addPick } from '../../store/picks.ts';
 import { notePerson } from '../../store/persons.ts';
 import { revisionWriter } from '../../store/revision-writer.ts';
@@ -136,12 +137,10 @@ function setIdsEver(design: Design, history: SavedHistory | null): Map<string, s
   );
 }
 
-function insertMedia(connection: Connection, pictures: ReadMedia[]): void {
-  const media = statement(
-    connection,
-    'INSERT INTO media (id, hash, alt, width, height, mime, bytes) VALUES (?, ?, ?, ?, ?, ?, ?)',
-  );
-  for (const m of pictures) media.run(m.id, m.hash, m.alt, m.width, m.height, m.mime, m.bytes);
+function insertMedia(connection: Connection, all: ReadMedia[]): void {
+  const put = mediaWriter(connection);
+  for (const { from, source: _, ...medium } of all)
+    put({ ...medium, starts: from, ends: medium.to });
 }
 
 function insertEntries(connection: Connection, { entries, design, history }: SiteToLoad): void {

@@ -85,7 +85,7 @@ function allNew({ entries, media }: SiteToLoad): Pick<Trial, 'entries' | 'pictur
   const files = entries.slice(0, MOST_FILES).map(({ raw }) => raw.file);
   return {
     entries: { created: entries.length, changed: 0, gone: 0 },
-    pictures: { created: media.length, changed: 0, gone: 0 },
+    pictures: { created: media.filter(({ to }) => to === null).length, changed: 0, gone: 0 },
     files: files.map((file) => ({ file, what: 'created' })),
   };
 }
@@ -110,15 +110,20 @@ function comparedRows(
   return {
     entries: { created: created.size, changed: changed.size, gone: count(GONE_ENTRIES) },
     pictures: {
-      created: count('SELECT count(*) FROM main.media WHERE id NOT IN (SELECT id FROM was.media)'),
+      created: count(`SELECT count(*) FROM ${MEDIA('main')} WHERE id NOT IN (${IDS('was')})`),
       changed: count(
-        'SELECT count(*) FROM main.media n JOIN was.media o USING (id) WHERE n.hash <> o.hash',
+        `SELECT count(*) FROM ${MEDIA('main')} n JOIN ${MEDIA('was')} o USING (id)
+           WHERE n.hash <> o.hash`,
       ),
-      gone: count('SELECT count(*) FROM was.media WHERE id NOT IN (SELECT id FROM main.media)'),
+      gone: count(`SELECT count(*) FROM ${MEDIA('was')} WHERE id NOT IN (${IDS('main')})`),
     },
     files: files.slice(0, MOST_FILES),
   };
 }
+
+/** The media of now of a database, and their names. */
+const MEDIA = (of: string): string => `(SELECT id, hash FROM ${of}.media WHERE ends IS NULL)`;
+const IDS = (of: string): string => `SELECT id FROM ${of}.media WHERE ends IS NULL`;
 
 const NEW_ENTRIES = `SELECT id FROM main.entry WHERE deleted IS NULL
   AND id NOT IN (SELECT id FROM was.entry WHERE deleted IS NULL)`;

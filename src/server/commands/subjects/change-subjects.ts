@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { isPicture } from '@/core/design/media-formats.ts';
 import {
   type SubjectChange,
   type SubjectStates,
@@ -6,6 +7,7 @@ import {
   describeChange,
   subjectChange,
 } from '@/core/design/subject-change.ts';
+import { mediumNow } from '../../store/media.ts';
 import { movedAt } from '../../store/moved.ts';
 import { statement } from '../../store/statement.ts';
 import { type CommandContext, Refused, TriedOnly, command } from '../definition.ts';
@@ -52,8 +54,7 @@ function noTree(label: string): Refused['issues'][number] {
 
 function checkPicture({ connection }: CommandContext, id: string | null): void {
   if (id === null) return;
-  const sql = `SELECT 1 FROM media WHERE id = ? AND mime LIKE 'image/%'`;
-  if (statement(connection, sql).get(id)) return;
+  if (isPicture(mediumNow(connection, id) ?? { mime: '' })) return;
   throw new Refused({
     code: 'unknown-picture',
     path: 'picture',

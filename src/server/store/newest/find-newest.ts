@@ -208,7 +208,7 @@ class Finder {
   private broken(): Numbers {
     const sql = `
       WITH dead AS MATERIALIZED (SELECT target FROM
-        (SELECT DISTINCT target FROM reference_edge WHERE target >= '$') AS t
+        (SELECT DISTINCT target FROM reference_edge WHERE target >= '0') AS t
         WHERE NOT EXISTS (SELECT 1 FROM live_interval AS l
           WHERE l.entry = t.target AND ${asOf('l')}))
       SELECT n.id FROM dead JOIN reference_edge AS r ON r.target = dead.target

@@ -1,14 +1,9 @@
+import { stablePath } from '@/core/site/pictures.ts';
 import type { FieldChange } from '@/core/content/compare.ts';
 import type { Piece } from '@/core/content/pieces.ts';
 
 /** What changed between two versions: words in texts, rows of lists, pictures beside each other. */
-export function ChangeLines({
-  changes,
-  pictures,
-}: {
-  changes: readonly FieldChange[];
-  pictures: Readonly<Record<string, string>>;
-}) {
+export function ChangeLines({ changes }: { changes: readonly FieldChange[] }) {
   if (changes.length === 0) return <p className="text-muted">They say the same.</p>;
   return (
     <dl className="mt-2 flex flex-col gap-3">
@@ -17,7 +12,7 @@ export function ChangeLines({
           <dt className="font-medium">{label}</dt>
           <dd className="break-words">
             {as === 'pictures' ? (
-              <Pictures {...{ pieces, pictures }} />
+              <Pictures pieces={pieces} />
             ) : as === 'words' ? (
               pieces.map((piece, i) => <Marked key={i} piece={piece} />)
             ) : (
@@ -62,20 +57,14 @@ export function Rows({ pieces }: { pieces: readonly Piece[] }) {
   );
 }
 
-function Pictures({
-  pieces,
-  pictures,
-}: {
-  pieces: readonly Piece[];
-  pictures: Readonly<Record<string, string>>;
-}) {
+function Pictures({ pieces }: { pieces: readonly Piece[] }) {
   return (
     <div className="flex flex-wrap gap-4">
       {pieces.map(({ is, words }, i) => (
         <figure key={i} className="w-32">
           {/* eslint-disable-next-line @next/next/no-img-element -- served by delivery */}
           <img
-            src={pictures[words] ?? ''}
+            src={stablePath(words, 320)}
             alt={words}
             width={128}
             height={96}

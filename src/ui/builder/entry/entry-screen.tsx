@@ -85,17 +85,12 @@ export function EntryScreen({ detail, outcome: first, clock }: Props) {
 
 /** The versions of an entry that was saved; nothing for a new one. */
 function versionsOf(
-  { id, revision, type }: EntryDetail,
+  { id, revision }: EntryDetail,
   { note, setNote, change }: ReturnType<typeof useEntry>,
   clock: Clock,
 ): ReactNode {
   if (id === null) return null;
-  const pictures = Object.fromEntries(
-    type.fields.flatMap(({ options }) =>
-      options.flatMap(({ value, picture }) => (picture ? [[value, picture]] : [])),
-    ),
-  );
-  const given = { id, newest: revision, clock, pictures, note };
+  const given = { id, newest: revision, clock, note };
   return <Versions {...given} onNote={setNote} onChange={change} />;
 }
 

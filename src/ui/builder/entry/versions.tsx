@@ -12,8 +12,6 @@ interface Props {
   /** The newest version's number; another one makes the list anew. */
   newest: number | null;
   clock: Clock;
-  /** Addresses of pictures, small, by their names. */
-  pictures: Record<string, string>;
   note: string;
   onNote: (note: string) => void;
   /** Puts values into the form. */
@@ -21,7 +19,7 @@ interface Props {
 }
 
 /** The versions of an entry: who saved them when, what was live, how two differ. */
-export function Versions({ id, newest, clock, pictures, note, onNote, onChange }: Props) {
+export function Versions({ id, newest, clock, note, onNote, onChange }: Props) {
   const { answer, problem } = useAsked<Version[]>('versions', { id, newest });
   const [pair, setPair] = useState<{ before: number; after: number } | null>(null);
   if (!answer) return <p className="p-6 text-muted">{problem ?? 'Looking up the versions …'}</p>;
@@ -43,11 +41,7 @@ export function Versions({ id, newest, clock, pictures, note, onNote, onChange }
       )}
       <VersionTable versions={answer} {...{ clock, shown }} onPair={setPair} />
       {answer.length > 1 && (
-        <Compared
-          key={`${shown.before} ${shown.after}`}
-          {...{ id, clock, pictures, onChange }}
-          {...shown}
-        />
+        <Compared key={`${shown.before} ${shown.after}`} {...{ id, clock, onChange }} {...shown} />
       )}
     </div>
   );
@@ -121,13 +115,13 @@ function VersionTable({ versions, clock, shown, onPair }: TableProps) {
   );
 }
 
-type ComparedProps = Pick<Props, 'id' | 'clock' | 'pictures' | 'onChange'> & {
+type ComparedProps = Pick<Props, 'id' | 'clock' | 'onChange'> & {
   before: number;
   after: number;
 };
 
 /** How two versions differ, field by field; the earlier one can be taken into the form again. */
-function Compared({ id, before, after, clock, pictures, onChange }: ComparedProps) {
+function Compared({ id, before, after, clock, onChange }: ComparedProps) {
   const asked = { id, before, after, at: clock.at };
   const { answer, problem } = useAsked<VersionChanges>('versionChanges', asked);
   if (before === after) return <p className="text-muted">Choose two versions to compare.</p>;
@@ -148,7 +142,7 @@ function Compared({ id, before, after, clock, pictures, onChange }: ComparedProp
           </button>
         )}
       </div>
-      <ChangeLines changes={answer.changes} pictures={pictures} />
+      <ChangeLines changes={answer.changes} />
     </section>
   );
 }

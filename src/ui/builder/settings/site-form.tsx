@@ -2,7 +2,7 @@ import { type ReactNode, useState } from 'react';
 import type { Issue } from '@/core/issue.ts';
 import type { Clock } from '@/server/queries/clock.ts';
 import type { SettingsDetail } from '@/server/queries/settings.ts';
-import { Thumbnails } from '../entry/controls/picture.tsx';
+import { MediaPicker } from '../media/media-picker.tsx';
 import { Line } from '@/ui/primitives/line.tsx';
 import { EntryPicker } from '../entry-picker.tsx';
 import { entryHref } from '../format.ts';
@@ -129,7 +129,7 @@ function Names({ spec, issues, readOnly, onChange }: Props) {
 }
 
 /** The picture of share cards that have none of their own. */
-function SharePicture({ spec, detail, readOnly, onChange }: Props) {
+function SharePicture({ spec, readOnly, onChange }: Props) {
   const [picking, setPicking] = useState(false);
   const { sharePicture, ...rest } = spec;
   return (
@@ -157,8 +157,8 @@ function SharePicture({ spec, detail, readOnly, onChange }: Props) {
         )}
       </div>
       {picking && (
-        <Thumbnails
-          options={detail.pictures}
+        <MediaPicker
+          takes={{}}
           onPick={(picture) => {
             onChange({ ...spec, sharePicture: picture });
             setPicking(false);

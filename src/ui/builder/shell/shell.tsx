@@ -13,6 +13,7 @@ const SECTIONS = [
   ['Types', '/build/types'],
   ['Listings', '/build/listings'],
   ['Addresses', '/build/addresses'],
+  ['Media', '/build/media'],
   ['Settings', '/build/settings'],
 ] as const;
 

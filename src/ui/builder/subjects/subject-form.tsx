@@ -14,7 +14,7 @@ type Words = Pick<SubjectLine, 'name' | 'slug' | 'description' | 'picture'>;
 
 /** One subject: what it is called, its word in addresses, what it is about. */
 export function SubjectForm({
-  detail: { set, pictures },
+  detail: { set },
   line,
   readOnly,
   busy,
@@ -48,7 +48,7 @@ export function SubjectForm({
         if (wanted) void change(wanted);
       }}
     >
-      <Lines {...{ words, pictures, readOnly }} onChange={put} isWrong={isWrong} />
+      <Lines {...{ words, readOnly }} onChange={put} isWrong={isWrong} />
       {!readOnly && (
         <div className="mt-3 flex flex-col gap-3">
           {wanted && <TrialWords trial={trial} />}
@@ -74,13 +74,11 @@ export function SubjectForm({
 
 function Lines({
   words,
-  pictures,
   readOnly,
   isWrong,
   onChange,
 }: {
   words: Words;
-  pictures: SubjectsDetail['pictures'];
   readOnly: boolean;
   isWrong: (place: string) => boolean;
   onChange: (next: Partial<Words>) => void;
@@ -125,7 +123,7 @@ function Lines({
       <Line label="Picture" htmlFor="subject-picture">
         <PictureControl
           id="subject-picture"
-          field={{ ...PICTURE, options: pictures }}
+          field={PICTURE}
           value={words.picture}
           readOnly={readOnly}
           onChange={(picture) => onChange({ picture: (picture as string | null) ?? null })}

@@ -1,6 +1,6 @@
 import { randomUUID } from 'node:crypto';
 import { container } from '@/server/process/container.ts';
-import { isCommand } from '@/server/commands/index.ts';
+import { isAskedFor, isCommand } from '@/server/commands/index.ts';
 import { perform } from '@/server/process/perform.ts';
 
 /**
@@ -15,7 +15,7 @@ export async function POST(
   const actor = await (await process.auth).actor(request.headers);
   if (!actor) return Response.json({ message: 'Sign in again.' }, { status: 401 });
   const { name } = await params;
-  if (!isCommand(name))
+  if (!isCommand(name) || !isAskedFor(name))
     return Response.json({ message: 'There is no such command.' }, { status: 404 });
   const job = new URL(request.url).searchParams.get('job')?.slice(0, 64) ?? randomUUID();
   const result = await perform(process, actor, name, { input: await request.text(), job });

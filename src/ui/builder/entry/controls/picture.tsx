@@ -1,14 +1,21 @@
 'use client';
 
 import { useState } from 'react';
-import type { Option } from '@/server/queries/offers.ts';
+import type { MediumDetail } from '@/server/queries/media.ts';
+import { Dialog } from '@/ui/primitives/dialog.tsx';
+import { Issues } from '@/ui/primitives/issues.tsx';
+import { Thumbnail } from '../../media/media-grid.tsx';
+import { MediaPicker, type Takes } from '../../media/media-picker.tsx';
+import { MediumAbout } from '../../media/medium-about.tsx';
+import { useAsked } from '../../use-asked.ts';
+import { useAttempts } from '../../use-attempts.ts';
 import { type ControlProps, asText } from './definition.ts';
 import { Chips } from './chips.tsx';
 
-/** One or several pictures, picked from thumbnails. */
+/** One or several of the site's media, picked, or added in place. */
 export function PictureControl(
   props: Pick<ControlProps, 'id' | 'value' | 'readOnly' | 'onChange'> & {
-    field: Pick<ControlProps['field'], 'many' | 'options'>;
+    field: Takes & { many?: boolean };
   },
 ) {
   const { id, field, value, readOnly, onChange } = props;
@@ -27,8 +34,8 @@ export function PictureControl(
         {label}
       </button>
       {picking && (
-        <Thumbnails
-          options={field.options}
+        <MediaPicker
+          takes={field}
           onPick={(key) => {
             onPick(key);
             setPicking(false);
@@ -42,88 +49,83 @@ export function PictureControl(
       <Chips {...props} labelOf={(v) => v}>
         {(chosen, add) => (
           <div className="mt-1">
-            {choose(chosen.length === 0 ? 'Choose a picture' : 'Add another', add)}
+            {choose(chosen.length === 0 ? 'Choose a picture' : 'Add another', (key) => {
+              if (!chosen.includes(key)) add(key);
+            })}
           </div>
         )}
       </Chips>
     );
   const chosen = asText(value);
-  const picture = field.options.find((o) => o.value === chosen)?.picture;
   return (
     <div>
       {chosen !== '' && (
-        <div className="mb-1 flex items-center gap-3">
-          {picture && <Thumbnail src={picture} alt="" />}
-          <span className="truncate">{chosen}</span>
-          {!readOnly && (
-            <button type="button" className="button-quiet" onClick={() => onChange(null)}>
-              Remove
-            </button>
-          )}
-        </div>
+        <Chosen key={chosen} id={chosen} readOnly={readOnly} onRemove={() => onChange(null)} />
       )}
       {choose(chosen === '' ? 'Choose a picture' : 'Choose another', onChange)}
     </div>
   );
 }
 
-/** The site's pictures, small; found by file name. */
-export function Thumbnails({
-  options,
-  onPick,
+/** What is chosen, small, with what is said of it. */
+function Chosen({
+  id,
+  readOnly,
+  onRemove,
 }: {
-  options: Option[];
-  onPick: (value: string) => void;
+  id: string;
+  readOnly: boolean;
+  onRemove: () => void;
 }) {
-  const [words, setWords] = useState('');
-  const shown = options.filter((o) => o.label.toLowerCase().includes(words.toLowerCase()));
+  const [stamp, setStamp] = useState(0);
+  const [telling, setTelling] = useState(false);
+  const { answer, problem } = useAsked<MediumDetail>('medium', { id, at: null, stamp });
+  const attempts = useAttempts();
+  const line = answer?.line;
+  const isUntold = line && line.width > 0 && line.alt === '' && !line.decorative;
   return (
-    <div className="mt-1 rounded-md border border-edge bg-white p-2">
-      <input
-        autoFocus
-        aria-label="Find a picture by file name"
-        placeholder="Find by file name"
-        className="control mb-2"
-        value={words}
-        onChange={(e) => setWords(e.target.value)}
-      />
-      <ul className="grid max-h-64 grid-cols-[repeat(auto-fill,minmax(96px,1fr))] gap-2 overflow-auto">
-        {shown.map((o) => (
-          <li key={o.value}>
-            <button
-              type="button"
-              className="w-full rounded-md p-1 text-left hover:bg-hover"
-              onClick={() => onPick(o.value)}
-            >
-              {o.picture && <Thumbnail src={o.picture} alt="" />}
-              <span className="block truncate text-note" title={o.label}>
-                {o.label}
-              </span>
-            </button>
-          </li>
-        ))}
-      </ul>
-      {shown.length === 0 && (
-        <p className="text-muted">
-          {options.length === 0
-            ? 'The site has no pictures yet; they come with its folder, below media/.'
-            : 'No picture is called that.'}
-        </p>
+    <div className="mb-1 flex items-center gap-3">
+      <span className="w-24 shrink-0 border border-rule">
+        {line ? <Thumbnail line={line} /> : <span className="medium-thumbnail" />}
+      </span>
+      <span className="min-w-0 flex-1">
+        <span className="block truncate" title={id}>
+          {id}
+        </span>
+        <span className={`block truncate text-note ${isUntold ? 'text-amber-text' : 'text-muted'}`}>
+          {problem
+            ? 'It is not among the media.'
+            : isUntold
+              ? 'No alternative text yet'
+              : line?.alt}
+        </span>
+      </span>
+      {!readOnly && line && (
+        <button type="button" className="button-quiet" onClick={() => setTelling(true)}>
+          Describe
+        </button>
+      )}
+      {!readOnly && (
+        <button type="button" className="button-quiet" onClick={onRemove}>
+          Remove
+        </button>
+      )}
+      {line && (
+        <Dialog open={telling} onOpenChange={setTelling} title={`What ${id} shows`}>
+          <p className="mb-2 text-muted">It holds wherever the picture is used.</p>
+          <Issues issues={attempts.issues} title="Not saved" answers />
+          <MediumAbout
+            key={line.starts}
+            {...{ line, readOnly }}
+            attempt={attempts.attempt}
+            busy={attempts.busy}
+            onSaved={() => {
+              setStamp((n) => n + 1);
+              setTelling(false);
+            }}
+          />
+        </Dialog>
       )}
     </div>
-  );
-}
-
-function Thumbnail({ src, alt }: { src: string; alt: string }) {
-  return (
-    // eslint-disable-next-line @next/next/no-img-element -- served by delivery, at its own widths
-    <img
-      src={src}
-      alt={alt}
-      width={80}
-      height={80}
-      loading="lazy"
-      className="h-20 w-20 border border-rule object-cover"
-    />
   );
 }

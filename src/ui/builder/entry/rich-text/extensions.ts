@@ -1,3 +1,4 @@
+import { stablePath } from '@/core/site/pictures.ts';
 import { type AnyExtension, Extension, Mark } from '@tiptap/core';
 import Code from '@tiptap/extension-code';
 import Image from '@tiptap/extension-image';
@@ -78,29 +79,29 @@ const EntryLink = Link.extend({
 });
 
 /** Pictures of the site's media, by the names they have below it. */
-const picturesOf = (shown: Readonly<Record<string, string>>): AnyExtension =>
-  Image.extend({
-    parseHTML: () => [
-      {
-        tag: 'img[data-media]',
-        getAttrs: (element) => ({
-          src: element.dataset.media,
-          alt: element.dataset.alt === undefined ? null : element.getAttribute('alt'),
-          title: element.getAttribute('title'),
-        }),
-      },
-    ],
-    renderHTML: ({ node: { attrs } }) => {
-      const { src, alt, title, style } = attrs as Record<string, string | null>;
-      const own = alt ? { 'data-alt': '' } : {};
-      const more = {
-        ...(title ? { title } : {}),
-        ...(style ? { 'data-style': style } : {}),
-        ...own,
-      };
-      return ['img', { 'data-media': src, src: shown[src ?? ''] ?? '', alt: alt || src, ...more }];
+const pictures: AnyExtension = Image.extend({
+  parseHTML: () => [
+    {
+      tag: 'img[data-media]',
+      getAttrs: (element) => ({
+        src: element.dataset.media,
+        alt: element.dataset.alt === undefined ? null : element.getAttribute('alt'),
+        title: element.getAttribute('title'),
+      }),
     },
-  }).configure({ inline: true });
+  ],
+  renderHTML: ({ node: { attrs } }) => {
+    const { src, alt, title, style } = attrs as Record<string, string | null>;
+    const own = alt ? { 'data-alt': '' } : {};
+    const more = {
+      ...(title ? { title } : {}),
+      ...(style ? { 'data-style': style } : {}),
+      ...own,
+    };
+    const address = stablePath(src ?? '', 640);
+    return ['img', { 'data-media': src, src: address, alt: alt || src, ...more }];
+  },
+}).configure({ inline: true });
 
 /** Marks the links that lead to what is not live: on pages their words stand alone. */
 const darkLinks = (dark: readonly string[]): Extension =>
@@ -155,14 +156,9 @@ export function besides(doc: unknown, text: TextOffer): string {
 }
 
 /**
- * What an editor of a text knows: the nodes and marks of `core/rich-text` that it may hold; `shown`:
- * addresses of pictures by their names.
+ * What an editor of a text knows: the nodes and marks of `core/rich-text` that it may hold.
  */
-export function extensionsFor(
-  doc: unknown,
-  text: TextOffer,
-  shown: Readonly<Record<string, string>> = {},
-): AnyExtension[] {
+export function extensionsFor(doc: unknown, text: TextOffer): AnyExtension[] {
   const { mark, block, levels } = knownIn(doc, text);
   const only = <T>(is: boolean, options: T): T | false => (is ? options : false);
   return [
@@ -187,7 +183,7 @@ export function extensionsFor(
     Kept,
     ToToolbar,
     Styled,
-    ...(block('image') ? [picturesOf(shown)] : []),
+    ...(block('image') ? [pictures] : []),
     ...(block('table') ? TABLE : []),
     PartNode,
     EntryNode,

@@ -2,19 +2,10 @@
 
 import type { Editor } from '@tiptap/core';
 import { useEditorState } from '@tiptap/react';
-import type { Option } from '@/server/queries/offers.ts';
-import { Thumbnails } from '../controls/picture.tsx';
+import { MediaPicker } from '../../media/media-picker.tsx';
 
 /** Places a picture, or says what the selected one shows where that is other than its own words. */
-export function PictureLine({
-  editor,
-  options,
-  onDone,
-}: {
-  editor: Editor;
-  options: Option[];
-  onDone: () => void;
-}) {
+export function PictureLine({ editor, onDone }: { editor: Editor; onDone: () => void }) {
   const selected = useEditorState({
     editor,
     selector: ({ editor: e }) =>
@@ -32,8 +23,8 @@ export function PictureLine({
           />
         </label>
       )}
-      <Thumbnails
-        options={options}
+      <MediaPicker
+        takes={{}}
         onPick={(src) => {
           editor.chain().focus().setImage({ src }).run();
           onDone();

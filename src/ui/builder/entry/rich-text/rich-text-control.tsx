@@ -4,6 +4,8 @@ import type { Editor, JSONContent } from '@tiptap/core';
 import { EditorContent, useEditor } from '@tiptap/react';
 import { useEffect, useRef, useState } from 'react';
 import { type Removed, type RichNode, normalRichText } from '@/core/rich-text/index.ts';
+import { SentFiles } from '../../media/sent-files.tsx';
+import { type SendingFiles, useSending } from '../../media/use-sending.ts';
 import type { ControlProps } from '../controls/definition.ts';
 import { besides, extensionsFor } from './extensions.ts';
 import { insertDocument, readPasted } from './paste.ts';
@@ -32,7 +34,7 @@ function TextEditor({ text, ...props }: ControlProps & { text: TextWorld['text']
   const [removed, setRemoved] = useState<Removed[]>([]);
   const [source, setSource] = useState<SourceForm | null>(null);
   const [found, setFound] = useState<Record<string, string>>({});
-  const editor = useText(props, text, setRemoved);
+  const { editor, sending } = useText(props, text, setRemoved);
   const { zone, now, entry } = props;
   const world = { zone, now, entry, readOnly, text, names: { ...field.names, ...found } };
   return (
@@ -60,6 +62,7 @@ function TextEditor({ text, ...props }: ControlProps & { text: TextWorld['text']
           <EditorContent editor={editor} />
         )}
       </TextWorldProvider>
+      <SentFiles sending={sending} />
       {removed.length > 0 && (
         <RemovedLine
           removed={removed}
@@ -89,14 +92,18 @@ function TextEditor({ text, ...props }: ControlProps & { text: TextWorld['text']
   );
 }
 
-/** The editor of a text, which keeps up with what comes from elsewhere. */
+/** The editor of a text, which keeps up with what comes from elsewhere, and the pictures put into it. */
 function useText(
   { id, field, value, readOnly, onChange }: ControlProps,
   text: TextWorld['text'],
   onRemoved: (removed: Removed[]) => void,
-): Editor | null {
+): { editor: Editor | null; sending: SendingFiles } {
+  const made = useRef<Editor | null>(null);
+  const sending = useSending(({ id: src }) =>
+    made.current?.chain().focus().setImage({ src }).run(),
+  );
   const known = useRef(value);
-  const [extensions] = useState(() => extensionsFor(value, text, picturesOf(field)));
+  const [extensions] = useState(() => extensionsFor(value, text));
   const editor = useEditor({
     extensions,
     content: documentFor(value),
@@ -120,6 +127,11 @@ function useText(
   });
   function take(data: DataTransfer | null): boolean {
     const html = data?.getData('text/html') ?? '';
+    const files = [...(data?.files ?? [])];
+    if (files.length > 0 && html === '' && mayHoldPictures(text)) {
+      sending.send(files);
+      return true;
+    }
     if (!editor || html === '') return false;
     const { doc, removed } = readPasted(html, text);
     // What was copied from such an editor, and may stand here, it puts in place better itself.
@@ -144,16 +156,14 @@ function useText(
       editor.commands.setContent(documentFor(value), { emitUpdate: false });
   }, [editor, value]);
   useEffect(() => {
+    made.current = editor;
     editor?.setEditable(!readOnly, false);
   }, [editor, readOnly]);
-  return editor;
+  return { editor, sending };
 }
 
-/** Addresses of the site's pictures, small, by their names. */
-function picturesOf({ options }: ControlProps['field']): Record<string, string> {
-  return Object.fromEntries(
-    options.flatMap(({ value, picture }) => (picture === undefined ? [] : [[value, picture]])),
-  );
+function mayHoldPictures({ blocks }: TextWorld['text']): boolean {
+  return blocks === null || blocks.includes('image');
 }
 
 /** A stored document as the editor takes it; a blank one where there is none. */

@@ -104,14 +104,13 @@ export function RichTextToolbar({ editor, text, props, onNamed }: Props) {
 function Asked({
   asking,
   editor,
-  props: { id, now, entry: own, field },
+  props: { id, now, entry: own },
   onNamed,
   done,
 }: Omit<Props, 'text'> & { asking: Asking; done: () => void }) {
   if (asking === 'link')
     return <LinkLine editor={editor} at={now} onNamed={onNamed} onDone={done} />;
-  if (asking === 'picture')
-    return <PictureLine editor={editor} options={field.options} onDone={done} />;
+  if (asking === 'picture') return <PictureLine editor={editor} onDone={done} />;
   return (
     <div className="border-b border-rule p-2">
       <EntryPicker

@@ -1,4 +1,4 @@
-import { FORMATS } from '@/core/design/kinds/media.ts';
+import { type FormatName, FORMAT_NAMES, MEDIA_FORMATS } from '@/core/design/media-formats.ts';
 import { Line } from '@/ui/primitives/line.tsx';
 import type { FieldSettingsProps } from './definition.ts';
 import { NumberBox } from './limits.tsx';
@@ -7,8 +7,8 @@ import { having } from './with.ts';
 /** Which files a field takes: their formats, and how large they may be. */
 export function MediaSettings({ id, field, readOnly, onChange }: FieldSettingsProps) {
   const chosen = field.formats ?? [];
-  const toggle = (format: (typeof FORMATS)[number], on: boolean): void => {
-    const formats = FORMATS.filter((f) => (f === format ? on : chosen.includes(f)));
+  const toggle = (format: FormatName, on: boolean): void => {
+    const formats = FORMAT_NAMES.filter((f) => (f === format ? on : chosen.includes(f)));
     onChange(having(field, 'formats', formats.length > 0 ? [...formats] : undefined));
   };
   return (
@@ -24,7 +24,7 @@ export function MediaSettings({ id, field, readOnly, onChange }: FieldSettingsPr
           aria-label="Formats"
           className="flex flex-wrap gap-x-4"
         >
-          {FORMATS.map((format) => (
+          {FORMAT_NAMES.map((format) => (
             <label key={format} className="flex items-center gap-2 py-1">
               <input
                 type="checkbox"
@@ -33,7 +33,7 @@ export function MediaSettings({ id, field, readOnly, onChange }: FieldSettingsPr
                 disabled={readOnly}
                 onChange={(e) => toggle(format, e.target.checked)}
               />
-              {format.toUpperCase()}
+              {MEDIA_FORMATS[format].label}
             </label>
           ))}
         </div>
