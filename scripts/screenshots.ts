@@ -20,6 +20,7 @@ const VIEWS: [string, string][] = [
   ['listing', '/build/listings/sow-this-month'],
   ['left-out', '/build/listings/sow-this-month'],
   ['picks', '/build/listings/picks/shelf'],
+  ['media', '/build/media?medium=lantern-pea.webp'],
   ['bench', '/build/bench'],
   ['settings', '/build/settings'],
   ['subjects', '/build/settings/subjects/families'],

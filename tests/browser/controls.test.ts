@@ -133,9 +133,9 @@ describe('a form', () => {
     await open('/build/content/frost-lettuce');
     // Other fields offer to choose another, too.
     await clickOn(By.id('field-picture'));
-    await writeInto('Find a picture by file name', 'chapel-runner');
-    const thumbnail = await ready(By.css('ul button img'));
-    expect(await thumbnail.getAttribute('src')).toMatch(/\/media\/[0-9a-f]{64}\/160\.webp$/);
+    await writeInto('Find by name or words', 'chapel-runner');
+    const thumbnail = await ready(By.css('.medium-card:has([title="chapel-runner.webp"]) img'));
+    expect(await thumbnail.getAttribute('src')).toMatch(/\/media\/[0-9a-f]{64}\/320$/);
     await thumbnail.click();
     await press('Save');
     await see('Not public until it is published');

@@ -4,7 +4,7 @@ import type { RunningServer } from './run.ts';
 /** Somebody signed in to a running server, without a browser. */
 export interface Session {
   command: (name: string, input: unknown, job?: string) => Promise<Result<unknown>>;
-  request: (path: string, method?: string) => Promise<Response>;
+  request: (path: string, method?: string, body?: BodyInit) => Promise<Response>;
 }
 
 /** Signs in with a server's link. */
@@ -23,6 +23,7 @@ export async function signIn({ url, link }: RunningServer): Promise<Session> {
       const answer = await fetch(address, { method: 'POST', headers, body: JSON.stringify(input) });
       return (await answer.json()) as Result<unknown>;
     },
-    request: (path, method = 'GET') => fetch(url + path, { method, headers }),
+    request: (path, method = 'GET', body) =>
+      fetch(url + path, { method, headers, ...(body === undefined ? {} : { body }) }),
   };
 }

@@ -12,7 +12,7 @@ import { mediumNow } from '../store/media.ts';
 import { statement } from '../store/statement.ts';
 import { CLOSED_POLICY, plain } from './answer.ts';
 import { isUnchanged } from './conditional.ts';
-import { PictureSizes } from './picture-sizes.ts';
+import { PictureSizes, madeType } from './picture-sizes.ts';
 import { partOf } from './range.ts';
 import { StyleSheets } from './style-sheets.ts';
 
@@ -36,7 +36,7 @@ type Found =
 
 const KEPT_BYTES = 32 * 1024 * 1024;
 const PICTURE = new RegExp(
-  `^/media/([0-9a-f]{64})/(\\d{2,4})(?:-(${RATIOS.join('|').replaceAll(':', 'x')})-(\\d{1,3})-(\\d{1,3}))?$`,
+  `^/media/([0-9a-f]{64})/([1-9]\\d{1,3})(?:-(${RATIOS.join('|').replaceAll(':', 'x')})-(0|[1-9]\\d{0,2})-(0|[1-9]\\d{0,2}))?$`,
 );
 const FILE = /^\/media\/([0-9a-f]{64})\/([^/]+)$/;
 
@@ -114,7 +114,7 @@ export class MediaDelivery {
     const cut = shape ? { shape, focusX, focusY } : null;
     const body = await this.sizes.get({ hash, width, cut, format });
     const etag = `"${parts[0].slice('/media/'.length).replace('/', '-')}.${format}"`;
-    return { body, type: `image/${format}`, etag, cache: FOREVER, vary: true };
+    return { body, type: madeType(body), etag, cache: FOREVER, vary: true };
   }
 
   /** A whole file by its content and the last part of a name that it has or had. */

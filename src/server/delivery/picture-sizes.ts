@@ -14,6 +14,11 @@ export interface WantedSize {
   format: 'webp' | 'avif';
 }
 
+/** The media type of a picture that was made: one that moves is WebP, whatever was wanted. */
+export function madeType(body: Buffer): 'image/webp' | 'image/avif' {
+  return body.toString('latin1', 0, 4) === 'RIFF' ? 'image/webp' : 'image/avif';
+}
+
 /** So much of what was made is kept; what was asked for longest ago goes first. */
 const KEPT_BYTES = 512 * 1024 * 1024;
 const MOST_PIXELS = 100_000_000;
@@ -64,7 +69,8 @@ export class PictureSizes {
 
   private async make(wanted: WantedSize, name: string): Promise<Buffer> {
     const body = await drawn(join(this.data, 'media', wanted.hash), wanted);
-    if (await keep(join(this.folder, name), body)) this.kept.set(name, body.length);
+    const isKept = body.length <= this.kept.maxSize && (await keep(join(this.folder, name), body));
+    if (isKept) this.kept.set(name, body.length);
     return body;
   }
 
@@ -92,8 +98,7 @@ async function drawn(source: string, { width, cut, format }: WantedSize): Promis
   const isDrawing = is === 'svg';
   const widest = Math.min(autoOrient.width, cut ? autoOrient.height * cut.shape : Infinity);
   const density = Math.ceil((72 * width) / Math.max(1, widest));
-  // Moving pictures move in WebP only.
-  const animated = pages > 1 && format === 'webp';
+  const animated = pages > 1;
   const image = sharp(source, {
     ...options,
     animated,
@@ -102,9 +107,9 @@ async function drawn(source: string, { width, cut, format }: WantedSize): Promis
   if (!animated) image.autoOrient();
   if (cut) await cutTo(image, cut);
   image.resize({ width, withoutEnlargement: !isDrawing });
-  const made =
-    format === 'avif' ? image.avif({ quality: 55, effort: 2 }) : image.webp({ quality: 82 });
-  return made.toBuffer();
+  // In AVIF a moving picture would stand still.
+  if (format === 'webp' || animated) return image.webp({ quality: 82 }).toBuffer();
+  return image.avif({ quality: 55, effort: 2 }).toBuffer();
 }
 
 /** Cuts a picture to a shape, so that what matters lies as near its middle as it can. */

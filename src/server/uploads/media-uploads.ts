@@ -91,8 +91,9 @@ export class MediaUploads {
   /** Throws one away with what has arrived of it. */
   discard(person: string, id: string): void {
     const upload = this.find(person, id);
+    if (!upload) return;
     this.open.delete(id);
-    if (upload) rmSync(upload.file, { force: true });
+    rmSync(upload.file, { force: true });
   }
 
   private find(person: string, id: string): MediaUpload | null {
@@ -121,7 +122,7 @@ async function append(
       try {
         await file.appendFile(content);
       } catch (error) {
-        await file.truncate(offset); // half a piece would not be gone on with
+        await file.truncate(offset).catch(() => undefined); // half a piece is not gone on with
         throw error;
       }
     } finally {

@@ -23,7 +23,7 @@ export function Dialog({
         <Radix.Content
           {...focusBack}
           aria-describedby={undefined}
-          className="fixed top-1/4 left-1/2 z-30 w-[560px] max-w-[92vw] -translate-x-1/2 rounded-md border border-edge bg-white p-6"
+          className="fixed top-[8vh] left-1/2 z-30 max-h-[88vh] w-[560px] overflow-y-auto max-w-[92vw] -translate-x-1/2 rounded-md border border-edge bg-white p-6"
         >
           <Radix.Title className="text-section font-semibold">{title}</Radix.Title>
           {children}

@@ -41,7 +41,7 @@ export function safeSvg(text: string): string | null {
       '*': (tagName, attribs) => ({ tagName, attribs: safeAttributes(attribs) }),
     },
     exclusiveFilter: ({ tag, text: inner, attribs }) =>
-      (tag === 'style' && (/[<&]/.test(inner) || fetches(inner))) ||
+      (tag === 'style' && (/[<&]|\]\]>/.test(inner) || fetches(inner))) ||
       (tag.startsWith('animate') && /href|^on/i.test(attribs.attributeName ?? '')),
   });
   const end = clean.lastIndexOf('</svg>');

@@ -62,7 +62,7 @@ export function FocusPoint({
             alt={line.alt}
             width={line.width}
             height={line.height}
-            className="max-h-60 w-auto max-w-full"
+            className="max-h-52 w-auto max-w-full"
           />
           <span
             aria-hidden

@@ -34,6 +34,15 @@ export function MediaPicker({ takes, onPick }: { takes: Takes; onPick: (id: stri
       onFiles={(files) => sending.send(files)}
     >
       <div className="mb-2 flex items-center gap-2">
+        {/* Before the box, so that Tab leads from what is looked for to what is found. */}
+        <span className="order-last">
+          <ChooseFiles
+            label="Add a file"
+            accept={ACCEPTED}
+            multiple={false}
+            onFiles={(files) => sending.send(files)}
+          />
+        </span>
         <input
           autoFocus
           type="search"
@@ -42,12 +51,6 @@ export function MediaPicker({ takes, onPick }: { takes: Takes; onPick: (id: stri
           className="control min-w-0 flex-1"
           value={words}
           onChange={(e) => setWords(e.target.value)}
-        />
-        <ChooseFiles
-          label="Add a file"
-          accept={ACCEPTED}
-          multiple={false}
-          onFiles={(files) => sending.send(files)}
         />
       </div>
       <SentFiles sending={sending} />

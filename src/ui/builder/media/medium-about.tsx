@@ -45,6 +45,7 @@ export function MediumAbout({
       className="flex flex-col gap-2"
       onSubmit={(e) => {
         e.preventDefault();
+        e.stopPropagation(); // it may stand in front of another form
         void save();
       }}
     >

@@ -1,0 +1,91 @@
+import { existsSync, readdirSync, rmSync, symlinkSync, writeFileSync, mkdirSync } from 'node:fs';
+import { join } from 'node:path';
+import sharp from 'sharp';
+import { expect, test } from 'vitest';
+import { PictureSizes } from '@/server/delivery/picture-sizes.ts';
+import { MediaUploads } from '@/server/uploads/media-uploads.ts';
+import { temporaryFolder } from '../helpers/folder.ts';
+
+const HASH = 'a'.repeat(64);
+const noise = (width: number): Promise<Buffer> =>
+  sharp({
+    create: {
+      ...{ width, height: width, channels: 3, background: '#000' },
+      noise: { type: 'gaussian', mean: 128, sigma: 60 },
+    },
+  })
+    .png()
+    .toBuffer();
+
+test('where the disk is full a piece is refused in words, and gone on with once there is room', async () => {
+  const data = temporaryFolder();
+  const uploads = new MediaUploads(data);
+  const content = await noise(40);
+  const begun = uploads.begin('me', { name: 'pea.png', size: content.length });
+  const id = begun.ok ? begun.value : '';
+  const file = join(data, 'incoming', id);
+  symlinkSync('/dev/full', file); // a device that has no room left
+  const refused = await uploads.add('me', id, { offset: 0, content });
+  expect(refused).toMatchObject({
+    issues: [{ code: 'not-kept', message: 'The server’s disk is full; nothing was changed.' }],
+  });
+  rmSync(file);
+  const added = await uploads.add('me', id, { offset: 0, content });
+  expect(added).toEqual({ ok: true, value: { received: content.length } });
+  expect(await uploads.finish('me', id)).toMatchObject({ ok: true });
+});
+
+test('a file on its way is nobody else’s', async () => {
+  const uploads = new MediaUploads(temporaryFolder());
+  const begun = uploads.begin('me', { name: 'pea.png', size: 3 });
+  const id = begun.ok ? begun.value : '';
+  const content = new Uint8Array(3);
+  expect((await uploads.add('you', id, { offset: 0, content })).ok).toBe(false);
+  expect((await uploads.received('you', id)).ok).toBe(false);
+  uploads.discard('you', id);
+  expect((await uploads.received('me', id)).ok).toBe(true);
+});
+
+test('pieces that come at once are put one after the other, none twice', async () => {
+  const data = temporaryFolder();
+  const uploads = new MediaUploads(data);
+  const content = await noise(60);
+  const begun = uploads.begin('me', { name: 'pea.png', size: content.length });
+  const id = begun.ok ? begun.value : '';
+  await Promise.all([1, 2, 3].map(() => uploads.add('me', id, { offset: 0, content })));
+  expect(await uploads.received('me', id)).toEqual({
+    ok: true,
+    value: { received: content.length },
+  });
+  expect((await uploads.finish('me', id)).ok).toBe(true);
+});
+
+/** A data folder with a picture, and the sizes that are kept of it. */
+async function withSizes(bytes: number) {
+  const data = temporaryFolder();
+  mkdirSync(join(data, 'media'));
+  writeFileSync(join(data, 'media', HASH), await noise(400));
+  const sizes = new PictureSizes(data, bytes);
+  const get = (width: number) => sizes.get({ hash: HASH, width, cut: null, format: 'webp' });
+  const kept = (): string[] =>
+    existsSync(join(data, 'sizes', HASH)) ? readdirSync(join(data, 'sizes', HASH)).sort() : [];
+  return { data, get, kept };
+}
+
+test('sizes are made once, however many ask', async () => {
+  const { get } = await withSizes(10_000_000);
+  const [first, ...others] = await Promise.all([1, 2, 3, 4].map(() => get(160)));
+  expect(others.every((other) => other === first)).toBe(true);
+});
+
+test('no more is kept than may be; what was asked for longest ago goes', async () => {
+  const { data, get, kept } = await withSizes(10_000_000);
+  const one = (await get(320)).length;
+  const small = new PictureSizes(data, Math.round(one * 1.1));
+  const size = (width: number) => ({ hash: HASH, width, cut: null, format: 'webp' as const });
+  await new Promise((resolve) => setTimeout(resolve, 100)); // it finds what is there
+  await small.get(size(160));
+  await expect.poll(kept, { timeout: 5000 }).toEqual(['160.webp']);
+  await small.get(size(480)); // larger than all that may be kept
+  expect(kept()).toEqual(['160.webp']);
+});
