@@ -13,6 +13,7 @@ const CORE = [
   'site',
   'design-edit',
   'outline',
+  'intake',
   'forecast',
 ];
 const shared =

@@ -10,43 +10,58 @@ export function loadCommand(program: Command, exit: Exit): void {
   program
     .command('load')
     .description('Replace the site by the one in a folder; all of it or nothing.')
-    .argument('<folder>', 'a site folder, as described in docs/site-folder.md')
+    .argument(
+      '<folder>',
+      'a site folder, as described in docs/site-folder.md; with --as a folder or file of records',
+    )
     .option('--data <dir>', 'data folder (default: BONTEL_DATA, else ./data)')
     .option('--dry-run', 'tell what it would do, and do nothing')
+    .option('--as <type>', 'add what other tools made as entries of a type, and keep the rest')
+    .option('--map <file>', 'which key becomes which field (docs/bringing-in.md); guessed without')
     .option('--json', 'print the result as JSON')
     .action(async (folder: string, options: LoadOptions) => {
-      // Loaded here, so that commands which only read start fast.
-      const [{ readSite }, { loadSite }] = await Promise.all([
-        import('@/server/files/read-site.ts'),
-        import('@/server/commands/load-site.ts'),
-      ]);
-      const now = Date.now();
-      tell(`Reading ${folder}`);
-      const { site, issues } = await readSite(folder, now);
-      if (!site) return void exit(refuse(issues, options.json));
-      const paths = dataFolder(options.data);
-      if (options.dryRun) return void exit(await dryRun(paths.database, site, now, options));
-      const connection = openDatabase(paths.database);
-      try {
-        const result = loadSite(connection, paths.folder, COMMAND_LINE, site, now, tell);
-        if (!result.ok) return void exit(refuse(result.issues, options.json));
-        if (options.json) printJson({ loaded: true, ...result.value });
-        else {
-          process.stdout.write(
-            `Loaded ${result.value.entries} entries and ${result.value.pictures} files.\n`,
-          );
-          reportIssues(result.value.findings);
-        }
-      } catch (error) {
-        throw problemOf(error, paths.database);
-      } finally {
-        connection.close();
-      }
+      const isFromElsewhere = options.as !== undefined || options.map !== undefined;
+      const bring = isFromElsewhere ? (await import('./bring-in.ts')).bringInFolder : loadWhole;
+      exit(await bring(folder, options));
     });
+}
+
+/** Puts a site folder in place of what is there. */
+async function loadWhole(folder: string, options: LoadOptions): Promise<number> {
+  // Loaded here, so that commands which only read start fast.
+  const [{ readSite }, { loadSite }] = await Promise.all([
+    import('@/server/files/read-site.ts'),
+    import('@/server/commands/load-site.ts'),
+  ]);
+  const now = Date.now();
+  tell(`Reading ${folder}`);
+  const { site, issues } = await readSite(folder, now);
+  if (!site) return refuse(issues, options.json);
+  const paths = dataFolder(options.data);
+  if (options.dryRun) return dryRun(paths.database, site, now, options);
+  const connection = openDatabase(paths.database);
+  try {
+    const result = loadSite(connection, paths.folder, COMMAND_LINE, site, now, tell);
+    if (!result.ok) return refuse(result.issues, options.json);
+    if (options.json) printJson({ loaded: true, ...result.value });
+    else {
+      process.stdout.write(
+        `Loaded ${result.value.entries} entries and ${result.value.pictures} files.\n`,
+      );
+      reportIssues(result.value.findings);
+    }
+    return 0;
+  } catch (error) {
+    throw problemOf(error, paths.database);
+  } finally {
+    connection.close();
+  }
 }
 
 interface LoadOptions {
   data?: string;
+  as?: string;
+  map?: string;
   json?: boolean;
   dryRun?: boolean;
 }

@@ -16,6 +16,11 @@ const step = fc.oneof(
   }),
   fc.record({ do: fc.constant('cancel' as const) }),
   fc.record({
+    do: fc.constant('bring in' as const),
+    names: fc.array(fc.constantFrom('Pea', 'Bean', 'Oat', ''), { minLength: 1, maxLength: 3 }),
+    publish: fc.constantFrom('no' as const, 'yes' as const),
+  }),
+  fc.record({
     do: fc.constant('refer' as const),
     entry: fc.constantFrom('v0', 'v1', 'v2'),
     target: fc.constantFrom('g0', 'g1', 'p0'),
@@ -174,6 +179,7 @@ export const SELDOM: readonly Write[] = [
   { do: 'save', entry: 'g0', title: 'Moved' },
   { do: 'publish', entry: 'g0', after: 100_000 },
   { do: 'cancel' },
+  { do: 'bring in', names: ['Oat'], publish: 'yes' },
   { do: 'refer', entry: 'v0', target: 'g0', leads: true },
   { do: 'desk', entry: 'v0' },
   { do: 'many', entries: ['g0'], what: { do: 'give', author: 'command-line' }, undo: true },

@@ -1,4 +1,7 @@
-import { dirname } from 'node:path';
+import { mkdtempSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { dirname, join } from 'node:path';
+import { Stage } from '@/server/db/stage.ts';
 import type { CommandName } from '@/server/commands/index.ts';
 import { runCommand } from '@/server/commands/run.ts';
 import type { Connection } from '@/server/db/connection.ts';
@@ -121,6 +124,29 @@ export class LivedSite {
         this.run('restoreMedium', { id, starts });
       }
     }
+  }
+
+  /** Brings varieties in from a table, into what was brought before where anything was. */
+  private bringIn(names: readonly string[], publish: 'no' | 'yes'): void {
+    const file = join(mkdtempSync(join(tmpdir(), 'bontel-stage-')), 'stage.db');
+    const stage = new Stage(file);
+    names.forEach((title, i) =>
+      stage.add({
+        ...{ source: `t.csv#${i}`, line: i + 2, body: null },
+        values: { title, traits: `tall;${title}`, stock: `${i}`, like: names[0] },
+      }),
+    );
+    stage.close();
+    const fields = { title: 'title', traits: 'traits', stock: 'stock' };
+    const mapping = {
+      type: 'variety',
+      fields,
+      publish,
+      gone: publish === 'yes' ? 'retire' : 'stay',
+    };
+    const source = this.one('SELECT min(id) FROM source WHERE ?');
+    this.run('bringIn', { stage: file, source, name: 'Table', mapping });
+    rmSync(dirname(file), { recursive: true, force: true });
   }
 
   /** Does one thing, refused or not. */
@@ -247,6 +273,9 @@ export class LivedSite {
       case 'pick until':
       case 'move pick':
         this.pickOrNot(what, later);
+        break;
+      case 'bring in':
+        this.bringIn(what.names, what.publish);
         break;
       case 'add medium':
       case 'change medium':

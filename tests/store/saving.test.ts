@@ -63,6 +63,11 @@ function storedRows({ driver }: Connection): Record<string, unknown[]> {
     media: all('SELECT * FROM media ORDER BY id, starts'),
     filters: all('SELECT * FROM saved_filter ORDER BY id'),
     columns: all('SELECT * FROM chosen_columns ORDER BY person, type'),
+    sources: (all('SELECT * FROM source ORDER BY id') as { mapping: string }[]).map((row) => ({
+      ...row,
+      mapping: JSON.parse(row.mapping) as object,
+    })),
+    brought: all('SELECT * FROM brought ORDER BY source, record'),
     designs: all('SELECT * FROM design_version ORDER BY starts, id'),
     bench: all(`SELECT person, made, edit FROM design_edit WHERE state = 'open' ORDER BY id`),
     settled: all(`SELECT value FROM meta WHERE key = 'settled'`),

@@ -21,6 +21,7 @@ import { restoreEntry } from './restore-entry.ts';
 import { saveEntry } from './save-entry.ts';
 import { setReference } from './set-reference.ts';
 import { addSubjects } from './subjects/add-subjects.ts';
+import { bringIn } from './intake/bring-in.ts';
 import { addMedium } from './media/add-medium.ts';
 import { changeMedium } from './media/change-medium.ts';
 import { deleteMedium } from './media/delete-medium.ts';
@@ -48,6 +49,7 @@ export const COMMANDS = {
   addSubjects,
   changeSubjects,
   undoSubjects,
+  bringIn,
   addMedium,
   changeMedium,
   replaceMedium,

@@ -95,7 +95,7 @@ export function writeRevision(
 }
 
 /** Lets a new entry stand in the picks that its type presets, last in each. */
-function joinPicks(context: CommandContext, id: string, { presets }: ContentType): void {
+export function joinPicks(context: CommandContext, id: string, { presets }: ContentType): void {
   const { connection, site, at } = context;
   for (const key of presets.picks ?? []) {
     const picks = site.picksIds.get(key)!;
@@ -150,7 +150,7 @@ function newer(): Refused['issues'][number] {
 }
 
 /** A new entry needs something to be called by. */
-function blankName(type: ContentType, values: Values, id: string | null): Refused['issues'] {
+export function blankName(type: ContentType, values: Values, id: string | null): Refused['issues'] {
   const naming = type.fields.find((f) => f.key === type.naming);
   if (id !== null || !naming || !isBlank(values[naming.id])) return [];
   return [

@@ -85,3 +85,29 @@ export const bulkChange = sqliteTable(
   },
   (t) => [index('bulk_change_person').on(t.person, t.id)],
 );
+
+/** Where content was brought in from: how its records become entries, kept to bring them again. */
+export const source = sqliteTable('source', {
+  id: text('id').primaryKey(),
+  name: text('name').notNull(),
+  /** JSON: the mapping; its type goes by its id. */
+  mapping: text('mapping').notNull(),
+  /** Who brought from it last, and when. */
+  person: text('person').notNull(),
+  at: integer('at').notNull(),
+});
+
+/** Which record of a source became which entry, and what it said. */
+export const brought = sqliteTable(
+  'brought',
+  {
+    source: text('source').notNull(),
+    record: text('record').notNull(),
+    entry: text('entry').notNull(),
+    /** The revision that it was saved as: a later one was written here. */
+    revision: integer('revision').notNull(),
+    /** Tells what it said from what it says. */
+    print: text('print').notNull(),
+  },
+  (t) => [primaryKey({ columns: [t.source, t.record] })],
+);

@@ -22,6 +22,10 @@ export interface MarkdownFinding {
 export interface MarkdownWorld {
   /** Whether there is such a picture; where nobody says, all that lie in the site are taken. */
   hasPicture?: (id: string) => boolean;
+  /** The name of a medium that an address leads to from where the text comes; null where none is. */
+  findPicture?: (url: string) => string | null;
+  /** What an address leads to from where the text comes: the id of an entry; null for others. */
+  findEntry?: (url: string) => string | null;
   tell?: (finding: MarkdownFinding) => void;
 }
 
@@ -294,13 +298,15 @@ class MarkdownReader {
     title: string | null | undefined,
     marks: RichMark[],
   ): RichNode[] {
-    const entry = entryOf(url);
+    const entry = entryOf(url) ?? this.world.findEntry?.(url) ?? null;
     if (entry !== null) {
       const attrs = { entry, ...(title ? { title } : {}) };
       return this.inline(node.children, [...marks, { type: 'link', attrs }]);
     }
     const href = encodeAddress(url);
-    if (!isSafeLink(href)) {
+    // From elsewhere: what is named by its place among files leads nowhere here.
+    const isLost = this.world.findEntry && !/^([a-z][a-z0-9+.-]*:|[/#])/i.test(url);
+    if (isLost || !isSafeLink(href)) {
       this.tell(node, `A link to ${short(url)} may not stand; its words stay.`);
       return this.inline(node.children, marks);
     }
@@ -315,9 +321,10 @@ class MarkdownReader {
     node: Pick<Nodes, 'position'>,
     marks: RichMark[],
   ): RichNode[] {
-    const src = url.replace(/^(\.\/|\/)?media\//, '');
+    const found = this.world.findPicture?.(url) ?? null;
+    const src = found ?? url.replace(/^(\.\/|\/)?media\//, '');
     const elsewhere = /^[a-z][a-z0-9+.-]*:|^\/\//i.test(url);
-    if (elsewhere || !(this.world.hasPicture?.(src) ?? true)) {
+    if (found === null && (elsewhere || !(this.world.hasPicture?.(src) ?? true))) {
       this.tell(
         node,
         elsewhere

@@ -1,5 +1,6 @@
 import type { Field } from '@/core/design/field.ts';
 import { z } from 'zod';
+import { mappingSpec } from '@/core/intake/mapping.ts';
 import { contentFilters } from '@/core/content/filters.ts';
 import { type Design, type ContentType, designSpec } from '@/core/design/spec.ts';
 import type { SubjectVersion } from '@/core/design/subject-history.ts';
@@ -46,6 +47,8 @@ export interface SavedHistory {
   /** Media as they were before, and since when those of now are as they are. */
   media: z.output<typeof historyFile>['media'];
   mediaSince: z.output<typeof historyFile>['mediaSince'];
+  /** Where content was brought in from. */
+  sources: (z.output<typeof sourceFile> & { id: string })[];
   /** Every type there was or will be, by id, with all fields that it had or will have. */
   types: ReadonlyMap<string, ContentType>;
   /** Filters that people have kept, and columns that they have chosen. */
@@ -169,8 +172,29 @@ const releaseFile = z.strictObject({
 });
 const benchFile = z.array(z.strictObject({ person, made: instant, steps }));
 
+const sourceFile = z.strictObject({
+  name: z.string().min(1).max(80),
+  person,
+  at: instant,
+  /** Its type goes by its id. */
+  mapping: mappingSpec,
+  records: z.array(
+    z.strictObject({
+      record: z.string().max(2000),
+      entry: z.string().max(200),
+      revision: number,
+      print: z.string().max(64),
+    }),
+  ),
+});
+
 /** The files of a saved site's history, by name. */
-export const HISTORY_FILES = { history: historyFile, release: releaseFile, bench: benchFile };
+export const HISTORY_FILES = {
+  history: historyFile,
+  release: releaseFile,
+  bench: benchFile,
+  source: sourceFile,
+};
 
 type Given = z.output<typeof releaseFile> & { id: number; file: string };
 
@@ -182,7 +206,7 @@ export function readHistory(
 ): { history: SavedHistory | null; issues: Issue[] } {
   const given = files.filter((f) => f.startsWith('releases/'));
   if (!files.includes('history.yaml')) {
-    const known = files.filter((f) => f === 'bench.yaml' || f.startsWith('history/'));
+    const known = files.filter((f) => f === 'bench.yaml' || /^(history|sources)\//.test(f));
     const stray = [...known, ...given];
     return { history: null, issues: stray.slice(0, 1).map(notToTheEnd) };
   }
@@ -192,14 +216,25 @@ export function readHistory(
   const bench = files.includes('bench.yaml')
     ? readAs(folder, 'bench.yaml', benchFile)
     : { value: [], issues: [] };
-  const wrong = [...reads.flatMap((r) => r.issues), ...bench.issues];
+  const sources = files
+    .filter((f) => f.startsWith('sources/'))
+    .map((file) => ({ file, ...readAs(folder, file, sourceFile) }));
+  const wrong = [...reads, bench, ...sources].flatMap((r) => r.issues as Issue[]);
   if (wrong.length > 0) return { history: null, issues: wrong };
-  return historyOf(
+  const { history, issues: wrongDesigns } = historyOf(
     value,
     reads.flatMap(({ release }) => release ?? []),
     bench.value!,
     design,
   );
+  if (history)
+    history.sources = sources.map(({ file, value: own }) => ({ id: idOf(file), ...own! }));
+  return { history, issues: wrongDesigns };
+}
+
+/** The id of a source, by its file. */
+function idOf(file: string): string {
+  return file.slice('sources/'.length).replace(/\.[a-z]+$/, '');
 }
 
 /** Puts together what the files of a history say. */
@@ -227,6 +262,7 @@ function historyOf(
     people: new Map(Object.entries(people)),
     releases,
     bench: bench.map(({ steps: own, ...about }) => ({ ...about, edit: { steps: own } })),
+    sources: [],
     types: typesOf([...designs.all, design]),
   };
   return { history, issues: [] };

@@ -165,7 +165,7 @@ function doubledSubjects(subjects: SubjectToLoad[]): Issue[] {
 }
 
 const KNOWN =
-  /^((site|redirects|order|style|styles|history|bench)\.yaml|style\.css|README\.md|(types|listings|templates|text-forms|subjects|picks|entries|media|style|releases|history)\/.+)$/;
+  /^((site|redirects|order|style|styles|history|bench)\.yaml|style\.css|README\.md|(types|listings|templates|text-forms|subjects|picks|entries|media|style|releases|history|sources)\/.+)$/;
 
 function strayFiles(files: string[]): Issue[] {
   return files

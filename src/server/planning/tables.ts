@@ -47,6 +47,11 @@ const STORED: PlannedTable[] = [
   { name: 'bulk_change', key: ROW, changes: ['undone'] },
   { name: 'subject', key: ROW, changes: ['ends', 'position'] },
   { name: 'planned_change', key: ROW, changes: [] },
+  { name: 'by_hand', key: ROW, changes: [] },
+  { name: 'pick', key: ROW, changes: ['ends', 'position'] },
+  { name: 'media', key: ROW, changes: ['ends'] },
+  { name: 'source', key: ROW, changes: ['name', 'mapping', 'person', 'at'] },
+  { name: 'brought', key: ROW, changes: ['entry', 'revision', 'print'] },
   { name: 'design_version', key: ROW, changes: ['spec', 'edits'] },
   {
     name: 'newest',

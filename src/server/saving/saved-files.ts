@@ -15,6 +15,7 @@ import { entryFile } from './entry-file.ts';
 import { entryRows } from './entry-rows.ts';
 import { designOf, historyFiles, releaseRows } from './history-files.ts';
 import { FileNames, type SavedFile } from './saved-file.ts';
+import { sourceFiles } from './source-files.ts';
 import { mediaFiles, mediaHistory } from './media-files.ts';
 import { yamlText } from './yaml-text.ts';
 
@@ -42,6 +43,7 @@ export function* savedFiles(
   yield* mediaFiles(media, dataFolder);
   const pictures = new Set(media.filter(isPicture).map(({ id }) => id));
   yield* entryFiles(connection, until, { design, pictures, names });
+  yield* sourceFiles(connection);
   const sets = design.subjectSets.map(({ id }) => id);
   for (const { id } of design.picks) picks.delete(id);
   const content = {

@@ -1,7 +1,7 @@
 import { type Instant, BEGINNING } from '@/core/time/interval.ts';
 import type { Design } from '@/core/design/spec.ts';
 import type { Connection } from '../../db/connection.ts';
-import { chosenColumns, savedFilter } from '../../db/schema-desk.ts';
+import { brought, chosenColumns, savedFilter, source } from '../../db/schema-desk.ts';
 import type { SavedHistory } from '../../files/read-history.ts';
 import type { ReadMedia } from '../../files/read-media.ts';
 import type { SiteToLoad } from '../../files/read-site.ts';
@@ -15,6 +15,8 @@ import { statement } from '../../store/statement.ts';
 
 const CONTENT = [
   'bulk_change',
+  'source',
+  'brought',
   'saved_filter',
   'chosen_columns',
   'state_stretch',
@@ -71,6 +73,7 @@ export function insertAll(
 function insertHistory(connection: Connection, history: SavedHistory): void {
   const { people, releases, bench } = history;
   insertDesk(connection, history);
+  insertSources(connection, history);
   for (const [id, name] of people) notePerson(connection, { id, name });
   for (const { edits, published, ...release } of releases)
     storeRelease(connection, {
@@ -97,6 +100,21 @@ function insertDesk({ tables }: Connection, { desk: { filters, columns } }: Save
       .insert(chosenColumns)
       .values({ ...whose, columns: JSON.stringify(names) })
       .run();
+}
+
+/** Where content was brought in from, with which record became which entry. */
+function insertSources({ tables }: Connection, { sources }: SavedHistory): void {
+  for (const { records, mapping, ...about } of sources) {
+    tables
+      .insert(source)
+      .values({ ...about, mapping: JSON.stringify(mapping) })
+      .run();
+    for (const record of records)
+      tables
+        .insert(brought)
+        .values({ ...record, source: about.id })
+        .run();
+  }
 }
 
 function insertSubjects(connection: Connection, site: SiteToLoad): void {

@@ -51,7 +51,7 @@ export function MediaFilterBar({
         value={filters.lacking ?? ''}
         onChange={(e) => onFilter({ lacking: (e.target.value || null) as MediaFilters['lacking'] })}
       >
-        <option value="">Complete or not</option>
+        <option value="">Any state</option>
         <option value="alt">No alternative text</option>
         <option value="use">Used nowhere</option>
       </select>
