@@ -12,6 +12,7 @@ export function bundle(outdir) {
       reader: 'src/server/process/reader.ts',
       planner: 'src/server/process/planner.ts',
       saver: 'src/server/process/saver.ts',
+      stager: 'src/server/process/stager.ts',
       cli: 'src/cli/main.ts',
     },
     outdir,

@@ -17,8 +17,10 @@ export interface KeySeen {
 export interface Seen {
   records: number;
   keys: KeySeen[];
-  /** How days by numbers alone must be read; null where either would do. */
+  /** How days by numbers alone must be read; null where either would do, or there are none. */
   days: 'dmy' | 'mdy' | null;
+  /** Whether there are days that could be read either way, and nothing says which. */
+  isEitherDay: boolean;
   /** Folders that hold records, with how many each, the one that was sent being "". */
   folders: { path: string; records: number }[];
 }
@@ -40,7 +42,7 @@ export class Look {
   private records = 0;
   private readonly keys = new Map<string, Tally>();
   private readonly folders = new Map<string, number>();
-  private readonly orders = new Set<'dmy' | 'mdy'>();
+  private readonly orders = new Set<'dmy' | 'mdy' | 'either'>();
 
   /** Takes a record into account. */
   add(record: SourceRecord): void {
@@ -61,10 +63,11 @@ export class Look {
 
   /** What was seen by now. */
   seen(): Seen {
-    const [order, other] = [...this.orders];
+    const [order, other] = (['dmy', 'mdy'] as const).filter((one) => this.orders.has(one));
     return {
       records: this.records,
       days: order && !other ? order : null,
+      isEitherDay: this.orders.size > 0 && (!order || other !== undefined),
       folders: [...this.folders]
         .map(([path, records]) => ({ path, records }))
         .sort((a, b) => (a.path < b.path ? -1 : 1)),

@@ -7,9 +7,6 @@ export const PLACES = {
   '@address': 'Its address',
   '@id': 'What it is known by when it is brought again',
 } as const;
-/** A place besides the fields. */
-export type Place = keyof typeof PLACES;
-
 /** How records become entries of a type. */
 export const mappingSpec = z.strictObject({
   /** Key of the type. */

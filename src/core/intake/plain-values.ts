@@ -60,12 +60,12 @@ function dateOf(
   return `${date}T${two(hours)}:${minute!}:${second ?? '00'}${offset}`;
 }
 
-/** Whether a text can only be read with the day, or only with the month, in front. */
-export function dayOrderOf(text: string): DayOrder | null {
+/** How a day by numbers alone can be read: one way, or `either`; null for what is none. */
+export function dayOrderOf(text: string): DayOrder | 'either' | null {
   const [, a, b] = SHORT.exec(text.trim()) ?? [];
   if (a === undefined) return null;
   if (Number(a) > 12) return 'dmy';
-  return Number(b) > 12 ? 'mdy' : null;
+  return Number(b) > 12 ? 'mdy' : 'either';
 }
 
 /** A number as people write it, such as "1,234.5", "1.234,5", "€ 12" or "40 %"; null for none. */

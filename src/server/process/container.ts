@@ -8,6 +8,7 @@ import type { FolderLoads } from './folder-loads.ts';
 import type { LongWrites } from './long-writes.ts';
 import type { MediaUploads } from '../uploads/media-uploads.ts';
 import type { Uploads } from '../uploads/uploads.ts';
+import type { BringIns } from './bring-ins.ts';
 import type { Saver } from './save-thread.ts';
 import type { WriterThread } from './writer-thread.ts';
 
@@ -27,6 +28,8 @@ export interface Container {
   loads: FolderLoads;
   /** Site folders that browsers send. */
   uploads: Uploads;
+  /** Content from elsewhere that is about to be brought in. */
+  bringIns: BringIns;
   /** Files on their way into the media. */
   incoming: MediaUploads;
   /** What people have written and not saved. */

@@ -14,6 +14,7 @@ import { startAuth } from './auth.ts';
 import { BuilderHandler } from './builder-handler.ts';
 import { setContainer } from './container.ts';
 import { type DataFolder, dataFolder } from './data-folder.ts';
+import { BringIns } from './bring-ins.ts';
 import { FolderLoads } from './folder-loads.ts';
 import { HttpServer } from './http-server.ts';
 import { Presence } from './presence.ts';
@@ -74,6 +75,7 @@ function filesOf(data: DataFolder) {
     loads: new FolderLoads(data),
     uploads: new Uploads(data.folder),
     incoming: new MediaUploads(data.folder),
+    bringIns: new BringIns(data.folder),
   };
 }
 

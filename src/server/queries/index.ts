@@ -11,6 +11,7 @@ import { picksDetail, picksList } from './picks.ts';
 import { settingsDetail, settingsOutcome } from './settings.ts';
 import type { SiteView } from './site-view.ts';
 import { publicFile } from './public-file.ts';
+import { sourcesDetail } from './sources.ts';
 import { subjectsDetail } from './subjects.ts';
 import { textsDetail } from './texts.ts';
 import { todayDetail } from './today.ts';
@@ -29,6 +30,7 @@ export const QUERIES = {
   picksDetail,
   picksList,
   mediaFound,
+  sourcesDetail,
   contentTable,
   entryDetail,
   newEntry,

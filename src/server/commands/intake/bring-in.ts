@@ -1,7 +1,7 @@
 import { randomBytes } from 'node:crypto';
 import { z } from 'zod';
 import type { ContentType } from '@/core/design/spec.ts';
-import { type Mapping, mappingSpec } from '@/core/intake/mapping.ts';
+import { type Mapping, PLACES, mappingSpec } from '@/core/intake/mapping.ts';
 import { type SourceRecord, valueAt } from '@/core/intake/record.ts';
 import type { Issue } from '@/core/issue.ts';
 import { searchKey } from '@/core/text.ts';
@@ -210,10 +210,7 @@ const TWICE: Issue = {
 
 /** @throws Refused where a key is mapped to what is not there */
 function checkMapping({ fields }: Mapping, type: ContentType): void {
-  const keys = new Set([
-    ...type.fields.map((f) => f.key),
-    ...['@created', '@draft', '@address', '@id'],
-  ]);
+  const keys = new Set([...type.fields.map((f) => f.key), ...Object.keys(PLACES)]);
   for (const [key, to] of Object.entries(fields))
     if (!keys.has(to))
       throw new Refused({

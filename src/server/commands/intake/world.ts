@@ -130,7 +130,7 @@ interface TextNeeds extends Pick<IntakeWorld, 'entry' | 'medium'> {
 /** @throws Refused where a text is too much to be read */
 function richText(text: string, from: SourceRecord, needs: TextNeeds): unknown {
   const { entry, medium, besides, context } = needs;
-  const first = from.body?.text === text ? from.body.line : from.line;
+  const first = lineOf(text, from);
   try {
     return markdownToRichText(text, {
       findEntry: (url) => (pathFrom(from, url) === null ? null : entry(null, url, from)),
@@ -147,6 +147,12 @@ function richText(text: string, from: SourceRecord, needs: TextNeeds): unknown {
     const { words } = error.finding;
     throw new Refused({ code: 'too-much', message: words, fix: 'Make several entries of it.' });
   }
+}
+
+/** The line at which a text begins in its file. */
+function lineOf(text: string, { body, line }: SourceRecord): number {
+  const start = body?.text.indexOf(text) ?? -1;
+  return start < 0 ? line : body!.line + body!.text.slice(0, start).split('\n').length - 1;
 }
 
 function pictureOf({ connection }: CommandContext, id: string | null): string | null {

@@ -7,6 +7,7 @@ import { Issues } from '@/ui/primitives/issues.tsx';
 import { counted } from '../format.ts';
 import { command } from '../send.ts';
 import { useAttempts } from '../use-attempts.ts';
+import { ClockLink } from '../shell/clock-link.tsx';
 import { ChooseColumns } from './choose-columns.tsx';
 import { KeptFilters } from './kept-filters.tsx';
 import { WhereWords } from '../listing/where-words.tsx';
@@ -79,6 +80,7 @@ export function ContentFilterBar({ table, total, filters, onFilter, onTake }: Pr
               )
             }
           />
+          <BringInLink type={filters.type} />
           <NewMenu types={table.counts} type={filters.type} />
         </span>
       </div>
@@ -167,5 +169,18 @@ function SearchBox({ search, onSearch }: { search: string; onSearch: (words: str
       value={words}
       onChange={(e) => setWords(e.target.value)}
     />
+  );
+}
+
+/** Leads to where content of other tools is brought in. */
+function BringInLink({ type }: { type: string | undefined }) {
+  const query = type === undefined ? '' : `?type=${encodeURIComponent(type)}`;
+  return (
+    <ClockLink
+      href={`/build/content/bring-in${query}`}
+      className="button inline-flex items-center no-underline"
+    >
+      Bring in
+    </ClockLink>
   );
 }

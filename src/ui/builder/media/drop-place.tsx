@@ -49,12 +49,15 @@ export function ChooseFiles({
   accept,
   multiple = true,
   main = false,
+  folder = false,
   onFiles,
 }: {
   label: string;
   accept: string;
   multiple?: boolean;
   main?: boolean;
+  /** Whether a whole folder is chosen. */
+  folder?: boolean;
   onFiles: (files: File[]) => void;
 }) {
   return (
@@ -67,6 +70,7 @@ export function ChooseFiles({
         className="sr-only"
         accept={accept}
         multiple={multiple}
+        {...(folder ? { webkitdirectory: '' } : {})}
         onChange={(e) => {
           onFiles([...(e.target.files ?? [])]);
           e.target.value = ''; // the same file may be chosen again

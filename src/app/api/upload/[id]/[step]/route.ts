@@ -1,5 +1,6 @@
 import type { Result } from '@/core/issue.ts';
 import { container } from '@/server/process/container.ts';
+import { ndjson } from '@/server/process/ndjson.ts';
 import { denyLoading } from '@/server/process/deny-loading.ts';
 
 type Params = { params: Promise<{ id: string; step: string }> };
@@ -21,22 +22,7 @@ export async function POST(request: Request, { params }: Params): Promise<Respon
       { message: 'There is a site already; say that it is to be replaced.' },
       { status: 409 },
     );
-  return new Response(lines(id, step, request.signal), {
-    headers: { 'content-type': 'application/x-ndjson', 'cache-control': 'no-store' },
-  });
-}
-
-function lines(id: string, step: 'try' | 'load', signal: AbortSignal): ReadableStream {
-  const encoder = new TextEncoder();
-  return new ReadableStream({
-    async start(stream) {
-      const say = (line: object): void => {
-        if (!signal.aborted) stream.enqueue(encoder.encode(`${JSON.stringify(line)}\n`));
-      };
-      say({ result: await carryOut(id, step, (words) => say({ step: words }), signal) });
-      if (!signal.aborted) stream.close();
-    },
-  });
+  return ndjson(request.signal, (tell, signal) => carryOut(id, step, tell, signal));
 }
 
 async function carryOut(
