@@ -143,6 +143,16 @@ describe('a form', () => {
     await see('chapel-runner');
   });
 
+  test('makes the entry that a reference is to lead to, without leaving', async () => {
+    await open('/build/content/new/variety');
+    await write('field-savedBy', 'Newcomer');
+    await see('Make “Newcomer”, a new Grower');
+    await browser.findElement(By.id('field-savedBy')).sendKeys(Key.ENTER);
+    await ready(By.xpath('//*[@id="field-savedBy" and .="Newcomer"]'));
+    await open('/build/content?type=grower');
+    await see('Newcomer');
+  });
+
   test('adds and removes rows and columns of a table', async () => {
     await open('/build/content/new/page');
     await write('field-title', 'A table');

@@ -58,7 +58,7 @@ describe('rich text', () => {
     await press('Set link');
     await type(Key.END, Key.ENTER);
     await press('Picture');
-    await writeInto('Find a picture by file name', 'butter-leaf');
+    await writeInto('Find by name or words', 'butter-leaf');
     await clickOn(By.css('.rich ul button'));
     await type(Key.ENTER);
     await press('Table');

@@ -34,6 +34,7 @@ export const FAMILIES = {
   traits: 'members',
   family: 'members',
   grower: 'members',
+  photo: 'presence',
 } as const;
 
 const condition = fc

@@ -4,8 +4,7 @@ import { PRESETS, type Presets } from '@/core/design/presets.ts';
 import type { ContentType } from '@/core/design/spec.ts';
 import type { Field } from '@/core/design/field.ts';
 import { mentionsOf, parseValue, targetOf } from '@/core/design/field-values.ts';
-import type { ControlName } from '@/core/design/controls.ts';
-import { type ShownWhen, shownWhen } from '@/core/design/shown.ts';
+import { shownWhen } from '@/core/design/shown.ts';
 import { kindOf } from '@/core/design/kinds/index.ts';
 import { isPart } from '@/core/design/text-form.ts';
 import { type Values, valuesOf } from '@/core/design/values.ts';
@@ -20,10 +19,11 @@ import { statement } from '../store/statement.ts';
 import { valuesOfType } from '../store/stored-values.ts';
 import type { LifeSpan } from './life-span.ts';
 import { entryName } from './display.ts';
-import { type FieldNote, notesOf } from './field-notes.ts';
+import { notesOf } from './field-notes.ts';
+import { type FormField, entriesOf } from './form-field.ts';
 import { withMeantSubjects } from './meant-subjects.ts';
-import { type Option, optionsOf } from './offers.ts';
-import { type TextOffer, textOffer } from './text-offer.ts';
+import { optionsOf } from './offers.ts';
+import { textOffer } from './text-offer.ts';
 import { type EntryPicks, entryPicks } from './picks.ts';
 import type { SiteView } from './site-view.ts';
 import { asOf } from '../store/as-of.ts';
@@ -67,33 +67,6 @@ export interface EntryDetail {
   /** The entry that a new one was begun from, and the fields left blank since no two may share them. */
   like?: { id: string; name: string; blank: string[] } | null;
 }
-
-/** A field with what its control needs. */
-export type FormField = Pick<
-  Field,
-  'id' | 'key' | 'label' | 'required' | 'many' | 'section' | 'half' | 'hidden'
-> & {
-  shownWhen: ShownWhen | null;
-  control: ControlName;
-  /** What limits its values, as controls show it. */
-  limits: Pick<Field, 'maxLength' | 'min' | 'max' | 'decimals' | 'unit'>;
-  help: string | null;
-  /** The fields of a group, and what a new one of it starts with. */
-  fields?: FormField[];
-  starts?: Values;
-  /** What is offered at once. */
-  options: Option[];
-  /** Types whose entries are searched for, null for all; undefined where it holds no entries. */
-  entryTypes?: string[] | null;
-  /** The id of the subject set that its values are of, and the language they are compared in. */
-  subjects?: { set: string; language: string };
-  /** What a rich text may hold. */
-  text?: TextOffer;
-  /** What keeps it from being left blank, or from being filled, and where that is changed. */
-  notes: FieldNote[];
-  /** Names of the entries it points at, by id. */
-  names: Record<string, string>;
-};
 
 type RevisionRow = { number: number; saved: number; author: string; name: string; values: string };
 
@@ -345,11 +318,13 @@ export function formFields(
       limits: limitsOf(f),
       required: f.required,
       many: f.many,
+      formats: f.formats,
+      maxKilobytes: f.maxKilobytes,
       help: f.help ?? null,
       notes: notesOf(view, f, all, { at, entry }),
       options: optionsOf(view, f, at),
       ...(target?.of === 'subjects' ? { subjects: setOf(view, target.set, at) } : {}),
-      ...(target?.of === 'entries' ? { entryTypes: target.types && [...target.types] } : {}),
+      ...(target?.of === 'entries' ? entriesOf(view, target.types, at) : {}),
       names: Object.fromEntries(named.map(({ key }) => [key, entryName(view, key)])),
       ...(f.kind === 'richtext' ? { text: textOffer(view, f, named, asked) } : {}),
       ...(f.fields ? groupOf(view, f, values, asked) : {}),

@@ -1,10 +1,15 @@
+import { isDerived } from '@/core/design/computed.ts';
 import type { Field } from '@/core/design/field.ts';
+import type { ContentType } from '@/core/design/spec.ts';
+import { type Values, valuesOf } from '@/core/design/values.ts';
+import { stablePath } from '@/core/site/pictures.ts';
 import { targetOf } from '@/core/design/field-values.ts';
 import { searchKey } from '@/core/text.ts';
 import type { Instant } from '@/core/time/interval.ts';
 import { type Actor, SITE, permit } from '../permit.ts';
 import type { Subjects } from '../store/subject-store.ts';
 import { statement } from '../store/statement.ts';
+import { readValues } from '../store/stored-values.ts';
 import type { SiteView } from './site-view.ts';
 import { asOf } from '../store/as-of.ts';
 
@@ -42,6 +47,10 @@ export interface FoundEntry {
   typeLabel: string;
   /** Its path as of the instant asked for; null where it has none. */
   path: string | null;
+  /** What it says of itself, short; '' where it says nothing. */
+  says: string;
+  /** Address of a small picture of it; null where it has none. */
+  thumbnail: string | null;
 }
 
 const FOUND = 20;
@@ -57,7 +66,7 @@ export function findEntries(
   const site = view.at(at)?.site;
   if (!site) return [];
   const sql = `
-    SELECT e.id, e.type, r.name, (${PATH}) AS path
+    SELECT e.id, e.type, r.name, r."values" AS json, (${PATH}) AS path
     FROM entry AS e JOIN revision AS r ON r.entry = e.id AND r.number = e.newest
     WHERE e.deleted IS NULL AND instr(r.search, @words) > 0 AND e.id IS NOT @without
       AND (@types IS NULL OR e.type IN (SELECT value FROM json_each(@types)))
@@ -73,11 +82,31 @@ export function findEntries(
     type: string;
     name: string;
     path: string | null;
+    json: string;
   }>(view.connection, sql).all(params);
-  return rows.map(({ type, ...found }) => ({
-    ...found,
-    typeLabel: site.types.get(type)?.label ?? type,
-  }));
+  return rows.map(({ type: id, json, ...found }) => {
+    const type = site.types.get(id);
+    const shown = type ? shortOf(type, readValues(json, site.design.site.language)) : NOTHING;
+    return { ...found, typeLabel: type?.label ?? id, ...shown };
+  });
+}
+
+const NOTHING = { says: '', thumbnail: null };
+const SAYS_CHARS = 80;
+
+/** What stands for an entry in a line: the beginning of its summary, and its first picture. */
+function shortOf(
+  { fields, summary }: ContentType,
+  values: Values,
+): Pick<FoundEntry, 'says' | 'thumbnail'> {
+  const said = fields.find((f) => f.key === summary && !isDerived(f));
+  const picture = fields.find((f) => targetOf(f)?.of === 'media');
+  const words = said ? valuesOf(values, said.id)[0] : undefined;
+  const medium = picture ? valuesOf(values, picture.id)[0] : undefined;
+  return {
+    says: typeof words === 'string' ? words.slice(0, SAYS_CHARS) : '',
+    thumbnail: typeof medium === 'string' ? stablePath(medium, 160) : null,
+  };
 }
 
 const PATH = `SELECT path FROM address AS a WHERE a.entry = e.id AND a.role = 'current' AND ${asOf('a', '@at')}`;

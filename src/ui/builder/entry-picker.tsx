@@ -15,6 +15,9 @@ interface Props {
   /** An entry that is not offered. */
   without?: string | null;
   hidden?: string[];
+  /** What a new entry can be of, made of the words that were typed. */
+  makes?: readonly { type: string; label: string }[];
+  onMake?: (words: string, type: string) => void;
   onPick: (entry: FoundEntry) => void;
 }
 
@@ -22,7 +25,7 @@ const PAUSE_MS = 150;
 
 /** Finds an entry by its name: type, then choose by arrow keys and Enter, or press one. */
 export function EntryPicker(props: Props) {
-  const { id, label, describedBy, invalid, hidden = [], onPick } = props;
+  const { id, label, describedBy, invalid, hidden = [], makes = [], onMake, onPick } = props;
   const list = useId();
   const [words, setWords] = useState('');
   const [open, setOpen] = useState(false);
@@ -34,10 +37,21 @@ export function EntryPicker(props: Props) {
     setWords('');
     setOpen(false);
   };
+  const named = words.trim();
+  const made = named === '' || !onMake ? [] : makes;
+  const make = (type: string | undefined): void => {
+    if (type === undefined) return;
+    onMake?.(named, type);
+    setWords('');
+    setOpen(false);
+  };
   const press = (event: KeyboardEvent): void => {
     if (event.key === 'Escape') setOpen(false);
-    else if (event.key === 'Enter') pick(found[active]);
-    else if (event.key === 'ArrowDown') setActive(Math.min(found.length - 1, active + 1));
+    else if (event.key === 'Enter') {
+      if (found[active]) pick(found[active]);
+      else make(made[active - found.length]?.type);
+    } else if (event.key === 'ArrowDown')
+      setActive(Math.min(found.length + made.length - 1, active + 1));
     else if (event.key === 'ArrowUp') setActive(Math.max(0, active - 1));
     else return;
     event.preventDefault();
@@ -50,7 +64,9 @@ export function EntryPicker(props: Props) {
         aria-expanded={open}
         aria-controls={list}
         aria-autocomplete="list"
-        aria-activedescendant={open && found[active] ? `${list}-${active}` : undefined}
+        aria-activedescendant={
+          open && active < found.length + made.length ? `${list}-${active}` : undefined
+        }
         aria-describedby={describedBy}
         aria-invalid={invalid || undefined}
         className="control"
@@ -66,7 +82,12 @@ export function EntryPicker(props: Props) {
         }}
         onKeyDown={press}
       />
-      <Offers id={list} label={label} open={open} found={found} active={active} onPick={pick} />
+      <Offers
+        id={list}
+        {...{ label, open, found, active, made, words: named }}
+        onPick={pick}
+        onMake={make}
+      />
     </div>
   );
 }
@@ -78,14 +99,20 @@ function Offers({
   open,
   found,
   active,
+  made,
+  words,
   onPick,
+  onMake,
 }: {
   id: string;
   label: string;
   open: boolean;
   found: FoundEntry[];
   active: number;
+  made: readonly { type: string; label: string }[];
+  words: string;
   onPick: (entry: FoundEntry) => void;
+  onMake: (type: string) => void;
 }) {
   return (
     <ul
@@ -96,26 +123,79 @@ function Offers({
       className="absolute z-20 mt-1 max-h-64 w-full overflow-auto rounded-md border border-edge bg-white"
     >
       {found.map((entry, i) => (
-        <li
+        <Offer
           key={entry.id}
           id={`${id}-${i}`}
+          entry={entry}
+          isActive={i === active}
+          onPick={() => onPick(entry)}
+        />
+      ))}
+      {made.map(({ type, label: one }, i) => (
+        <li
+          key={type}
+          id={`${id}-${found.length + i}`}
           role="option"
-          aria-selected={i === active}
-          className={`flex cursor-pointer justify-between gap-3 px-2 py-1 ${i === active ? 'bg-hover' : ''}`}
+          aria-selected={found.length + i === active}
+          className={offerClass(found.length + i === active)}
           onMouseDown={(e) => e.preventDefault()}
-          onClick={() => onPick(entry)}
+          onClick={() => onMake(type)}
         >
-          <span className="truncate">{entry.name}</span>
-          <span className="shrink-0 text-muted">{entry.typeLabel}</span>
+          <span className="truncate text-spruce">{`Make “${words}”, a new ${one}`}</span>
         </li>
       ))}
-      {found.length === 0 && (
+      {found.length === 0 && made.length === 0 && (
         <li role="option" aria-selected={false} aria-disabled className="px-2 py-1 text-muted">
           Nobody is called that.
         </li>
       )}
     </ul>
   );
+}
+
+/** An entry that can be picked: its picture, where it stands, and what it says of itself. */
+function Offer({
+  id,
+  entry: { name, path, says, thumbnail, typeLabel },
+  isActive,
+  onPick,
+}: {
+  id: string;
+  entry: FoundEntry;
+  isActive: boolean;
+  onPick: () => void;
+}) {
+  return (
+    <li
+      id={id}
+      role="option"
+      aria-selected={isActive}
+      className={offerClass(isActive)}
+      onMouseDown={(e) => e.preventDefault()}
+      onClick={onPick}
+    >
+      {thumbnail && (
+        // eslint-disable-next-line @next/next/no-img-element -- served by delivery
+        <img
+          src={thumbnail}
+          alt=""
+          loading="lazy"
+          className="h-8 w-8 shrink-0 border border-rule object-cover"
+        />
+      )}
+      <span className="min-w-0 flex-1">
+        <span className="block truncate">{name}</span>
+        <span className="block truncate text-note text-muted">
+          {[path ?? 'not live', says].filter(Boolean).join(' · ')}
+        </span>
+      </span>
+      <span className="shrink-0 text-muted">{typeLabel}</span>
+    </li>
+  );
+}
+
+function offerClass(isActive: boolean): string {
+  return `flex cursor-pointer items-center gap-3 px-2 py-1 ${isActive ? 'bg-hover' : ''}`;
 }
 
 /** Entries with the words in their name, asked for shortly after each letter. */

@@ -3,7 +3,7 @@
 import { type ComponentType, useEffect, useState } from 'react';
 import type { CommandInput } from '@/server/commands/index.ts';
 import type { Clock } from '@/server/queries/clock.ts';
-import type { FormField } from '@/server/queries/entry.ts';
+import type { FormField } from '@/server/queries/form-field.ts';
 import type { ContentFilters } from '@/core/content/filters.ts';
 import { FieldControl } from '../entry/controls/index.tsx';
 import { localValue } from '../format.ts';

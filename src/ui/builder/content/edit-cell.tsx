@@ -2,7 +2,7 @@
 
 import { useEffect, useRef, useState } from 'react';
 import type { ContentRow } from '@/server/queries/content.ts';
-import type { FormField } from '@/server/queries/entry.ts';
+import type { FormField } from '@/server/queries/form-field.ts';
 import { FieldControl } from '../entry/controls/index.tsx';
 
 /** Saves a value that was changed in the table; whether that worked. */

@@ -3,7 +3,7 @@
 import { memo } from 'react';
 import type { Issue } from '@/core/issue.ts';
 import { isShown } from '@/core/design/shown.ts';
-import type { FormField } from '@/server/queries/entry.ts';
+import type { FormField } from '@/server/queries/form-field.ts';
 import { ClockLink } from '../shell/clock-link.tsx';
 import { FieldControl } from './controls/index.tsx';
 

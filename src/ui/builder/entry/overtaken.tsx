@@ -3,7 +3,8 @@
 import { useState } from 'react';
 import { rowPieces, wordPieces } from '@/core/content/pieces.ts';
 import { isDocument, plainText, textLines } from '@/core/rich-text/index.ts';
-import type { EntryDetail, FormField } from '@/server/queries/entry.ts';
+import type { EntryDetail } from '@/server/queries/entry.ts';
+import type { FormField } from '@/server/queries/form-field.ts';
 import { Marked, Rows } from './change-lines.tsx';
 
 interface Props {

@@ -2,7 +2,7 @@
 
 import { Popover } from 'radix-ui';
 import { useEffect, useState } from 'react';
-import type { FormField } from '@/server/queries/entry.ts';
+import type { FormField } from '@/server/queries/form-field.ts';
 
 /** Publishes what is written and begins another one, which keeps the values of chosen fields. */
 export function WriteAnother({

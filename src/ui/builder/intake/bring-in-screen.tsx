@@ -8,6 +8,7 @@ import { counted, instantWords } from '../format.ts';
 import { LongWork } from '../long-work.tsx';
 import { ChooseFiles, DropPlace } from '../media/drop-place.tsx';
 import { ClockLink } from '../shell/clock-link.tsx';
+import { BusyLine } from '../start/busy-line.tsx';
 import { BroughtLines } from './brought-lines.tsx';
 import { Mapped } from './mapped.tsx';
 import { useBringIn } from './use-bring-in.ts';
@@ -47,7 +48,7 @@ export function BringInScreen({
             <BroughtLines done={done} would={false} />
           </div>
         )}
-        {busy && <Busy {...busy} />}
+        {busy && <BusyLine {...busy} />}
         <LongWork work={{ busy: busy !== null, job: bringing.job }} />
         {!sent && !busy && (
           <>
@@ -93,28 +94,6 @@ function Choose({ source, onFiles }: { source: Source | null; onFiles: (files: F
         />
       </div>
     </DropPlace>
-  );
-}
-
-function Busy({
-  words,
-  part,
-  cancel,
-}: {
-  words: string;
-  part: number | null;
-  cancel: (() => void) | null;
-}) {
-  return (
-    <div className="flex items-center gap-3" role="status">
-      <progress className="w-40" aria-label={words} {...(part === null ? {} : { value: part })} />
-      <span className="min-w-0 flex-1">{words}</span>
-      {cancel && (
-        <button type="button" className="button" onClick={cancel}>
-          Cancel
-        </button>
-      )}
-    </div>
   );
 }
 

@@ -5,12 +5,13 @@ import type { Issue } from '@/core/issue.ts';
 import type { Trial } from '@/server/commands/load/trial.ts';
 import { Issues, SaidLine } from '@/ui/primitives/issues.tsx';
 import { Table } from '@/ui/primitives/table.tsx';
-import { type FolderState, useFolder } from './use-folder.ts';
+import { BusyLine } from './busy-line.tsx';
+import { useFolder } from './use-folder.ts';
 
 /** A site folder, or a .zip of one, from this machine: told what it would do, then loaded. */
 export function LoadFolder({ replaces }: { replaces?: string }) {
   const { state, send, load, drop } = useFolder();
-  if (state.is === 'busy') return <Busy {...state} />;
+  if (state.is === 'busy') return <BusyLine {...state} />;
   if (state.is === 'tried')
     return (
       <Tried
@@ -59,24 +60,6 @@ function FileButton({
         {...rest}
       />
     </>
-  );
-}
-
-function Busy({ words, part, cancel }: Extract<FolderState, { is: 'busy' }>) {
-  return (
-    <div className="mt-2 flex items-center gap-3" role="status">
-      <progress
-        className="w-[160px]"
-        aria-label={words}
-        {...(part === null ? {} : { value: part })}
-      />
-      <span className="min-w-0 flex-1 break-words">{words}</span>
-      {cancel && (
-        <button type="button" className="button" onClick={cancel}>
-          Cancel
-        </button>
-      )}
-    </div>
   );
 }
 

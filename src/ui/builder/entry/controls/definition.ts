@@ -1,4 +1,4 @@
-import type { FormField } from '@/server/queries/entry.ts';
+import type { FormField } from '@/server/queries/form-field.ts';
 
 /** What every control is given. */
 export interface ControlProps {

@@ -2,7 +2,7 @@
 
 import { useId } from 'react';
 import { isShown } from '@/core/design/shown.ts';
-import type { FormField } from '@/server/queries/entry.ts';
+import type { FormField } from '@/server/queries/form-field.ts';
 import type { ControlProps } from './definition.ts';
 import { useInnerControl } from './inner.ts';
 

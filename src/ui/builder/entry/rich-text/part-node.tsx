@@ -3,7 +3,7 @@
 import { Node } from '@tiptap/core';
 import { NodeViewWrapper, type ReactNodeViewProps, ReactNodeViewRenderer } from '@tiptap/react';
 import { useEffect, useId, useRef, useState } from 'react';
-import type { FormField } from '@/server/queries/entry.ts';
+import type { FormField } from '@/server/queries/form-field.ts';
 import { type Item, ItemFields } from '../controls/item-fields.tsx';
 import { useAsked } from '../../use-asked.ts';
 import { Moves } from './moves.tsx';

@@ -1,0 +1,62 @@
+import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import Database from 'better-sqlite3';
+import { afterAll, beforeAll, expect, test } from 'vitest';
+import { bontel, startBontel } from '../helpers/run.ts';
+
+const folder = mkdtempSync(join(tmpdir(), 'bontel-bring-'));
+const data = join(folder, 'data');
+const table = join(folder, 'growers.csv');
+const ROWS = 1500;
+
+beforeAll(() => {
+  expect(bontel('load', 'demo/site', '--data', data).code).toBe(0);
+  const rows = Array.from({ length: ROWS }, (_, i) => `Grower ${i},Village ${i % 7}`);
+  writeFileSync(table, `name,village\n${rows.join('\n')}\n`);
+});
+afterAll(() => rmSync(folder, { recursive: true, force: true }));
+
+function entries(): number {
+  const database = new Database(join(data, 'site.db'));
+  try {
+    return database.prepare('SELECT count(*) FROM entry').pluck().get() as number;
+  } finally {
+    database.close();
+  }
+}
+const bring = (...more: string[]): string[] => [
+  ...['load', table, '--as', 'grower', '--data', data, '--json'],
+  ...more,
+];
+
+test('killed at any moment, either all of it is there or nothing', async () => {
+  const before = entries();
+  for (const wait of [300, 700, 1100, 1600, 2200]) {
+    const running = startBontel(...bring());
+    const ended = new Promise((resolve) => running.once('exit', resolve));
+    await new Promise((resolve) => setTimeout(resolve, wait));
+    running.kill('SIGKILL');
+    await ended;
+    expect([before, before + ROWS]).toContain(entries());
+  }
+  const done = bontel(...bring()).json<{ created: number; same: number }>();
+  expect(done.created + done.same).toBe(ROWS);
+  expect(entries()).toBe(before + ROWS);
+}, 120_000);
+
+test('tried only tells, with the mapping that was guessed', () => {
+  const before = entries();
+  const told = bontel(...bring('--dry-run')).json<{ dry: boolean; mapping: { fields: object } }>();
+  expect(told).toMatchObject({ dry: true, same: ROWS, mapping: { fields: { name: 'name' } } });
+  expect(entries()).toBe(before);
+});
+
+test('for a type, a file or a mapping that is not there it says so, and ends as refused', () => {
+  expect(bontel('load', table, '--as', 'nobody', '--data', data)).toMatchObject({ code: 1 });
+  expect(bontel('load', join(folder, 'none'), '--as', 'grower', '--data', data).code).toBe(1);
+  const map = join(folder, 'map.yaml');
+  writeFileSync(map, 'fields: { name: nowhere }\n');
+  const wrong = bontel('load', table, '--as', 'grower', '--map', map, '--data', data);
+  expect([wrong.code, wrong.err]).toEqual([1, expect.stringContaining('no such field')]);
+});
