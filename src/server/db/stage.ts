@@ -1,5 +1,4 @@
 import Database from 'better-sqlite3';
-import type { Issue } from '@/core/issue.ts';
 import type { SourceRecord } from '@/core/intake/record.ts';
 
 /** A picture among what was sent, made fit to be kept. */
@@ -43,8 +42,7 @@ export class Stage {
       CREATE TABLE IF NOT EXISTS becomes (source TEXT PRIMARY KEY, record TEXT NOT NULL UNIQUE,
         entry TEXT NOT NULL UNIQUE, name TEXT NOT NULL) WITHOUT ROWID;
       CREATE INDEX IF NOT EXISTS becomes_name ON becomes (name);
-      CREATE TABLE IF NOT EXISTS file (path TEXT PRIMARY KEY, about TEXT NOT NULL) WITHOUT ROWID;
-      CREATE TABLE IF NOT EXISTS note (what TEXT PRIMARY KEY, says TEXT NOT NULL) WITHOUT ROWID;`);
+      CREATE TABLE IF NOT EXISTS file (path TEXT PRIMARY KEY, about TEXT NOT NULL) WITHOUT ROWID;`);
   }
 
   /** Does many things at once, which a hundred thousand would take long for one by one. */
@@ -62,24 +60,6 @@ export class Stage {
   /** Adds a picture. */
   addFile({ path, ...about }: StagedFile): void {
     this.driver.prepare('INSERT INTO file VALUES (?, ?)').run(path, JSON.stringify(about));
-  }
-
-  /** Keeps something that was found out, as JSON. */
-  keep(what: 'seen' | 'issues', says: unknown): void {
-    const sql = 'INSERT OR REPLACE INTO note VALUES (?, ?)';
-    this.driver.prepare(sql).run(what, JSON.stringify(says));
-  }
-
-  /** What was kept; null where nothing was. */
-  kept<T>(what: 'seen' | 'issues'): T | null {
-    const sql = 'SELECT says FROM note WHERE what = ?';
-    const says = this.driver.prepare(sql).pluck().get(what) as string | undefined;
-    return says === undefined ? null : (JSON.parse(says) as T);
-  }
-
-  /** What could not be read. */
-  get issues(): Issue[] {
-    return this.kept<Issue[]>('issues') ?? [];
   }
 
   /** The records below a folder, in their order; others may be written meanwhile. */

@@ -5,6 +5,9 @@ import { type Result, ok, refused } from '@/core/issue.ts';
 import { type Staged, stageFile } from '../uploads/stage-folder.ts';
 import type { FromStager, ToStager } from './stager.ts';
 
+/** What uploads are known by; nothing else names a place. */
+const UPLOAD = /^[0-9a-f-]{36}$/;
+
 interface Watching {
   tell: (step: string) => void;
   signal: AbortSignal;
@@ -44,14 +47,14 @@ export class BringIns {
 
   /** The file that something was read into; null where it is not there any more. */
   stageOf(id: string): string | null {
-    if (!/^[0-9a-f-]{36}$/.test(id)) return null;
+    if (!UPLOAD.test(id)) return null;
     const file = stageFile(this.placeOf(id));
     return existsSync(file) ? file : null;
   }
 
   /** Throws away what was read. */
   discard(id: string): void {
-    rmSync(this.placeOf(id), { recursive: true, force: true });
+    if (UPLOAD.test(id)) rmSync(this.placeOf(id), { recursive: true, force: true });
   }
 
   private placeOf(id: string): string {

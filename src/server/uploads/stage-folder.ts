@@ -47,10 +47,7 @@ export async function stageFolder(from: string, place: string, how: Staging = {}
     const seen = await stageRecords(stage, { folder, files, issues }, how);
     const media = files.filter((file) => ENDINGS.has(endingOf(file)));
     await stageMedia(stage, { folder, files: media, issues, place }, how);
-    const staged = { seen, files: media.length, issues: issues.slice(0, MOST_ISSUES) };
-    stage.keep('seen', seen);
-    stage.keep('issues', staged.issues);
-    return staged;
+    return { seen, files: media.length, issues: issues.slice(0, MOST_ISSUES) };
   } finally {
     stage.close();
   }

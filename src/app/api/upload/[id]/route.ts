@@ -21,7 +21,9 @@ export async function POST(request: Request, { params }: Params): Promise<Respon
 export async function DELETE(request: Request, { params }: Params): Promise<Response> {
   const denied = await denyLoading(request);
   if (denied) return denied;
-  container().uploads.discard((await params).id);
+  const { id } = await params;
+  container().uploads.discard(id);
+  container().bringIns.discard(id);
   return Response.json({ discarded: true });
 }
 
