@@ -7,7 +7,14 @@ export interface Actor {
 }
 
 /** What can be asked for. */
-export type Deed = 'load' | 'write-entry' | 'publish' | 'change-design' | 'read-unpublished';
+export type Deed =
+  | 'load'
+  | 'write-entry'
+  | 'publish'
+  /** To take an entry away for good, with its past. */
+  | 'purge'
+  | 'change-design'
+  | 'read-unpublished';
 
 /** What a deed is done to: the site as a whole, or something of it. */
 export type DeedObject =

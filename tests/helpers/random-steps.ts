@@ -28,6 +28,7 @@ const step = fc.oneof(
   }),
   fc.record({ do: fc.constantFrom('delete' as const, 'save again' as const), entry }),
   fc.record({ do: fc.constantFrom('restore' as const, 'desk' as const), entry }),
+  fc.record({ do: fc.constant('purge' as const), entry }),
   fc.record({ do: fc.constant('place' as const), entry: fc.constantFrom('t0', 't0', 'v0') }),
   fc.record({
     do: fc.constant('many' as const),
@@ -199,4 +200,5 @@ export const SELDOM: readonly Write[] = [
   { do: 'edit', part: 'types/event', set: { description: 'Other.' } },
   { do: 'release', count: 1, draft: null, after: null },
   { do: 'take back' },
+  { do: 'purge', entry: 'g0' },
 ];

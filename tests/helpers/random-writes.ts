@@ -208,6 +208,9 @@ export class LivedSite {
       case 'delete':
         run('deleteEntry', { entry: what.entry });
         break;
+      case 'purge':
+        run('purgeEntry', { entry: what.entry });
+        break;
       case 'restore': {
         if (!one('SELECT id FROM entry WHERE deleted <= ?'))
           run('deleteEntry', { entry: what.entry });

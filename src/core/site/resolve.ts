@@ -203,8 +203,13 @@ class Resolver {
       );
       return { kind: 'redirect', status: 308, location: path };
     }
-    this.say('former address', true, () => `${this.name(former)} stood here and is not live.`);
-    return this.retired(former);
+    const type = this.reader.typeOf(former);
+    this.say('former address', true, () =>
+      type === null
+        ? 'What stood here was purged: nothing is left of it.'
+        : `${this.name(former)} stood here and is not live.`,
+    );
+    return this.retired(type);
   }
 
   private nobodyYet(path: string): string {
@@ -218,8 +223,9 @@ class Resolver {
     return key === this.site.frontListing ? '/' : this.site.listings.get(key)?.listing.address;
   }
 
-  private retired(entry: string): Resolution {
-    const rule = this.site.types.get(this.reader.typeOf(entry) ?? '')?.retired ?? 'gone';
+  /** What the address of an entry of a type, by its id, answers while it is not live. */
+  private retired(type: string | null): Resolution {
+    const rule = this.site.types.get(type ?? '')?.retired ?? 'gone';
     if (rule === 'gone') return { kind: 'gone' };
     const location = 'path' in rule ? rule.path : this.listingPath(rule.listing);
     return location === undefined ? { kind: 'gone' } : { kind: 'redirect', status: 308, location };

@@ -9,6 +9,7 @@ import { planChange } from './plan-change.ts';
 import { changePick } from './picks/change-pick.ts';
 import { movePick } from './picks/move-pick.ts';
 import { pick } from './picks/pick.ts';
+import { purgeEntry } from './purge-entry.ts';
 import { unpick } from './picks/unpick.ts';
 import { chooseColumns } from './desk/choose-columns.ts';
 import { dropFilter, keepFilter } from './desk/keep-filter.ts';
@@ -41,6 +42,7 @@ export const COMMANDS = {
   cancelPlan,
   deleteEntry,
   restoreEntry,
+  purgeEntry,
   changeEntries,
   undoChange,
   chooseColumns,

@@ -31,10 +31,10 @@ export const restoreEntry = command({
 export function bringBack(context: CommandContext, id: string): void {
   const { tables } = context.connection;
   const row = tables.select().from(entry).where(eq(entry.id, id)).get();
-  if (!row || row.deleted === null)
+  if (!row || row.deleted === null || row.purged !== null)
     throw new Refused({
       code: 'unknown-entry',
-      message: row ? 'This entry is there.' : 'There is no such entry.',
+      message: wordsOf(row),
       fix: 'Go back to Content and choose one.',
     });
   const type = context.site.types.get(row.type);
@@ -55,6 +55,11 @@ export function bringBack(context: CommandContext, id: string): void {
         person: context.actor.id,
       })
       .run();
+}
+
+function wordsOf(row: typeof entry.$inferSelect | undefined): string {
+  if (!row) return 'There is no such entry.';
+  return row.purged === null ? 'This entry is there.' : 'Nothing is left of this entry.';
 }
 
 /** Unique values, and places at the top, that others took since it was deleted. */

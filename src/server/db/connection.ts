@@ -47,6 +47,7 @@ export function openDatabase(file: string, { readonly = false } = {}): Connectio
     if (!readonly) {
       turnOnWriteAheadLog(driver);
       driver.pragma('synchronous = NORMAL');
+      driver.pragma('secure_delete = ON'); // what is purged is not to be read in the file
     }
     migrate(driver, readonly);
     const opened = identityOf(file);

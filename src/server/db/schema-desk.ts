@@ -47,6 +47,23 @@ export const stateStretch = sqliteTable(
   ],
 );
 
+/** What new entries begin with: never public, no entries themselves. */
+export const starter = sqliteTable(
+  'starter',
+  {
+    id: text('id').primaryKey(),
+    /** Id of the type. */
+    type: text('type').notNull(),
+    name: text('name').notNull(),
+    /** JSON by field id. */
+    filled: text('filled').notNull(),
+    /** Who saved it last, and when. */
+    author: text('author').notNull(),
+    saved: integer('saved').notNull(),
+  },
+  (t) => [index('starter_type').on(t.type, t.name)],
+);
+
 /** The columns of the content table that a person has chosen, by type; '' for all types. */
 export const chosenColumns = sqliteTable(
   'chosen_columns',

@@ -15,7 +15,10 @@ export const person = sqliteTable('person', {
   name: text('name').notNull(),
 });
 
-/** Entries; `deleted` ends their intervals, and their past stays. */
+/**
+ * Entries; `deleted` ends their intervals, and their past stays; of those that were `purged`
+ * nothing is left but the addresses that they held.
+ */
 export const entry = sqliteTable(
   'entry',
   {
@@ -27,6 +30,8 @@ export const entry = sqliteTable(
     author: text('author').notNull(),
     /** When it was deleted; its past stays. Null where it is there. */
     deleted: integer('deleted'),
+    /** When all that was stored of it was taken away for good; null where it was not. */
+    purged: integer('purged'),
     /** Start of the first live interval: derived while it lies ahead, a fact once past. */
     published: integer('published'),
     /** Number of the newest revision: derived. */
@@ -142,7 +147,8 @@ export const address = sqliteTable(
       .references(() => entry.id),
     starts: integer('starts').notNull(),
     ends: integer('ends'),
-    role: text('role', { enum: ['current', 'redirect'] }).notNull(),
+    /** `purged`: whoever held it was taken away for good, and it leads nowhere. */
+    role: text('role', { enum: ['current', 'redirect', 'purged'] }).notNull(),
     base: text('base').notNull(),
   },
   (t) => [

@@ -61,6 +61,13 @@ export class WorkingCopies {
       .run(person, about);
   }
 
+  /** Throws away what anybody has kept about something, and what is left of it on the disk. */
+  forget(about: string): void {
+    this.driver.pragma('secure_delete = ON');
+    this.driver.prepare('DELETE FROM working_copy WHERE about = ?').run(about);
+    this.driver.pragma('wal_checkpoint(TRUNCATE)');
+  }
+
   /** Closes the database. */
   close(): void {
     this.driver.close();

@@ -51,6 +51,7 @@ export interface EntryToLoad {
   raw: Pick<RawEntry, 'file' | 'lineOf'>;
 }
 
+const PURGED = 'an entry that was purged (history.yaml)';
 /** How deep pages may sit within each other. */
 const MAX_DEPTH = 50;
 
@@ -72,6 +73,8 @@ export class EntryReader {
   private readonly tops = new Map<string, number>();
   /** Where the entry of each single type stands, by the type's id. */
   private readonly singles = new Map<string, string>();
+  /** The types, where there still are, of entries of which nothing is left. */
+  private readonly purged: ReadonlyMap<string, ContentType | undefined>;
   /** Which file and line text that is read as Markdown begins at. */
   private place = { file: '', line: (): number => 1 };
 
@@ -100,10 +103,11 @@ export class EntryReader {
             }),
         }),
     };
+    this.purged = new Map(history?.purged.map(({ id, type }) => [id, history.types.get(type)]));
     for (const { set, key } of [...subjects, ...subjectsBefore(design, history)])
       this.subjects.set(set, (this.subjects.get(set) ?? new Set()).add(key));
     this.world = {
-      typeOf: (id) => this.ids.get(id)?.type.key ?? null,
+      typeOf: (id) => (this.ids.get(id)?.type ?? this.purged.get(id))?.key ?? null,
       has: (mention) =>
         mention.of === 'media'
           ? media.has(mention.key)
@@ -125,9 +129,9 @@ export class EntryReader {
       return null;
     }
     const id = raw.form.id ?? raw.defaultId;
-    const other = this.ids.get(id);
+    const other = this.ids.get(id)?.raw.file ?? (this.purged.has(id) ? PURGED : undefined);
     if (other) {
-      const message = `The id "${id}" is also that of ${other.raw.file}.`;
+      const message = `The id "${id}" is also that of ${other}.`;
       told(['entry', 'id'], 'doubled-id', message, 'Give each entry an id of its own.');
       return null;
     }

@@ -47,6 +47,8 @@ export interface SavedHistory {
   /** Media as they were before, and since when those of now are as they are. */
   media: z.output<typeof historyFile>['media'];
   mediaSince: z.output<typeof historyFile>['mediaSince'];
+  /** Entries of which nothing is left, with the addresses that they held. */
+  purged: z.output<typeof historyFile>['purged'];
   /** Where content was brought in from. */
   sources: (z.output<typeof sourceFile> & { id: string })[];
   /** Every type there was or will be, by id, with all fields that it had or will have. */
@@ -141,6 +143,27 @@ const historyFile = z.strictObject({
         id: z.string().max(200),
         from: instant,
         author: person.nullable().default(null),
+      }),
+    )
+    .default([]),
+  /** Entries of which nothing is left, by the ids of their types, with what they held. */
+  purged: z
+    .array(
+      z.strictObject({
+        id: z.string().max(200),
+        type: z.string().max(64),
+        created: instant,
+        /** When it was deleted, where it was before. */
+        deleted: instant.optional(),
+        purged: instant,
+        held: z.array(
+          z.strictObject({
+            path: z.string().max(1024),
+            from: instant,
+            to: instant,
+            language: z.string().max(35).optional(),
+          }),
+        ),
       }),
     )
     .default([]),

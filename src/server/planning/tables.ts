@@ -40,7 +40,7 @@ const STORED: PlannedTable[] = [
   {
     name: 'entry',
     key: ROW,
-    changes: ['published', 'author', 'deleted', 'newest', 'unpublished'],
+    changes: ['published', 'author', 'deleted', 'purged', 'newest', 'unpublished'],
   },
   { name: 'revision', key: ROW, changes: [] },
   { name: 'reference_edge', key: ['target', 'field', 'entry', 'revision'], changes: [] },
@@ -51,6 +51,7 @@ const STORED: PlannedTable[] = [
   { name: 'pick', key: ROW, changes: ['ends', 'position'] },
   { name: 'media', key: ROW, changes: ['ends'] },
   { name: 'source', key: ROW, changes: ['name', 'mapping', 'person', 'at'] },
+  { name: 'starter', key: ROW, changes: ['name', 'filled', 'author', 'saved'] },
   { name: 'brought', key: ROW, changes: ['entry', 'revision', 'print'] },
   { name: 'design_version', key: ROW, changes: ['spec', 'edits'] },
   {
@@ -73,6 +74,7 @@ const INSTANTS = new Set([
   'undone',
   'published',
   'deleted',
+  'purged',
   'updated',
   'value',
 ]);

@@ -27,6 +27,9 @@ const said = z.strictObject({
   leaves: z.boolean().default(false),
 });
 
+/** What unsaved words about an entry are kept under. */
+export const aboutEntry = (id: string): string => `entry ${id}`;
+
 /** What a screen is told. */
 export interface Heard extends Standing {
   others: (Present & { self: boolean })[];
@@ -44,7 +47,7 @@ export function noteWriting(
   if (!parsed.success)
     return { status: 400, body: { message: 'The request is not of the right form.' } };
   const { entry, type, window, writing, keep, asks, leaves } = parsed.data;
-  const about = entry === null ? `new ${type}` : `entry ${entry}`;
+  const about = entry === null ? `new ${type}` : aboutEntry(entry);
   const now = Date.now();
   try {
     const standing = standingOf(view, actor, entry);

@@ -55,7 +55,10 @@ function answer(asked: WriterQuestion, step: () => void): Result<unknown> {
     if (!read.ok) return read;
     const most = few ? { most: FEW } : {};
     const options = { wallClock: Date.now(), step, ...most };
-    return runCommand(connection, name as never, who, read.value, options);
+    const result: Result<unknown> = runCommand(connection, name as never, who, read.value, options);
+    // What was written before stands in the log until it is cut.
+    if (name === 'purgeEntry') connection.driver.pragma('wal_checkpoint(TRUNCATE)');
+    return result;
   } catch (error) {
     if (error instanceof TooManyForOneWrite) return refused({ code: 'too-many', message: '' });
     if (error instanceof PlanOvertaken)

@@ -8,7 +8,6 @@ import type { ContentType } from '@/core/design/spec.ts';
 import { sentence } from '@/core/design/words.ts';
 import type { Issue } from '@/core/issue.ts';
 import { formatStyled } from '@/core/pattern/date-format.ts';
-import type { EntryState } from '@/core/publication/model.ts';
 import { stateAt } from '@/core/publication/state.ts';
 import type { CompiledSite } from '@/core/site/compile.ts';
 import type { Instant } from '@/core/time/interval.ts';
@@ -21,7 +20,7 @@ import { statement } from '../store/statement.ts';
 import { valuesOfType } from '../store/stored-values.ts';
 import { settledInstant } from '../store/write.ts';
 import type { ContentFilters } from '@/core/content/filters.ts';
-import { type ContentAsked, askedOf } from '../store/newest/content-filters.ts';
+import { type ContentAsked, type StateAsked, askedOf } from '../store/newest/content-filters.ts';
 import { listFound } from './content-found.ts';
 import { displayWorld } from './display.ts';
 import { formFields } from './entry.ts';
@@ -37,7 +36,7 @@ export interface ContentRow {
   type: string;
   typeLabel: string;
   name: string;
-  state: EntryState;
+  state: StateAsked;
   spans: LifeSpan[];
   path: string | null;
   /** Values of the fields that are edited in the table, by their ids. */
@@ -103,6 +102,7 @@ type Row = {
   values: string;
   saved: number;
   created: number;
+  deleted: number | null;
   author: string;
   published: number | null;
   words: string;
@@ -288,14 +288,14 @@ const LIFE = `
   (SELECT json_group_array(json_array(starts, ends, revision)) FROM live_interval
      WHERE entry = e.id) AS spans`;
 const SHOWN = `
-  e.id, e.type, n.words, r.name, r."values", r.saved, e.created, e.author, e.published, ${LIFE},
+  e.id, e.type, n.words, r.name, r."values", r.saved, e.created, e.deleted, e.author, e.published, ${LIFE},
   (SELECT path FROM address AS a WHERE a.entry = e.id AND a.role = 'current'
      AND ${asOf('a', '@at')}) AS path`;
 
 function lifeOf(
-  row: Pick<Row, 'revisions' | 'spans'>,
+  row: Pick<Row, 'revisions' | 'spans' | 'deleted'>,
   at: Instant,
-): { state: EntryState; spans: LifeSpan[] } {
+): { state: StateAsked; spans: LifeSpan[] } {
   const spans = (JSON.parse(row.spans ?? '[]') as [number, number | null, number][])
     .map(([from, to, revision]) => ({ from, to, revision }))
     .sort((a, b) => a.from - b.from);
@@ -303,6 +303,7 @@ function lifeOf(
     number,
     saved,
   }));
+  if (row.deleted !== null && row.deleted <= at) return { state: 'deleted', spans };
   return { state: stateAt({ revisions, intervals: spans }, at).state, spans };
 }
 

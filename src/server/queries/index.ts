@@ -10,6 +10,7 @@ import { mediaFound } from './media.ts';
 import { picksDetail, picksList } from './picks.ts';
 import { settingsDetail, settingsOutcome } from './settings.ts';
 import type { SiteView } from './site-view.ts';
+import { goneEntry } from './purge.ts';
 import { publicFile } from './public-file.ts';
 import { sourcesDetail } from './sources.ts';
 import { subjectsDetail } from './subjects.ts';
@@ -33,6 +34,7 @@ export const QUERIES = {
   sourcesDetail,
   contentTable,
   entryDetail,
+  goneEntry,
   newEntry,
   entryOutcome,
   whereSeen,

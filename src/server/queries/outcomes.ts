@@ -16,6 +16,7 @@ import { listingOutcome } from './listing.ts';
 import { mediaFound, mediumDetail } from './media.ts';
 import { findEntries } from './offers.ts';
 import { people } from './people.ts';
+import { purgeLoss } from './purge.ts';
 import { reachSoFar } from './reach.ts';
 import { sameWord } from './same-word.ts';
 import { settingsOutcome } from './settings.ts';
@@ -123,6 +124,7 @@ const OUTCOMES: Record<string, Outcome> = {
   retire: outcome(z.object({ at, id }), (view, actor, input) =>
     retireReach(view, actor, input.id, input.at),
   ),
+  purge: outcome(z.object({ id }), (view, actor, input) => purgeLoss(view, actor, input.id)),
   entries: outcome(
     z.object({
       at,

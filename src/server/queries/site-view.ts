@@ -150,7 +150,7 @@ export class SiteView {
     search = '',
     limit = Infinity,
   ): { lines: { path: string; page: RenderedPage }[]; total: number } {
-    const sql = `SELECT DISTINCT path FROM address WHERE starts <= @at AND (role = 'redirect' OR ends <= @at) AND instr(path, @search) > 0 ORDER BY path`;
+    const sql = `SELECT DISTINCT path FROM address WHERE starts <= @at AND (role <> 'current' OR ends <= @at) AND instr(path, @search) > 0 ORDER BY path`;
     const paths = this.connection.driver
       .prepare<unknown[], string>(sql)
       .pluck()

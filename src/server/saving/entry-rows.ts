@@ -71,7 +71,8 @@ export interface RefusalRow {
   byHand: 0 | 1;
 }
 
-const ENTRIES = 'SELECT id, type, created, author, deleted FROM entry ORDER BY id';
+const ENTRIES = `SELECT id, type, created, author, deleted FROM entry WHERE purged IS NULL
+  ORDER BY id`;
 const OF_ENTRY = {
   revisions: `SELECT number, saved, author, "values", name, note FROM revision
     WHERE entry = @id ORDER BY number`,

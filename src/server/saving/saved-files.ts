@@ -15,6 +15,7 @@ import { entryFile } from './entry-file.ts';
 import { entryRows } from './entry-rows.ts';
 import { designOf, historyFiles, releaseRows } from './history-files.ts';
 import { FileNames, type SavedFile } from './saved-file.ts';
+import { purgedEntries } from './purged.ts';
 import { sourceFiles } from './source-files.ts';
 import { mediaFiles, mediaHistory } from './media-files.ts';
 import { yamlText } from './yaml-text.ts';
@@ -50,6 +51,7 @@ export function* savedFiles(
     ...subjectHistory(connection, sets),
     ...picksBefore(picks),
     ...mediaHistory(media),
+    ...purgedEntries(connection, design.site.language),
     ...deskFile(connection),
   };
   yield* historyFiles(connection, { releases, until, content });

@@ -28,7 +28,12 @@ interface EntryRow {
 }
 
 /** Entry, role, start and end of an address row. */
-type PathRow = [entry: string, role: 'current' | 'redirect', starts: number, ends: number | null];
+type PathRow = [
+  entry: string,
+  role: 'current' | 'redirect' | 'purged',
+  starts: number,
+  ends: number | null,
+];
 
 const COVERS = asOf('');
 /** What a revision has otherwise than its type: few have, and those stand in an index. */
@@ -120,22 +125,27 @@ export class StoredReader implements SiteReader {
   /** A path has few rows, so who stands there, who stood and who will is told apart here. */
   private everyHolder(path: string, validity: Validity): PathHolders {
     const { at } = validity;
-    let current: PathRow | null = null;
+    let current: (NonNullable<PathHolders['current']> & { ends: number | null }) | null = null;
     let former: PathRow | null = null;
     const rows = this.pathRows.all(path);
     for (const row of rows) {
-      const [, role, starts, ends] = row;
+      const [entry, role, starts, ends] = row;
       if (starts > at) continue;
-      if (ends === null || ends > at) {
-        if (current === null || role === 'current') current = row;
-      } else if (former === null || ends > former[3]! || (ends === former[3] && starts > former[2]))
+      // Of what was purged nothing stands anywhere, not even while it did.
+      if ((ends === null || ends > at) && role !== 'purged') {
+        if (current === null || role === 'current') current = { entry, role, ends };
+      } else if (
+        former === null ||
+        ends! > former[3]! ||
+        (ends === former[3] && starts > former[2])
+      )
         former = row;
     }
     // Who stands there stays, whoever's pattern would lead there meanwhile.
-    if (current?.[1] === 'current') validity.tell(current[3]);
+    if (current?.role === 'current') validity.tell(current.ends);
     else for (const [, , starts, ends] of rows) for (const at of [starts, ends]) validity.tell(at);
     return {
-      current: current && { entry: current[0], role: current[1] },
+      current: current && { entry: current.entry, role: current.role },
       former: current === null && former !== null ? former[0] : null,
     };
   }
@@ -150,7 +160,8 @@ export class StoredReader implements SiteReader {
   }
 
   typeOf(entry: string): string | null {
-    return this.sql<string>('SELECT type FROM entry WHERE id = ?').pluck().get(entry) ?? null;
+    const sql = 'SELECT type FROM entry WHERE id = ? AND purged IS NULL';
+    return this.sql<string>(sql).pluck().get(entry) ?? null;
   }
 
   nameOf(entry: string): string | null {

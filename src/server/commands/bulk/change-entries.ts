@@ -73,6 +73,7 @@ export const undoChange = command({
     if (most !== null && before.size > most) throw new TooManyForOneWrite(before.size);
     const all = deriveAll(context, [...before.keys()], (entry) => {
       const found = concerned(context, entry, true);
+      if (found.row.purged !== null) return null;
       return deed.takeBack(context, found, { input, before: before.get(entry) }) ? {} : null;
     });
     tables.update(bulkChange).set({ undone: true }).where(eq(bulkChange.id, id)).run();

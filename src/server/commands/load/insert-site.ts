@@ -1,6 +1,7 @@
 import { type Instant, BEGINNING } from '@/core/time/interval.ts';
 import type { Design } from '@/core/design/spec.ts';
 import type { Connection } from '../../db/connection.ts';
+import { address, entry } from '../../db/schema.ts';
 import { brought, chosenColumns, savedFilter, source } from '../../db/schema-desk.ts';
 import type { SavedHistory } from '../../files/read-history.ts';
 import type { ReadMedia } from '../../files/read-media.ts';
@@ -17,6 +18,7 @@ const CONTENT = [
   'bulk_change',
   'source',
   'brought',
+  'starter',
   'saved_filter',
   'chosen_columns',
   'state_stretch',
@@ -56,7 +58,7 @@ export function insertAll(
   site: SiteToLoad,
   { actor, at }: { actor: Actor; at: Instant },
 ): void {
-  if (site.history) insertHistory(connection, site.history);
+  if (site.history) insertHistory(connection, site.design, site.history);
   else
     storeRelease(connection, {
       design: site.design,
@@ -70,8 +72,13 @@ export function insertAll(
   site.picks.forEach((pick, position) => addPick(connection, { ...pick, position }));
 }
 
-function insertHistory(connection: Connection, history: SavedHistory): void {
+function insertHistory(
+  connection: Connection,
+  { site: { language } }: Design,
+  history: SavedHistory,
+): void {
   const { people, releases, bench } = history;
+  insertPurged(connection, history, language);
   insertDesk(connection, history);
   insertSources(connection, history);
   for (const [id, name] of people) notePerson(connection, { id, name });
@@ -86,6 +93,19 @@ function insertHistory(connection: Connection, history: SavedHistory): void {
     `INSERT INTO design_edit (person, made, edit, state) VALUES (?, ?, ?, 'open')`,
   );
   for (const { person, made, edit } of bench) add.run(person, made, JSON.stringify(edit));
+}
+
+/** Entries of which nothing is left, and the addresses that lead nowhere by them. */
+function insertPurged(connection: Connection, { purged }: SavedHistory, language: string): void {
+  const { tables } = connection;
+  for (const { id, type, created, purged: at, deleted = at, held } of purged) {
+    tables.insert(entry).values({ id, type, created, author: '', deleted, purged: at }).run();
+    for (const { from: starts, to: ends, path, language: own = language } of held)
+      tables
+        .insert(address)
+        .values({ entry: id, role: 'purged', language: own, path, base: path, starts, ends })
+        .run();
+  }
 }
 
 /** What people have set up of their tables. */
@@ -163,11 +183,11 @@ function insertMedia(connection: Connection, all: ReadMedia[]): void {
 
 function insertEntries(connection: Connection, { entries, design, history }: SiteToLoad): void {
   const { language } = design.site;
-  const entry = statement(
+  const insert = statement(
     connection,
     'INSERT INTO entry (id, type, created, author, deleted) VALUES (?, ?, ?, ?, ?)',
   );
-  for (const e of entries) entry.run(e.id, e.type.id, e.created, e.author, e.deleted);
+  for (const e of entries) insert.run(e.id, e.type.id, e.created, e.author, e.deleted);
   const writeRevision = revisionWriter(connection, design.site, setIdsEver(design, history));
   const plan = statement(
     connection,

@@ -14,14 +14,18 @@ import type { Connection } from '../../db/connection.ts';
 import type { Subjects } from '../subject-store.ts';
 import { type NewestQuery, findNewest } from './find-newest.ts';
 
+/** What the content table can be narrowed down to: deleted ones are in it only where asked for. */
+export type StateAsked = EntryState | 'deleted';
+
 /** States in the order in which screens offer them. */
-export const STATES: readonly EntryState[] = [
+export const STATES: readonly StateAsked[] = [
   'draft',
   'scheduled',
   'live',
   'live with newer draft',
   'retired',
   'not yet written',
+  'deleted',
 ];
 
 const LAST_SAVED = '-@saved';
@@ -63,14 +67,14 @@ export function foundBy(
 ): number[] {
   const { type, filter, order } = askedOf(site, filters);
   if (filters.type !== undefined && !type) return [];
-  if (filters.state !== undefined && !STATES.includes(filters.state as EntryState)) return [];
+  if (filters.state !== undefined && !STATES.includes(filters.state as StateAsked)) return [];
   const search = searchQuery(filters.search ?? '');
   if (search === null && (filters.search ?? '').trim() !== '') return [];
   const types = type ? [type] : site.design.types;
   const query: NewestQuery = {
     types: types.map(({ id }) => id),
     search,
-    state: (filters.state as EntryState | undefined) ?? null,
+    state: (filters.state as StateAsked | undefined) ?? null,
     filter: filter && resolveFilter(filter, at, site.design.site.zone, subjects),
     order,
     references: types.flatMap(({ fields }) => withInner(fields).map(({ id }) => id)),

@@ -15,7 +15,8 @@ export interface NewestQuery {
   types: readonly string[];
   /** A query of the full-text index; null where nothing is searched for. */
   search: string | null;
-  state: EntryState | null;
+  /** Deleted ones are found only where they are asked for. */
+  state: EntryState | 'deleted' | null;
   filter: ResolvedFilter | null;
   /** By how well they fit what is searched for where null. Blanks come last. */
   order: { column: Column; descending: boolean } | null;
@@ -53,7 +54,8 @@ class Finder {
   find(): number[] {
     const { query } = this;
     let found = this.there();
-    if (query.state !== null) found = both(found, this.inState(query.state));
+    if (query.state !== null && query.state !== 'deleted')
+      found = both(found, this.inState(query.state));
     if (query.filter !== null) found = both(found, this.holding(query.filter, found));
     const ranked = query.search === null ? null : this.searched(query.search, query.order === null);
     if (ranked && query.order === null) return ranked.filter((id) => found[id] === 1);
@@ -61,7 +63,7 @@ class Finder {
     return this.ordered(found);
   }
 
-  /** The entries of the types at hand that are there at the instant. */
+  /** The entries of the types at hand that are there at the instant, or deleted by then. */
   private there(): Numbers {
     const { types } = this.query;
     const all = this.numbers(
@@ -72,7 +74,8 @@ class Finder {
       `SELECT id FROM newest_cell WHERE field = '@deleted' AND value <= ?`,
       this.at,
     );
-    return without(this.of(all), this.of(gone));
+    const among = this.query.state === 'deleted' ? both : without;
+    return among(this.of(all), this.of(gone));
   }
 
   private inState(state: EntryState): Numbers {

@@ -22,6 +22,7 @@ const STATES = [
   'live with newer draft',
   'retired',
   'not yet written',
+  'deleted',
 ];
 
 interface Props {

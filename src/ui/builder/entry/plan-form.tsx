@@ -18,11 +18,12 @@ interface Props {
   onPlan: (input: PlanOf) => Promise<boolean>;
   onRetire: () => void;
   onDelete: () => void;
+  onPurge: () => void;
 }
 
 /** Publishing and retiring at an instant or now, and deleting. */
 export function PlanForm(props: Props) {
-  const { clock, unsaved, busy, live, current, onPlan, onRetire, onDelete } = props;
+  const { clock, unsaved, busy, live, current, onPlan, onRetire, onDelete, onPurge } = props;
   const ahead = clock.tense === 'future';
   const nowWords = ahead ? ` (today ${isoInZone(clock.now, clock.zone).slice(11, 16)})` : '';
   return (
@@ -59,6 +60,9 @@ export function PlanForm(props: Props) {
           </button>
           <button type="button" className="button" disabled={busy} onClick={onDelete}>
             Delete …
+          </button>
+          <button type="button" className="button-quiet" disabled={busy} onClick={onPurge}>
+            Purge …
           </button>
         </div>
       </div>

@@ -6,6 +6,7 @@ import type { EntryDetail } from '@/server/queries/entry.ts';
 import { LifeBar, lifeScale, lifeWords } from '../content/life-bar.tsx';
 import { instantWords } from '../format.ts';
 import { ClockLink } from '../shell/clock-link.tsx';
+import { AskPurge } from './ask-purge.tsx';
 import { AskRetire } from './ask-retire.tsx';
 import { PlanForm } from './plan-form.tsx';
 import type { PlanOf } from './use-entry.ts';
@@ -24,7 +25,7 @@ interface Props {
 export function TimingLine(props: Props) {
   const { detail, clock, onPlan, onDelete } = props;
   const [open, setOpen] = useState(false);
-  const [asking, setAsking] = useState<'retire' | 'delete' | null>(null);
+  const [asking, setAsking] = useState<'retire' | 'delete' | 'purge' | null>(null);
   const past = clock.tense === 'past';
   const live = detail.spans.find((s) => s.from <= clock.now && (s.to === null || clock.now < s.to));
   const current = live?.revision === detail.revision;
@@ -41,9 +42,13 @@ export function TimingLine(props: Props) {
           current={current}
           onRetire={() => setAsking('retire')}
           onDelete={() => setAsking('delete')}
+          onPurge={() => setAsking('purge')}
         />
       )}
-      {asking && (
+      {asking === 'purge' && (
+        <AskPurge id={detail.id!} clock={clock} onClose={() => setAsking(null)} />
+      )}
+      {asking !== null && asking !== 'purge' && (
         <AskRetire
           what={asking}
           detail={detail}

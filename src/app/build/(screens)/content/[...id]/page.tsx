@@ -1,5 +1,6 @@
 import { notFound } from 'next/navigation';
 import { EntryScreen } from '@/ui/builder/entry/entry-screen.tsx';
+import { GoneScreen } from '@/ui/builder/entry/gone-screen.tsx';
 import { type SearchParams, openScreen } from '../../../screen.ts';
 
 export default async function Page({
@@ -12,7 +13,11 @@ export default async function Page({
   const { clock, ask } = await openScreen(searchParams);
   const id = (await params).id.map(decodeURIComponent).join('/');
   const detail = await ask('entryDetail', id, clock.at, clock.now);
-  if (!detail) notFound();
+  if (!detail) {
+    const gone = await ask('goneEntry', id, clock.at);
+    if (!gone) notFound();
+    return <GoneScreen gone={gone} clock={clock} />;
+  }
   const outcome = (await ask(
     'entryOutcome',
     { id, type: detail.type.id, values: null },
