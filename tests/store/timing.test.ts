@@ -270,3 +270,20 @@ describe('a rule is refused', () => {
     });
   });
 });
+
+test('a rule does not publish what was deleted before its time came', async () => {
+  const rule = { id: 'opens', do: 'publish', from: 'day', after: 'P0D' };
+  const s = await site(
+    [rule],
+    [entry('ahead', '', { day: '2026-07-05' })].map((e) => ({
+      ...e,
+      entry: { id: 'ahead', created: '2026-06-01', saved: '2026-06-01', live: [] },
+    })),
+  );
+  expect(s.live('ahead')).toEqual(['2026-07-04T23:00/']);
+  const done = s.run('deleteEntry', { entry: 'ahead' });
+  expect(done.ok).toBe(true);
+  expect(s.live('ahead')).toEqual([]);
+  expect(s.run('restoreEntry', { entry: 'ahead' }).ok).toBe(true);
+  expect(s.live('ahead')).toEqual(['2026-07-04T23:00/']);
+});

@@ -196,8 +196,15 @@ export class StoredTimeline implements TimelineSource {
     return (live && this.entry(id, at)?.endsByRule?.(live, published, at)) ?? null;
   }
 
-  /** An entry with what the timing rules of its type do to it, each in the design of its time. */
-  private withRules(entry: StoredEntry['entry'], typeId: string): StoredEntry['entry'] {
+  /**
+   * An entry with what the timing rules of its type do to it, each in the design of its time; to
+   * one that is deleted they do nothing from then on.
+   */
+  private withRules(
+    entry: StoredEntry['entry'],
+    typeId: string,
+    deleted: Instant | null,
+  ): StoredEntry['entry'] {
     const over = rulesOver(this.designs, typeId);
     const { id, created } = entry;
     const revisions = entry.revisions.map((revision) => ({
@@ -205,7 +212,9 @@ export class StoredTimeline implements TimelineSource {
       values: this.asOfAll(typeId, revision.values),
     }));
     const values = new Map(revisions.map((revision) => [revision.number, revision.values]));
-    const byRules = publicationsByRules({ entry: id, created, revisions }, over);
+    const byRules = publicationsByRules({ entry: id, created, revisions }, over).filter(
+      ({ at }) => deleted === null || at < deleted,
+    );
     const plans = [...entry.plans, ...byRules].sort(
       (a, b) => a.at - b.at || a.sequence - b.sequence,
     );
@@ -240,9 +249,12 @@ export class StoredTimeline implements TimelineSource {
   }
 
   private read(id: string): StoredEntry | undefined {
-    const row = this.sql<{ type: string; created: number; author: string }>(
-      'SELECT type, created, author FROM entry WHERE id = ?',
-    ).get(id);
+    const row = this.sql<{
+      type: string;
+      created: number;
+      author: string;
+      deleted: number | null;
+    }>('SELECT type, created, author, deleted FROM entry WHERE id = ?').get(id);
     if (!row) return undefined;
     const { language } = this.designs.first.design.site;
     const revisions = this.sql<{ number: number; saved: number; author: string; values: string }>(
@@ -260,8 +272,9 @@ export class StoredTimeline implements TimelineSource {
       'SELECT path, starts AS "from", ends AS "to" FROM by_hand WHERE entry = ? ORDER BY id',
     ).all(id);
     const history = this.extras.histories?.get(id);
-    const { type: typeId, created, author } = row;
+    const { type: typeId, created, author, deleted } = row;
     const entry = { id, created, author, revisions, plans, byHand, history };
-    return { typeId, entry: this.isRuled(typeId) ? this.withRules(entry, typeId) : entry };
+    const isRuled = this.isRuled(typeId);
+    return { typeId, entry: isRuled ? this.withRules(entry, typeId, deleted) : entry };
   }
 }
