@@ -29,6 +29,7 @@ const step = fc.oneof(
   fc.record({ do: fc.constantFrom('delete' as const, 'save again' as const), entry }),
   fc.record({ do: fc.constantFrom('restore' as const, 'desk' as const), entry }),
   fc.record({ do: fc.constant('purge' as const), entry }),
+  fc.record({ do: fc.constant('starter' as const), entry, keep: fc.boolean() }),
   fc.record({ do: fc.constant('place' as const), entry: fc.constantFrom('t0', 't0', 'v0') }),
   fc.record({
     do: fc.constant('many' as const),
@@ -200,5 +201,7 @@ export const SELDOM: readonly Write[] = [
   { do: 'edit', part: 'types/event', set: { description: 'Other.' } },
   { do: 'release', count: 1, draft: null, after: null },
   { do: 'take back' },
+  { do: 'starter', entry: 'g1', keep: true },
+  { do: 'starter', entry: 'p0', keep: false },
   { do: 'purge', entry: 'g0' },
 ];

@@ -11,6 +11,7 @@ import { openEdits } from '@/server/store/bench.ts';
 import type { Field } from '@/core/design/field.ts';
 import type { Design } from '@/core/design/spec.ts';
 import { entryDetail } from '@/server/queries/entry.ts';
+import { starterDetail } from '@/server/queries/starters.ts';
 import { keptDrawing } from './drawings.ts';
 import { kindSteps } from './random-edits.ts';
 import type { Write } from './random-steps.ts';
@@ -208,6 +209,16 @@ export class LivedSite {
       case 'delete':
         run('deleteEntry', { entry: what.entry });
         break;
+      case 'starter': {
+        run('makeStarter', { entry: what.entry });
+        const id = one('SELECT max(id) FROM starter WHERE ?');
+        const detail = starterDetail(view, COMMAND_LINE, { id: String(id) }, wall);
+        if (!detail) break;
+        const { type, values, saved } = detail;
+        run('saveStarter', { id, type: type.id, name: `S ${wall}`, values, seen: saved });
+        if (!what.keep) run('deleteStarter', { id });
+        break;
+      }
       case 'purge':
         run('purgeEntry', { entry: what.entry });
         break;

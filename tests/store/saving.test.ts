@@ -42,7 +42,8 @@ async function loaded(folder: string, now: number): Promise<Stored> {
 function storedRows({ driver }: Connection): Record<string, unknown[]> {
   const all = (sql: string): unknown[] => driver.prepare(sql).all();
   return {
-    entries: all('SELECT id, type, created, author, deleted FROM entry ORDER BY id'),
+    entries: all('SELECT id, type, created, author, deleted, purged FROM entry ORDER BY id'),
+    starters: all('SELECT * FROM starter ORDER BY id'),
     revisions: (all('SELECT * FROM revision ORDER BY entry, number') as { values: string }[]).map(
       (row) => ({ ...row, values: JSON.parse(row.values) as object }),
     ),

@@ -21,6 +21,9 @@ import { undoRelease } from './bench/undo-release.ts';
 import { restoreEntry } from './restore-entry.ts';
 import { saveEntry } from './save-entry.ts';
 import { setReference } from './set-reference.ts';
+import { deleteStarter } from './starters/delete-starter.ts';
+import { makeStarter } from './starters/make-starter.ts';
+import { saveStarter } from './starters/save-starter.ts';
 import { addSubjects } from './subjects/add-subjects.ts';
 import { bringIn } from './intake/bring-in.ts';
 import { addMedium } from './media/add-medium.ts';
@@ -45,6 +48,9 @@ export const COMMANDS = {
   purgeEntry,
   changeEntries,
   undoChange,
+  saveStarter,
+  makeStarter,
+  deleteStarter,
   chooseColumns,
   keepFilter,
   dropFilter,

@@ -1,5 +1,5 @@
 import type { Connection } from '../db/connection.ts';
-import type { EntryToLoad } from '../files/interpret-entry.ts';
+import type { EntryToLoad } from '../files/to-load.ts';
 import type { SavedHistory } from '../files/read-history.ts';
 import type { SiteToLoad } from '../files/read-site.ts';
 import { type Contradiction, contradictions } from '../store/histories.ts';

@@ -5,55 +5,30 @@ import { checkMentions, checkWhole, type ValueWorld } from '@/core/design/check-
 import { parseValue, valueKindOf } from '@/core/design/field-values.ts';
 import type { Given, LimitWorld } from '@/core/design/kinds/definition.ts';
 import type { ContentType, Design } from '@/core/design/spec.ts';
-import { type Values, valuesOf } from '@/core/design/values.ts';
+import type { Values } from '@/core/design/values.ts';
 import { ORDER } from '@/core/design/other-order.ts';
 import { PRESETS } from '@/core/design/presets.ts';
-import { isBlank } from '@/core/pattern/types.ts';
 import type { SubjectToLoad } from './read-design.ts';
 import { subjectsBefore } from './subjects-before.ts';
 import { didYouMean } from '@/core/did-you-mean.ts';
 import type { Issue } from '@/core/issue.ts';
-import type { ByHand, HeldFact } from '@/core/address/model.ts';
-import type { Revision } from '@/core/publication/model.ts';
 import { publishedBy } from '@/core/publication/plans.ts';
 import type { Instant } from '@/core/time/interval.ts';
 import type { RawEntry } from './entry-form.ts';
-import { type EntryFacts, readFacts } from './entry-facts.ts';
-import { type PlanToLoad, TimingReader, type Told } from './entry-timing.ts';
+import { readFacts } from './entry-facts.ts';
+import { TimingReader, type Told } from './entry-timing.ts';
 import { TooMuch, markdownToRichText } from './markdown.ts';
 import { mayBeStored } from './may-be-stored.ts';
+import { EntriesTogether } from './entries-together.ts';
+import type { EntryToLoad, RevisionToLoad, StarterToLoad } from './to-load.ts';
+import type { RawStarter } from './read-starters.ts';
+import { parseMoment } from '@/core/time/parse.ts';
 import { type SavedHistory, notToTheEnd } from './read-history.ts';
 
-/** A revision with what is not read from its values. */
-export interface RevisionToLoad extends Revision {
-  /** Values by field id that are stored as they are. */
-  stored: Values;
-  /** What it is called where its naming field says otherwise. */
-  name?: string | undefined;
-  note?: string | undefined;
-}
-
-/** An entry ready to be written, with where it came from. */
-export interface EntryToLoad {
-  id: string;
-  type: ContentType;
-  created: Instant;
-  author: string;
-  deleted: Instant | null;
-  revisions: RevisionToLoad[];
-  plans: PlanToLoad[];
-  byHand: ByHand[];
-  /** What is not to be worked out; null where the entry was not saved with the rest. */
-  facts: EntryFacts | null;
-  /** The addresses it held so far; null where they are to be worked out. */
-  held: HeldFact[] | null;
-  /** Where it stands. */
-  raw: Pick<RawEntry, 'file' | 'lineOf'>;
-}
-
 const PURGED = 'an entry that was purged (history.yaml)';
-/** How deep pages may sit within each other. */
-const MAX_DEPTH = 50;
+
+/** What names the type of an entry, or of a starter. */
+type Typed = Pick<RawEntry, 'type'> & { form: { typeId?: string | undefined } };
 
 /**
  * Turns raw entries into values, revisions, plans and by-hand addresses; problems gather in
@@ -66,11 +41,8 @@ export class EntryReader {
   private readonly given: Given & LimitWorld;
   private readonly world: ValueWorld;
   private readonly ids = new Map<string, EntryToLoad>();
+  private readonly starters = new Map<string, StarterToLoad>();
   private readonly subjects = new Map<string, Set<string>>();
-  /** Which file has each value that may be there once, by type, field and value. */
-  private readonly unique = new Map<string, string>();
-  /** How many entries sit within nothing, by the type's id. */
-  private readonly tops = new Map<string, number>();
   /** Where the entry of each single type stands, by the type's id. */
   private readonly singles = new Map<string, string>();
   /** The types, where there still are, of entries of which nothing is left. */
@@ -161,10 +133,45 @@ export class EntryReader {
     return this.issues.length === before ? entry : null;
   }
 
+  /** A starter ready to be written; null where anything of it is wrong. */
+  readStarter(raw: RawStarter): StarterToLoad | null {
+    const { file, lineOf, id, form, fields } = raw;
+    const told = this.tellOf(raw);
+    const type = this.typeOf(raw);
+    if (!type) return this.unknownType(raw, told);
+    const other = this.starters.get(id);
+    if (other) {
+      const message = `The id "${id}" is also that of ${other.raw.file}.`;
+      told(['starter', 'id'], 'doubled-id', message, 'Give each starter an id of its own.');
+      return null;
+    }
+    const before = this.issues.length;
+    const saved =
+      form.saved === undefined
+        ? this.now
+        : parseMoment(form.saved, this.now, this.design.site.zone);
+    if (saved === null)
+      told(
+        ['starter', 'saved'],
+        'wrong-instant',
+        `"${form.saved}" is no instant.`,
+        'Write ISO 8601.',
+      );
+    const { presets, stored, name, author } = form;
+    const values = this.values({ file, lineOf, body: null }, type, fields, []);
+    const besides = { ...stored, ...(presets ? { [PRESETS]: presets } : {}) };
+    this.checkStored(type, { stored }, told);
+    if (this.issues.length > before) return null;
+    const starter = { id, type, name, values, stored: besides, author, saved: saved!, raw };
+    this.starters.set(id, starter);
+    return starter;
+  }
+
   /**
    * Names what entries point at that is not there, and pages that sit within each other too deep.
    */
   checkTogether(): void {
+    const together = new EntriesTogether(this.design, this.ids);
     for (const entry of this.ids.values()) {
       const told = entry.facts ? this.findingOf(entry.raw) : this.tellOf(entry.raw);
       const seen = new Set<string>();
@@ -174,9 +181,16 @@ export class EntryReader {
           seen.add(issue.message);
           told([issue.path ?? ''], issue.code, issue.message, issue.fix ?? '');
         }
-      this.checkDepth(entry, told);
-      this.checkUnique(entry, told);
-      this.checkTop(entry, told);
+      together.check(entry, told);
+    }
+    for (const { type, values, raw } of this.starters.values()) {
+      const told = this.history ? this.findingOf(raw) : this.tellOf(raw);
+      for (const { path = '', code, message, fix = '' } of checkMentions(
+        type.fields,
+        values,
+        this.world,
+      ))
+        told([path], code, message, fix);
     }
   }
 
@@ -219,13 +233,17 @@ export class EntryReader {
   }
 
   /** The type of an entry: as the design has it, else as the last one did that had it. */
-  private typeOf({ type, form: { typeId } }: RawEntry): ContentType | undefined {
+  private typeOf({ type, form: { typeId } }: Typed): ContentType | undefined {
     if (typeId !== undefined) return this.history?.types.get(typeId);
     return this.design.types.find((t) => t.key === type);
   }
 
   /** What is stored as it is has to be of a kind that its field had at some time. */
-  private checkStored({ id: typeId }: ContentType, { stored }: RevisionToLoad, told: Told): void {
+  private checkStored(
+    { id: typeId }: ContentType,
+    { stored }: Pick<RevisionToLoad, 'stored'>,
+    told: Told,
+  ): void {
     const fields = this.history?.types.get(typeId)?.fields ?? [];
     for (const [id, value] of Object.entries(stored)) {
       const field = fields.find((f) => f.id === id);
@@ -256,7 +274,7 @@ export class EntryReader {
     told(['entry'], 'single-type', message, 'Leave one of them out.');
   }
 
-  private unknownType(raw: RawEntry, told: Told): null {
+  private unknownType(raw: Typed, told: Told): null {
     const keys = this.design.types.map((t) => t.key);
     const otherwise = 'Put the file in a folder named after a type, or set entry.type.';
     const message = `There is no content type "${raw.type}".`;
@@ -276,7 +294,7 @@ export class EntryReader {
   }
 
   private values(
-    raw: RawEntry,
+    raw: Pick<RawEntry, 'file' | 'lineOf' | 'body'>,
     type: ContentType,
     fields: Record<string, unknown>,
     at: (string | number)[],
@@ -344,53 +362,5 @@ export class EntryReader {
         if (!seen.has(path)) told([path], code, message, fix);
         seen.add(path);
       }
-  }
-
-  /** Of entries that are there no two have the same where that is said. */
-  private checkUnique({ type, revisions, deleted, raw }: EntryToLoad, told: Told): void {
-    const newest = revisions.at(-1);
-    const unique = type.fields.filter((f) => f.unique);
-    if (!newest || unique.length === 0 || deleted !== null) return;
-    const values = valuesAs(type.fields, newest.values, this.design.site);
-    for (const field of unique) {
-      for (const value of new Set(valuesOf(values, field.id))) {
-        const key = JSON.stringify([type.id, field.id, value]);
-        const first = this.unique.get(key);
-        this.unique.set(key, first ?? raw.file);
-        if (first === undefined) continue;
-        const message = `${field.label} is unique, and ${first} has the same.`;
-        told([field.key], 'not-unique', message, 'Give it another value.');
-      }
-    }
-  }
-
-  /** No more sit within nothing than may. */
-  private checkTop({ type, revisions, deleted }: EntryToLoad, told: Told): void {
-    const field = type.fields.find((f) => f.sitsWithin && f.atTop !== undefined);
-    const newest = revisions.at(-1);
-    if (!field || !newest || deleted !== null || !isBlank(newest.values[field.id])) return;
-    const count = (this.tops.get(type.id) ?? 0) + 1;
-    this.tops.set(type.id, count);
-    if (count <= field.atTop!) return;
-    const message = `${field.atTop} of ${type.plural} may be at the top, and this is one more.`;
-    told([field.key], 'crowded-top', message, 'Let it sit within another one, or allow more.');
-  }
-
-  private checkDepth({ id, type, revisions }: EntryToLoad, told: Told): void {
-    const parentOf = (of: string): string | undefined => {
-      const found = this.ids.get(of);
-      const field = found?.type.fields.find((f) => f.sitsWithin);
-      return field && (found!.revisions.at(-1)?.values[field.id] as string | undefined);
-    };
-    const field = type.fields.find((f) => f.sitsWithin);
-    if (!field || revisions.length === 0) return;
-    let at = parentOf(id);
-    for (let depth = 1; at && at !== id; depth++) {
-      if (depth > MAX_DEPTH) {
-        const message = `Pages sit within each other at most ${MAX_DEPTH} deep.`;
-        return told([field.key], 'too-deep', message, 'Let it sit within another page.');
-      }
-      at = parentOf(at);
-    }
   }
 }

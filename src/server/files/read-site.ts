@@ -5,12 +5,14 @@ import { isPicture } from '@/core/design/media-formats.ts';
 import type { Design } from '@/core/design/spec.ts';
 import { compileSite } from '@/core/site/compile.ts';
 import type { Instant } from '@/core/time/interval.ts';
-import { type EntryToLoad, EntryReader } from './interpret-entry.ts';
+import { EntryReader } from './interpret-entry.ts';
+import type { EntryToLoad, StarterToLoad } from './to-load.ts';
 import { type SavedHistory, readHistory } from './read-history.ts';
 import { type SubjectToLoad, readDesign } from './read-design.ts';
 import { wrongSubjects } from './subjects-before.ts';
 import { readEntries } from './read-entries.ts';
 import { type GivenPicks, type PickToLoad, readPicks } from './read-picks.ts';
+import { readStarters } from './read-starters.ts';
 import { listFiles } from './read-folder.ts';
 import { mediaOverTime } from './media-before.ts';
 import { type MediaFiles, type ReadMedia, readMediaFiles } from './read-media.ts';
@@ -21,6 +23,8 @@ export interface SiteToLoad {
   subjects: SubjectToLoad[];
   picks: PickToLoad[];
   entries: EntryToLoad[];
+  /** What new entries can begin with. */
+  starters: StarterToLoad[];
   media: ReadMedia[];
   /** Where the site was saved: its past, its people, its bench. */
   history: SavedHistory | null;
@@ -43,17 +47,13 @@ export async function readSite(
   const given = await readMediaFiles(folder, files);
   const all = [...stray, ...issues, ...doubledSubjects(subjects), ...given.issues];
   if (!design) {
-    all.push(...readEntries(folder, files, () => undefined), ...strayFiles(files));
+    all.push(...readContent(folder, files, null).unread, ...strayFiles(files));
     return { site: null, issues: all };
   }
   const { history, issues: wrongHistory } = readHistory(folder, files, design);
   const { media, pictures, known, issues: wrongMedia } = mediaEver(given, history);
-  const entries: EntryToLoad[] = [];
   const reader = new EntryReader(design, subjects, known, now, history);
-  const unread = readEntries(folder, files, (raw) => {
-    const entry = reader.read(raw);
-    if (entry) entries.push(entry);
-  });
+  const { entries, starters, unread } = readContent(folder, files, reader);
   all.push(...unread, ...strayFiles(files), ...compileSite(design).issues.map(locate));
   all.push(...wrongHistory, ...wrongMedia, ...(history ? aheadOf(history, now) : []));
   if (history) all.push(...wrongSubjects(design, subjects, history));
@@ -68,7 +68,25 @@ export async function readSite(
   all.push(...wrongPicks.map(locate));
   if (all.length > 0) return { site: null, issues: all };
   const { findings } = reader;
-  return { site: { design, subjects, picks, entries, media, history, findings }, issues: [] };
+  const content = { subjects, picks, entries, starters, media };
+  return { site: { design, ...content, history, findings }, issues: [] };
+}
+
+/** What a folder has of entries and starters; what is wrong with their files is `unread`. */
+function readContent(folder: string, files: string[], reader: EntryReader | null) {
+  const entries: EntryToLoad[] = [];
+  const starters: StarterToLoad[] = [];
+  const unread = [
+    ...readEntries(folder, files, (raw) => {
+      const entry = reader?.read(raw);
+      if (entry) entries.push(entry);
+    }),
+    ...readStarters(folder, files, (raw) => {
+      const starter = reader?.readStarter(raw);
+      if (starter) starters.push(starter);
+    }),
+  ];
+  return { entries, starters, unread };
 }
 
 /**
@@ -165,7 +183,7 @@ function doubledSubjects(subjects: SubjectToLoad[]): Issue[] {
 }
 
 const KNOWN =
-  /^((site|redirects|order|style|styles|history|bench)\.yaml|style\.css|README\.md|(types|listings|templates|text-forms|subjects|picks|entries|media|style|releases|history|sources)\/.+)$/;
+  /^((site|redirects|order|style|styles|history|bench)\.yaml|style\.css|README\.md|(types|listings|templates|text-forms|subjects|picks|entries|starters|media|style|releases|history|sources)\/.+)$/;
 
 function strayFiles(files: string[]): Issue[] {
   return files

@@ -16,6 +16,7 @@ import { type Actor, SITE, permit } from '../permit.ts';
 import { asOf } from '../store/as-of.ts';
 import { personName } from '../store/persons.ts';
 import { chosenColumns } from '../store/preferences.ts';
+import { startersOf } from '../store/starters.ts';
 import { statement } from '../store/statement.ts';
 import { valuesOfType } from '../store/stored-values.ts';
 import { settledInstant } from '../store/write.ts';
@@ -62,6 +63,8 @@ export interface TypeCount {
   /** Whether there is one entry of it and no more. */
   single: boolean;
   count: number;
+  /** What new ones can begin with. */
+  starters: { id: string; name: string }[];
 }
 
 /** Something that can stand in a column of the content table. */
@@ -221,6 +224,7 @@ function typeCounts(view: SiteView, site: CompiledSite, at: Instant): TypeCount[
     description: t.description,
     address: t.address ?? null,
     single: t.single ?? false,
+    starters: startersOf(view.connection, t.id).map(({ id, name }) => ({ id, name })),
     count: (all.find((c) => c.type === t.id)?.count ?? 0) - gone.get(at, t.id)!,
   }));
 }

@@ -6,6 +6,7 @@ import type { Field } from '@/core/design/field.ts';
 import { mentionsOf, parseValue, targetOf } from '@/core/design/field-values.ts';
 import { shownWhen } from '@/core/design/shown.ts';
 import { kindOf } from '@/core/design/kinds/index.ts';
+import { takenOver } from '@/core/design/taken-over.ts';
 import { isPart } from '@/core/design/text-form.ts';
 import { type Values, valuesOf } from '@/core/design/values.ts';
 import { paragraphsOf } from '@/core/rich-text/index.ts';
@@ -15,6 +16,7 @@ import type { Instant } from '@/core/time/interval.ts';
 import { type Actor, SITE, permit } from '../permit.ts';
 import { liveInterval, plannedChange, refusal, revision } from '../db/schema.ts';
 import { personName } from '../store/persons.ts';
+import { starterOf } from '../store/starters.ts';
 import { statement } from '../store/statement.ts';
 import { valuesOfType } from '../store/stored-values.ts';
 import type { LifeSpan } from './life-span.ts';
@@ -64,8 +66,8 @@ export interface EntryDetail {
   picks: EntryPicks[];
   refusals: { at: Instant; message: string; fix: string }[];
   path: string | null;
-  /** The entry that a new one was begun from, and the fields left blank since no two may share them. */
-  like?: { id: string; name: string; blank: string[] } | null;
+  /** What a new one was begun from, and the fields left blank since no two may share them. */
+  like?: { name: string; blank: string[] } | null;
 }
 
 type RevisionRow = { number: number; saved: number; author: string; name: string; values: string };
@@ -174,12 +176,15 @@ function byRules(
 const PATH = `SELECT path FROM address WHERE entry = ? AND role = 'current' AND ${asOf('')}`;
 
 /** What a new entry begins with, besides what its type says. */
-export interface Like {
-  /** The entry that it is like. */
-  entry: string;
-  /** Ids of the fields that it takes over; null for all. */
-  fields: readonly string[] | null;
-}
+export type Like =
+  | {
+      /** The entry that it is like. */
+      entry: string;
+      /** Ids of the fields that it takes over; null for all. */
+      fields: readonly string[] | null;
+    }
+  /** Id of the starter that it is begun from. */
+  | { starter: string };
 
 /**
  * A form for a new entry of a type, with the defaults of its fields, or with what another one of the
@@ -201,7 +206,7 @@ export function newEntry(
   return {
     id: null,
     type: formType(view, type, values, { at, entry: null }),
-    like: begun && { id: like!.entry, name: begun.name, blank: begun.blank },
+    like: begun && { name: begun.name, blank: begun.blank },
     values,
     name: '',
     revision: null,
@@ -217,29 +222,32 @@ export function newEntry(
   };
 }
 
-/**
- * What an entry holds for one that is to be like it: all but what no two may have, and where it
- * stands among others. Null where it is not there, or of another type.
- */
-function valuesLike(
-  view: SiteView,
-  type: ContentType,
-  { entry, fields }: Like,
-  at: Instant,
-): { values: Values; name: string; blank: string[] } | null {
+/** What a new entry begins with of another one, or of a starter. */
+type Begun = { values: Values; name: string; blank: string[] };
+
+/** What a new entry begins with; null where that is not there, or of another type. */
+function valuesLike(view: SiteView, type: ContentType, like: Like, at: Instant): Begun | null {
+  const { site } = view.at(at)!.site.design;
+  if ('starter' in like) {
+    const row = starterOf(view.connection, like.starter);
+    if (row?.type !== type.id) return null;
+    const taken = takenOver(type, valuesOfType(type, row.filled, site));
+    const filled = Object.entries(taken).filter(([, value]) => value !== null);
+    return { name: row.name, blank: [], values: Object.fromEntries(filled) };
+  }
   const sql = `SELECT r.name, r."values" AS json FROM entry AS e
     JOIN revision AS r ON r.entry = e.id AND r.number = e.newest
     WHERE e.id = ? AND e.type = ? AND e.deleted IS NULL`;
   const read = statement<{ name: string; json: string }>(view.connection, sql);
-  const row = read.get(entry, type.id);
+  const row = read.get(like.entry, type.id);
   if (!row) return null;
-  const all = valuesOfType(type, row.json, view.at(at)!.site.design.site);
+  const all = valuesOfType(type, row.json, site);
+  const { fields } = like;
   const wanted = type.fields.filter(({ id }) => fields === null || fields.includes(id));
-  const taken = wanted.filter((f) => !f.unique && !f.position && !kindOf(f).derived);
   return {
     name: row.name,
     blank: wanted.filter((f) => f.unique && (all[f.id] ?? null) !== null).map(({ label }) => label),
-    values: Object.fromEntries(taken.map(({ id }) => [id, all[id] ?? null])),
+    values: takenOver({ fields: wanted }, fields === null ? all : { ...all, [PRESETS]: null }),
   };
 }
 
@@ -271,7 +279,8 @@ interface Asked {
   type: string;
 }
 
-function formType(
+/** A type as a form has it, for what the form holds. */
+export function formType(
   view: SiteView,
   type: ContentType,
   values: Values,

@@ -13,6 +13,7 @@ import type { SiteView } from './site-view.ts';
 import { goneEntry } from './purge.ts';
 import { publicFile } from './public-file.ts';
 import { sourcesDetail } from './sources.ts';
+import { starterDetail } from './starters.ts';
 import { subjectsDetail } from './subjects.ts';
 import { textsDetail } from './texts.ts';
 import { todayDetail } from './today.ts';
@@ -36,6 +37,7 @@ export const QUERIES = {
   entryDetail,
   goneEntry,
   newEntry,
+  starterDetail,
   entryOutcome,
   whereSeen,
   retireReach,

@@ -70,13 +70,14 @@ function newest({ connection }: SiteView): Instant {
   return Math.max(Date.now(), settledInstant(connection));
 }
 
-/** Shown by no entry as it is or was saved last, by no subject, and not when the site is shared. */
+/** Shown by no entry as it is or was saved last, by no subject, in no starter, and not when the site is shared. */
 const UNUSED = `AND NOT EXISTS (
     SELECT 1 FROM reference_edge AS g JOIN entry AS e ON e.id = g.entry AND e.deleted IS NULL
      WHERE g.target = '${mediumTarget('')}' || m.id AND (g.revision = e.newest OR EXISTS (
        SELECT 1 FROM live_interval AS l WHERE l.entry = g.entry AND l.revision = g.revision
          AND (l.ends IS NULL OR l.ends > @at))))
   AND m.id NOT IN (SELECT picture FROM subject WHERE ends IS NULL AND picture IS NOT NULL)
+  AND NOT EXISTS (SELECT 1 FROM starter AS s WHERE instr(s.filled, json_quote(m.id)) > 0)
   AND m.id IS NOT @share`;
 
 function lineOf(row: MediaRow): MediaLine {

@@ -9,6 +9,7 @@ import { readerSeeing } from './drafts.ts';
 import { type ListingColumn, listingColumns } from './listing.ts';
 import { entriesOf } from './types.ts';
 import { type Specimen, specimensOf } from './specimens.ts';
+import { type Starter, starters } from './starters.ts';
 import { withSteps } from './unsaved.ts';
 import type { Looking, Seeing } from './clock.ts';
 import type { StoredReader } from '../store/site-reader.ts';
@@ -59,6 +60,8 @@ export interface TypeDetail {
   takenSets: string[];
   /** Ids that entries are stored under, of types that may be gone. */
   takenTypes: string[];
+  /** What new entries of it can begin with; null where it is not released yet. */
+  starters: Starter[] | null;
   /** How many entries there are of it, 1,001 for more than 1,000. */
   entries: number;
   /** What would go with it. */
@@ -88,6 +91,7 @@ export function typeDetail(
       .map((l) => ({ key: l.key, label: l.label, address: l.address ?? null })),
     onBench: past ? [] : sentencesAbout(view, `types/${spec.id}`, at),
     columns: timingColumns(view, design, spec, at),
+    starters: view.at(at)?.site.types.has(spec.id) ? starters(view, spec.id) : null,
     ...changesOf(view, design, spec),
   };
 }

@@ -1,4 +1,5 @@
 import { isPicture } from '@/core/design/media-formats.ts';
+import type { Design } from '@/core/design/spec.ts';
 import type { Instant } from '@/core/time/interval.ts';
 import type { Connection } from '../db/connection.ts';
 import { DatabaseProblem } from '../db/problem.ts';
@@ -11,11 +12,12 @@ import { type SubjectOfSet, designFiles } from './design-files.ts';
 import { subjectHistory } from './subject-history.ts';
 import { pickMembers, picksBefore } from './pick-members.ts';
 import { deskFile } from './desk.ts';
-import { entryFile } from './entry-file.ts';
+import { type EntryPrinting, entryFile } from './entry-file.ts';
 import { entryRows } from './entry-rows.ts';
 import { designOf, historyFiles, releaseRows } from './history-files.ts';
 import { FileNames, type SavedFile } from './saved-file.ts';
 import { purgedEntries } from './purged.ts';
+import { starterFiles } from './starter-files.ts';
 import { sourceFiles } from './source-files.ts';
 import { mediaFiles, mediaHistory } from './media-files.ts';
 import { yamlText } from './yaml-text.ts';
@@ -43,7 +45,9 @@ export function* savedFiles(
   const media = allMedia(connection);
   yield* mediaFiles(media, dataFolder);
   const pictures = new Set(media.filter(isPicture).map(({ id }) => id));
-  yield* entryFiles(connection, until, { design, pictures, names });
+  const how = printingOf(design, pictures);
+  yield* entryFiles(connection, until, { how, names });
+  yield* starterFiles(connection, how, names);
   yield* sourceFiles(connection);
   const sets = design.subjectSets.map(({ id }) => id);
   for (const { id } of design.picks) picks.delete(id);
@@ -72,31 +76,31 @@ function allSubjects(connection: Connection): SubjectOfSet[] {
   ).all();
 }
 
-function* entryFiles(
-  connection: Connection,
-  until: Instant,
-  { design, pictures, names }: EntryNeeds,
-): Generator<SavedFile> {
-  const types = new Map(design.types.map((type) => [type.id, type]));
-  const { language, zone } = design.site;
-  const how = {
+/** How values are printed in the files of a design. */
+function printingOf(
+  { types: all, site: { language, zone } }: Design,
+  pictures: ReadonlySet<string>,
+): EntryPrinting {
+  const types = new Map(all.map((type) => [type.id, type]));
+  return {
     language,
     zone,
     pictures: { hasPicture: (id: string) => pictures.has(id) },
     typeOf: (id: string) => types.get(id),
   };
+}
+
+function* entryFiles(
+  connection: Connection,
+  until: Instant,
+  { how, names }: { how: EntryPrinting; names: FileNames },
+): Generator<SavedFile> {
   for (const rows of entryRows(connection, until)) {
-    const folder = types.get(rows.type)?.key ?? rows.type;
+    const folder = how.typeOf(rows.type)?.key ?? rows.type;
     const { id } = rows;
     const name = id.startsWith(`${folder}/`) ? id.slice(folder.length + 1) : id;
     const path = names.take(`entries/${folder}`, name, '.yaml');
     const defaultId = idOfPath(path.slice('entries/'.length, -'.yaml'.length));
     yield { path, content: yamlText(entryFile(rows, how, defaultId)) };
   }
-}
-
-interface EntryNeeds {
-  design: ReturnType<typeof designOf>;
-  pictures: ReadonlySet<string>;
-  names: FileNames;
 }

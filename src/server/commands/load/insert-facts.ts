@@ -3,7 +3,7 @@ import type { LiveInterval } from '@/core/publication/model.ts';
 import type { Issue } from '@/core/issue.ts';
 import type { Instant } from '@/core/time/interval.ts';
 import type { Connection } from '../../db/connection.ts';
-import type { EntryToLoad } from '../../files/interpret-entry.ts';
+import type { EntryToLoad } from '../../files/to-load.ts';
 import { writeFacts } from '../../store/derive-rows.ts';
 import { statement } from '../../store/statement.ts';
 

@@ -12,7 +12,9 @@ import { mediaWriter } from '../../store/media.ts';
 import { addPick } from '../../store/picks.ts';
 import { notePerson } from '../../store/persons.ts';
 import { revisionWriter } from '../../store/revision-writer.ts';
+import { asFilled, putStarter } from '../../store/starters.ts';
 import { statement } from '../../store/statement.ts';
+import { storedValues } from '../../store/stored-values.ts';
 
 const CONTENT = [
   'bulk_change',
@@ -69,6 +71,7 @@ export function insertAll(
   insertSubjects(connection, site);
   insertMedia(connection, site.media);
   insertEntries(connection, site);
+  insertStarters(connection, site);
   site.picks.forEach((pick, position) => addPick(connection, { ...pick, position }));
 }
 
@@ -179,6 +182,16 @@ function insertMedia(connection: Connection, all: ReadMedia[]): void {
   const put = mediaWriter(connection);
   for (const { from, source: _, ...medium } of all)
     put({ ...medium, starts: from, ends: medium.to });
+}
+
+/** What new entries can begin with. */
+function insertStarters(connection: Connection, { starters, design, history }: SiteToLoad): void {
+  const { language } = design.site;
+  for (const { id, type: given, name, values, stored, author, saved } of starters) {
+    const type = history?.types.get(given.id) ?? given;
+    const filled = asFilled({ ...stored, ...storedValues(type, values, language) });
+    putStarter(connection, { id, type: type.id, name, filled, author, saved });
+  }
 }
 
 function insertEntries(connection: Connection, { entries, design, history }: SiteToLoad): void {

@@ -6,7 +6,10 @@ import { Menu } from '@/ui/primitives/menu.tsx';
 import { ClockLink } from '../shell/clock-link.tsx';
 import { useClockParameters } from '../shell/use-clock.ts';
 
-/** Begins a new entry: of the type at hand, else of one that is chosen by what it is. */
+/**
+ * Begins a new entry, blank or from a starter: of the type at hand, else of one that is chosen by
+ * what it is.
+ */
 export function NewMenu({ types, type }: { types: TypeCount[]; type: string | undefined }) {
   const router = useRouter();
   const { keep } = useClockParameters();
@@ -22,7 +25,7 @@ export function NewMenu({ types, type }: { types: TypeCount[]; type: string | un
       </span>
     );
   if (open.length === 0) return null;
-  if (type !== undefined)
+  if (own?.starters.length === 0)
     return (
       <ClockLink
         href={`/build/content/new/${type}`}
@@ -35,14 +38,23 @@ export function NewMenu({ types, type }: { types: TypeCount[]; type: string | un
     <Menu
       label="New"
       className="button button-main"
-      items={open.map((t) => ({
-        key: t.type,
-        label: t.one,
-        note: [t.description, t.address === null ? '' : `Pages at ${t.address}`]
-          .filter(Boolean)
-          .join(' '),
-        onPick: () => router.push(keep(`/build/content/new/${t.type}`)),
-      }))}
+      items={(own ? [own] : open).flatMap((t) => [
+        {
+          key: t.type,
+          label: own ? `Blank ${t.one}` : t.one,
+          note: [t.description, t.address === null ? '' : `Pages at ${t.address}`]
+            .filter(Boolean)
+            .join(' '),
+          onPick: () => router.push(keep(`/build/content/new/${t.type}`)),
+        },
+        ...t.starters.map(({ id, name }) => ({
+          key: `${t.type} ${id}`,
+          label: name,
+          note: `Starter of ${t.one}`,
+          onPick: () =>
+            router.push(keep(`/build/content/new/${t.type}?starter=${encodeURIComponent(id)}`)),
+        })),
+      ])}
     />
   );
 }

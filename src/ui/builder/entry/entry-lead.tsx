@@ -8,10 +8,13 @@ export function EntryLead({
   detail,
   clock,
   changed,
+  onMakeStarter,
 }: {
   detail: EntryDetail;
   clock: Clock;
   changed: boolean;
+  /** Makes a starter of what is saved of it. */
+  onMakeStarter: () => void;
 }) {
   const at = clock.tense === 'now' ? '' : `at ${instantWords(clock.at, clock.zone, clock.now)}: `;
   return (
@@ -35,6 +38,18 @@ export function EntryLead({
             New like this
           </ClockLink>
           {' · '}
+          {clock.tense !== 'past' && (
+            <>
+              <button
+                type="button"
+                className="link cursor-pointer underline"
+                onClick={onMakeStarter}
+              >
+                Make a starter
+              </button>
+              {' · '}
+            </>
+          )}
           <ClockLink
             className="underline"
             href={`/build/types/${detail.type.key}?entry=${encodeURIComponent(detail.id)}`}

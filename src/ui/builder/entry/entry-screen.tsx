@@ -40,7 +40,7 @@ export function EntryScreen({ detail, outcome: first, clock }: Props) {
     <Panes
       problem={clock.problem}
       title={detail.id === null ? `New: ${detail.type.label}` : detail.name}
-      lead={<EntryLead {...{ detail, clock, changed }} />}
+      lead={<EntryLead {...{ detail, clock, changed }} onMakeStarter={entry.makeStarter} />}
       actions={
         <SaveButtons
           changed={changed}

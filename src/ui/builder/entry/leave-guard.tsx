@@ -11,11 +11,14 @@ import { Dialog } from '@/ui/primitives/dialog.tsx';
 export function LeaveGuard({
   unsaved,
   isKept,
+  keeps = true,
   canSave,
   onSave,
 }: {
   unsaved: boolean;
   isKept: boolean;
+  /** Whether unsaved words are kept at all. */
+  keeps?: boolean;
   canSave: boolean;
   onSave: () => Promise<boolean>;
 }) {
@@ -46,7 +49,11 @@ export function LeaveGuard({
   };
   return (
     <Dialog open onOpenChange={() => setTo(null)} title="Leave with unsaved changes?">
-      <p className="mt-2">They are kept for you, and offered when you open this again.</p>
+      <p className="mt-2">
+        {keeps
+          ? 'They are kept for you, and offered when you open this again.'
+          : 'They are lost where you do not save them.'}
+      </p>
       <div className="mt-4 flex gap-2">
         <button
           type="button"

@@ -11,6 +11,7 @@ import { command } from '../send.ts';
 import { useClockParameters } from '../shell/use-clock.ts';
 import { useAttempts } from '../use-attempts.ts';
 import { useOutcome } from '../use-outcome.ts';
+import { starterHref } from '../starters/starter-href.ts';
 import { useRecovery } from './use-recovery.ts';
 import { useWriting } from './use-writing.ts';
 
@@ -211,7 +212,15 @@ function useActs(detail: EntryDetail, attempt: Attempt, when: (at: number) => st
         return { words: 'Deleted.' };
       },
     );
-  return { plan, cancel, remove };
+  const makeStarter = (): Promise<boolean> =>
+    attempt(
+      () => command('makeStarter', { entry }),
+      ({ id, name }: { id: string; name: string }) => ({
+        words: `“${name}” is a starter of ${detail.type.label} now: new ones can begin with it.`,
+        undo: { label: 'Open it', run: () => router.push(keep(starterHref(id))) },
+      }),
+    );
+  return { plan, cancel, remove, makeStarter };
 }
 
 /** The revision that is public at an instant; null where none is. */

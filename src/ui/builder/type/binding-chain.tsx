@@ -15,6 +15,7 @@ import { CopyFrom } from './copy-from.tsx';
 import { FieldsEditor } from './fields-editor.tsx';
 import { NamesSettings } from './names-settings.tsx';
 import { DATE_WORDS, PresetSettings } from './preset-settings.tsx';
+import { StarterLines } from '../starters/starter-lines.tsx';
 import { SeoSettings } from './seo-settings.tsx';
 
 type Spec = TypeDetail['spec'];
@@ -42,7 +43,7 @@ interface ChainLink {
 }
 
 /**
- * Names · Fields · Address · Page · Card · Lists · SEO · Timing · Presets: closed, each link is one line of what is set and
+ * Names · Fields · Address · Page · Card · Lists · SEO · Timing · Presets · Starters: closed, each link is one line of what is set and
  * what it gives.
  */
 export function BindingChain(props: Props) {
@@ -61,6 +62,7 @@ export function BindingChain(props: Props) {
     seoLink(props, issuesAt),
     timingLink(props, issuesAt),
     presetsLink(props),
+    ...startersLink(props),
   ];
   return (
     <div className="border-b border-rule">
@@ -250,6 +252,15 @@ function presetsLink(props: Props): ChainLink {
     ].join('; '),
     content: <PresetSettings {...props} />,
   };
+}
+
+/** What new entries can begin with; nothing where there can be none. */
+function startersLink({ spec, detail, clock }: Props): ChainLink[] {
+  const { starters } = detail;
+  if (starters === null || spec.single) return [];
+  const gives = starters.map(({ name }) => name).join(', ') || 'none: new entries begin blank';
+  const content = <StarterLines type={detail.spec} {...{ starters, clock }} />;
+  return [{ key: 'starters', label: 'Starters', set: starters.length > 0, gives, content }];
 }
 
 function AddressSettings({

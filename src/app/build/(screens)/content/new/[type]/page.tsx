@@ -13,9 +13,10 @@ export default async function Page({
 }) {
   const { clock, search, ask } = await openScreen(searchParams);
   const { type } = await params;
-  const { like: entry, keep } = search;
+  const { like: entry, keep, starter } = search;
   const fields = keep === undefined ? null : keep.split(',');
-  const detail = await ask('newEntry', type, clock.at, entry ? { entry, fields } : null);
+  const like = entry ? { entry, fields } : null;
+  const detail = await ask('newEntry', type, clock.at, starter ? { starter } : like);
   if (!detail) notFound();
   const outcome = (await ask(
     'entryOutcome',
