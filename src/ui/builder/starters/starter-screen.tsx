@@ -136,7 +136,7 @@ function useStarter(detail: StarterDetail) {
       () => command('deleteStarter', { id: id! }),
       (held: { type: string; name: string; values: Record<string, unknown> }) => {
         const path = keep(`/build/types/${type.key}`);
-        const again = { id: null, ...held, seen: null };
+        const again = { ...held, id: null, seen: null };
         const undo = { label: 'Undo', run: () => void bringBack(attempts, again, keep) };
         return { words: `The starter “${held.name}” is deleted.`, undo, leadsTo: { path } };
       },
