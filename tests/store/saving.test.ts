@@ -2,6 +2,10 @@ import { existsSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { describe, expect, onTestFinished, test } from 'vitest';
 import fc from 'fast-check';
+import type { CommandInput, CommandName, CommandResult } from '@/server/commands/index.ts';
+import { runCommand } from '@/server/commands/run.ts';
+import { contentTable } from '@/server/queries/content.ts';
+import { versions } from '@/server/queries/versions.ts';
 import { loadSite } from '@/server/commands/load-site.ts';
 import { type Connection, openDatabase } from '@/server/db/connection.ts';
 import { listFiles } from '@/server/files/read-folder.ts';
@@ -12,12 +16,14 @@ import { savedFiles } from '@/server/saving/saved-files.ts';
 import { saveToFolder } from '@/server/saving/to-folder.ts';
 import { settledInstant } from '@/server/store/write.ts';
 import { databaseFromBeforeTheBench } from '../helpers/earlier.ts';
-import { type TestSite, loadFiles, temporaryFolder, writeFiles } from '../helpers/folder.ts';
+import { SITE, type TestSite, loadFiles, temporaryFolder, writeFiles } from '../helpers/folder.ts';
 import { setting } from '../helpers/release.ts';
 import { randomWrites } from '../helpers/random-steps.ts';
 import { LivedSite } from '../helpers/random-writes.ts';
 import { randomSite } from '../helpers/random-site.ts';
 import { derivedRows, rebuild } from '../helpers/snapshot.ts';
+
+const DAY = 86_400_000;
 
 type Stored = Pick<TestSite, 'connection' | 'view' | 'data'>;
 
@@ -319,4 +325,40 @@ describe('a folder that is saved to', () => {
       { path: 'entries/note/n3.yaml', message: expect.stringContaining(words) as string },
     ]);
   });
+});
+
+test('versions that are not kept any more leave their numbers, in the site and in its folder', async () => {
+  const site = await loadFiles({
+    'site.yaml': { ...SITE, retention: 30 },
+    'types/note.yaml': {
+      key: 'note',
+      address: '/{title}',
+      fields: [{ key: 'title', kind: 'text' }],
+    },
+    'types/log.yaml': { key: 'log', retention: 'ever', fields: [{ key: 'title', kind: 'text' }] },
+  });
+  const { connection, view } = site;
+  let wall = Date.parse('2026-07-01T12:00:00Z');
+  const run = <N extends CommandName>(name: N, input: CommandInput<N>): CommandResult<N> =>
+    runCommand(connection, name, COMMAND_LINE, input, { wallClock: (wall += DAY) });
+  const save = (id: string | null, type: string, title: string): string => {
+    const result = run('saveEntry', { id, type, values: { title }, seen: null });
+    return result.ok ? result.value.id : '';
+  };
+  const publish = (entry: string, at: string | null): void =>
+    void run('planChange', { entry, action: 'publish', at, revision: null });
+  const [note, log] = [save(null, 'note', 'One'), save(null, 'log', 'One')];
+  publish(note, null);
+  for (let i = 2; i <= 40; i++) for (const id of [note, log]) save(id, '', `Version ${i}`);
+  const numbers = (id: string): number[] => versions(view, COMMAND_LINE, id).map((v) => v.number);
+  expect(numbers(log)).toHaveLength(40);
+  // A day passes with each save of either: the last thirty days hold fifteen of this one.
+  expect(numbers(note)).toEqual([
+    40, 39, 38, 37, 36, 35, 34, 33, 32, 31, 30, 29, 28, 27, 26, 25, 1,
+  ]);
+  expect(contentTable(view, COMMAND_LINE, wall - 40 * DAY, { type: 'note' }).total).toBe(1);
+  const before = derivedRows(connection);
+  rebuild(connection, view);
+  expect(derivedRows(connection)).toEqual(before);
+  await expectTheSame(site);
 });

@@ -32,6 +32,7 @@ const PROPERTY_WORDS: Readonly<Record<string, string>> = {
   front: 'what “/” shows',
   url: 'address of the site',
   zone: 'time zone',
+  retention: 'days for which versions are kept that were never public',
   'presets.author': 'whether bylines show who wrote it',
   'presets.date': 'which date bylines show',
   form: 'what the text may hold',

@@ -148,6 +148,10 @@ function unknownKind(input: unknown): string {
   return `There is no field kind "${given.slice(0, 60)}". ${fix}`;
 }
 
+const MOST_DAYS = 36_500;
+const DAYS = 'This is a number of days, 1 to 36500.';
+const daysSpec = z.int(DAYS).min(1, DAYS).max(MOST_DAYS, DAYS);
+
 /** SEO rules of a type, or of the site. */
 export const seoSpec = z.strictObject({
   title: z.string().optional(),
@@ -202,6 +206,8 @@ export const typeSpec = z
     presets: typePresetsSpec.default({ author: false, date: 'none' }),
     /** What is done to its entries by itself, and when. */
     timing: z.array(timingRuleSpec).max(20, 'A type has at most 20 timing rules.').optional(),
+    /** The same of its entries; as the site has it where left out. */
+    retention: z.union([z.literal('ever'), daysSpec]).optional(),
     seo: seoSpec.default({}),
   })
   .transform(({ id, key: own, label: name, plural, naming, timing, ...rest }) => {
@@ -316,6 +322,8 @@ export const siteSpec = z.strictObject({
   sharePicture: z.string().min(1).max(400).optional(),
   /** Seconds for which a page may be reused without asking again, 0 to 60. */
   freshness: z.int().min(0).max(60).default(0),
+  /** For how many days versions are kept that were never public; for ever where left out. */
+  retention: daysSpec.optional(),
   /** Site-wide defaults of the SEO rules. */
   seo: seoSpec.default({}),
 });

@@ -18,6 +18,7 @@ import { deriveEntry } from './derive-entry.ts';
 import { thereAlready } from './there-already.ts';
 import { entryOf } from './entry-lookup.ts';
 import { picksChanged } from './picks/picks-of.ts';
+import { retain } from './retain.ts';
 import { referring } from './referring.ts';
 import { carriedValues } from '../store/carried-values.ts';
 import { crowdedTop } from '../store/at-top.ts';
@@ -72,6 +73,7 @@ export const saveEntry = command({
       joinPicks(context, id, type);
     }
     writeRevision(context, id, type, { number, values, note });
+    retain(context, id, type);
     deriveEntry(context, id);
     return { id, revision: number };
   },

@@ -132,6 +132,8 @@ export const entryForm = z.strictObject({
   saved: moment.optional(),
   /** Who saved it; default: the author. */
   savedBy: z.string().max(200).optional(),
+  /** Its number, where versions between it and the one before are not kept. */
+  number: revisionNumber.optional(),
   /** What the newest revision is called where its naming field says otherwise. */
   name,
   /** What whoever saved it said of it. */
@@ -154,6 +156,7 @@ export const entryForm = z.strictObject({
   revisions: listOf(
     z.strictObject({
       saved: moment,
+      number: revisionNumber.optional(),
       author: z.string().max(200).optional(),
       name,
       note,

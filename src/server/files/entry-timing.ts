@@ -58,13 +58,15 @@ export class TimingReader {
   /** Revisions with their values, the oldest first. */
   revisions(values: Values[]): Revision[] {
     const { form } = this.raw;
+    let number = 0;
     const all = values.map((v, i): Revision => {
       const older = form.revisions[i];
+      number = this.numberAfter(number, i);
       const saved = older
         ? (this.moment(older.saved, ['entry', 'revisions', i, 'saved']) ?? 0)
-        : this.savedAt(i + 1);
+        : this.savedAt(number);
       return {
-        number: i + 1,
+        number,
         saved,
         values: v,
         author: (older ?? { author: form.savedBy }).author ?? form.author,
@@ -76,13 +78,25 @@ export class TimingReader {
       this.told(
         older ? ['entry', 'revisions', i, 'saved'] : ['entry', 'saved'],
         'revision-order',
-        `Revision ${r.number} is not saved later than revision ${r.number - 1}.`,
+        `Revision ${r.number} is not saved later than revision ${all[i - 1]!.number}.`,
         older
           ? 'Order them by their saved instants.'
           : 'Set entry.saved to when the newest values were saved.',
       );
     });
     return all;
+  }
+
+  /** The number of a revision: as given, else the one that follows. */
+  private numberAfter(before: number, i: number): number {
+    const { form } = this.raw;
+    const older = form.revisions[i];
+    const { number = before + 1 } = older ?? form;
+    if (number > before) return number;
+    const at = older ? ['entry', 'revisions', i, 'number'] : ['entry', 'number'];
+    const message = `Revision ${number} follows revision ${before}.`;
+    this.told(at, 'revision-order', message, 'Let the numbers rise, or leave them out.');
+    return before + 1;
   }
 
   /**

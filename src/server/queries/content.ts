@@ -277,7 +277,8 @@ function rowsOf(view: SiteView, numbers: readonly number[], shown: Shown): Conte
   const newest =
     at >= settledInstant(view.connection)
       ? 'e.newest'
-      : 'coalesce((SELECT max(number) FROM revision WHERE entry = e.id AND saved <= @at), 1)';
+      : `coalesce((SELECT max(number) FROM revision WHERE entry = e.id AND saved <= @at),
+          (SELECT min(number) FROM revision WHERE entry = e.id))`;
   const sql = `SELECT ${SHOWN} FROM newest AS n JOIN entry AS e ON e.id = n.entry
     JOIN revision AS r ON r.entry = e.id AND r.number = ${newest} WHERE n.id = @number`;
   const read = statement<Row>(view.connection, sql);

@@ -59,6 +59,7 @@ function newest(rows: EntryRows, type: ContentType | undefined, how: EntryPrinti
   const revision = rows.revisions.at(-1)!;
   return {
     saved: iso(revision.saved),
+    ...numberOf(rows.revisions, rows.revisions.length - 1),
     ...(revision.author === rows.author ? {} : { savedBy: revision.author }),
     ...nameOtherThan(rows.id, type, revision, how.language),
     ...(revision.note === '' ? {} : { note: revision.note }),
@@ -73,11 +74,18 @@ function older(
 ): object[] {
   return revisions.slice(0, -1).map((revision, i) => ({
     saved: iso(revision.saved),
+    ...numberOf(revisions, i),
     ...(revision.author === author ? {} : { author: revision.author }),
     ...nameOtherThan(id, type, revision, how.language),
     ...(revision.note === '' ? {} : { note: revision.note }),
     ...differences(printed.at(-1)!, printed[i]!),
   }));
+}
+
+/** The number of a revision where it does not follow the one before. */
+function numberOf(revisions: readonly RevisionRow[], i: number): object {
+  const { number } = revisions[i]!;
+  return number === (revisions[i - 1]?.number ?? 0) + 1 ? {} : { number };
 }
 
 function list(name: string, items: readonly object[]): object {

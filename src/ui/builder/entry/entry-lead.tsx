@@ -42,7 +42,7 @@ export function EntryLead({
             <>
               <button
                 type="button"
-                className="link cursor-pointer underline"
+                className="cursor-pointer text-spruce underline"
                 onClick={onMakeStarter}
               >
                 Make a starter

@@ -5,6 +5,7 @@ import type { Clock } from '@/server/queries/clock.ts';
 import type { Version, VersionChanges } from '@/server/queries/versions.ts';
 import { instantWords } from '../format.ts';
 import { useAsked } from '../use-asked.ts';
+import { VersionLife } from './version-life.tsx';
 import { ChangeLines } from './change-lines.tsx';
 
 interface Props {
@@ -23,8 +24,12 @@ export function Versions({ id, newest, clock, note, onNote, onChange }: Props) {
   const { answer, problem } = useAsked<Version[]>('versions', { id, newest });
   const [pair, setPair] = useState<{ before: number; after: number } | null>(null);
   if (!answer) return <p className="p-6 text-muted">{problem ?? 'Looking up the versions …'}</p>;
-  const last = answer[0]?.number ?? 1;
-  const shown = pair ?? { before: Math.max(1, last - 1), after: last };
+  const [last = 1, previous = last] = answer.map(({ number }) => number);
+  const shown = pair ?? { before: previous, after: last };
+  const compareTo = (after: number): void => {
+    const older = answer.find(({ number }) => number < after)?.number ?? after;
+    setPair({ before: older, after });
+  };
   return (
     <div className="flex flex-col gap-4 p-6">
       {clock.tense !== 'past' && (
@@ -39,6 +44,7 @@ export function Versions({ id, newest, clock, note, onNote, onChange }: Props) {
           />
         </label>
       )}
+      <VersionLife versions={answer} {...{ clock }} chosen={shown.after} onChoose={compareTo} />
       <VersionTable versions={answer} {...{ clock, shown }} onPair={setPair} />
       {answer.length > 1 && (
         <Compared key={`${shown.before} ${shown.after}`} {...{ id, clock, onChange }} {...shown} />

@@ -29,6 +29,7 @@ export function SiteForm(props: Props) {
       <Frame {...props} />
       <SharePicture {...props} />
       <Freshness {...props} />
+      <Retention {...props} />
       <Rules {...props} />
       <h2 className="mt-3">The site’s own words</h2>
       <Own {...props.detail} />
@@ -255,6 +256,32 @@ function Freshness({ spec, issues, readOnly, onChange }: Props) {
         onChange={(e) => onChange({ ...spec, freshness: numberOr(e.target.value) as number })}
       />
       <Wrong issues={issuesAt(issues, 'freshness')} />
+    </Line>
+  );
+}
+
+function Retention({ spec, issues, readOnly, onChange }: Props) {
+  const put = (text: string): void => {
+    const { retention: _, ...rest } = spec;
+    onChange(text === '' ? rest : { ...rest, retention: numberOr(text) as number });
+  };
+  return (
+    <Line
+      label="Versions kept"
+      htmlFor="site-retention"
+      help="Days for which versions of entries are kept that were never public; blank for ever. The newest ten stay, and whatever was ever public. It takes hold when an entry is saved next; a type can have it otherwise."
+    >
+      <input
+        id="site-retention"
+        className="control !w-24"
+        inputMode="numeric"
+        placeholder="for ever"
+        value={spec.retention ?? ''}
+        readOnly={readOnly}
+        aria-invalid={issuesAt(issues, 'retention').length > 0}
+        onChange={(e) => put(e.target.value)}
+      />
+      <Wrong issues={issuesAt(issues, 'retention')} />
     </Line>
   );
 }

@@ -65,6 +65,56 @@ function PicksJoined({
   );
 }
 
+/** For how many days versions are kept that were never public, where it is otherwise than the site. */
+function VersionsKept({
+  spec,
+  readOnly,
+  onChange,
+}: {
+  spec: Spec;
+  readOnly: boolean;
+  onChange: (spec: Spec) => void;
+}) {
+  const { retention, ...rest } = spec;
+  const put = (value: Spec['retention']): void =>
+    onChange((value === undefined ? rest : { ...rest, retention: value }) as Spec);
+  return (
+    <Line
+      label="Versions kept"
+      htmlFor="preset-retention"
+      help="Of versions that were never public; the newest ten stay."
+    >
+      <span className="flex items-center gap-2">
+        <select
+          id="preset-retention"
+          className="control"
+          value={typeof retention === 'number' ? 'days' : (retention ?? '')}
+          disabled={readOnly}
+          onChange={({ target: { value } }) =>
+            put(value === 'days' ? 90 : value === 'ever' ? value : undefined)
+          }
+        >
+          <option value="">As the site has it</option>
+          <option value="ever">For ever</option>
+          <option value="days">For so many days</option>
+        </select>
+        {typeof retention === 'number' && (
+          <input
+            aria-label="Days for which versions are kept"
+            className="control !w-24"
+            type="number"
+            min={1}
+            max={36500}
+            value={retention}
+            readOnly={readOnly}
+            onChange={(e) => put(Number(e.target.value))}
+          />
+        )}
+      </span>
+    </Line>
+  );
+}
+
 /** What entries of a type begin with, each until it has it otherwise. */
 export function PresetSettings({
   spec,
@@ -116,6 +166,7 @@ export function PresetSettings({
         </select>
       </Line>
       <PicksJoined {...{ spec, detail, readOnly, onChange }} />
+      <VersionsKept {...{ spec, readOnly, onChange }} />
       {SWITCHES.map(([key, label, words]) => (
         <Line key={key} label={label} htmlFor={`preset-${key}`}>
           <select
