@@ -189,6 +189,27 @@ describe('the table', () => {
     expect(type.options.map(({ label }) => label)).toEqual(['Growers (1)', 'Seeds (7)']);
   });
 
+  test('completes texts, numbers and days by those that most have, without what is deleted', async () => {
+    const loaded = await site({
+      ...FILES,
+      'entries/seed.json': ['Pea', 'Bean', 'Kale', 'Oat'].map((title, i) => ({
+        entry: { id: title, created: '2026-01-01', saved: '2026-01-01' },
+        ...{ title, stock: i < 2 ? 4 : 10 + i, sow: '2026-03-01' },
+      })),
+    });
+    done(running(loaded)('deleteEntry', { entry: 'Oat' }));
+    const type = loaded.view.at(NOW)!.site.typesByKey.get('seed')!;
+    const used = (field: string, value: string | number): string[] => {
+      const filters = { type: 'seed', where: { field, op: 'is', value } } as const;
+      const { asked } = contentTable(loaded.view, ANN, NOW + 1e7, filters);
+      return asked.columns.find(({ name }) => name === field)!.used!.map(({ label }) => label);
+    };
+    const idOf = (key: string): string => type.fields.find((f) => f.key === key)!.id;
+    expect(used(idOf('stock'), 4)).toEqual(['4 (2)', '12 (1)']);
+    expect(used(idOf('sow'), '2026-03-01')).toEqual(['2026-03-01 (3)']);
+    expect(used(idOf('title'), 'x')).toEqual(['Bean (1)', 'Kale (1)', 'Pea (1)']);
+  });
+
   test('says what is wrong with a condition, and leaves it out', async () => {
     const { view } = await site();
     const where = { field: 'no such', op: 'is', value: 1 } as const;

@@ -1,5 +1,6 @@
 import { contentColumns } from '@/core/content/columns.ts';
 import { conditionSpecs } from '@/core/design/listing-spec.ts';
+import { valuesOf } from '@/core/design/values.ts';
 import { withinSentence } from '@/core/design/words.ts';
 import { OPERATORS_OF, OPERATOR_WORDS } from '@/core/listing/operators.ts';
 import type { Column } from '@/core/listing/columns.ts';
@@ -8,6 +9,7 @@ import type { Instant } from '@/core/time/interval.ts';
 import type { Connection } from '../db/connection.ts';
 import { personName } from '../store/persons.ts';
 import { statement } from '../store/statement.ts';
+import { valuesOfType } from '../store/stored-values.ts';
 import type { ContentFilters } from '@/core/content/filters.ts';
 import type { ContentAsked } from '../store/newest/content-filters.ts';
 import { entryName } from './display.ts';
@@ -36,6 +38,7 @@ export function filterColumns(
   const conditions = conditionSpecs(filters.where);
   const mentioned = new Set(conditions.map(({ field }) => field));
   const { language } = site.design.site;
+  const asked = { type: type?.id ?? null, at };
   const columns = [...contentColumns(type).values()].filter(
     ({ name }) => !(name === '@type' && type),
   );
@@ -51,9 +54,8 @@ export function filterColumns(
       family: column.family,
       sortable: column.sortable,
       operators: operatorsOf(column).map((op) => ({ op, words: wordsOf(column, op) })),
-      options: mentioned.has(column.name)
-        ? inUse(view, site, column, { type: type?.id ?? null, at })
-        : [],
+      options: mentioned.has(column.name) ? inUse(view, site, column, asked) : [],
+      used: mentioned.has(column.name) ? mostUsed(view, site, column, asked) : [],
       ...(column.target?.of === 'entries'
         ? { entryTypes: column.target.types && [...column.target.types] }
         : {}),
@@ -75,6 +77,11 @@ function wordsOf({ name }: Column, op: Op): string {
   return name === '@changed' || name === '@broken' ? ':' : OPERATOR_WORDS[op];
 }
 
+/** Of a type where one is given, and not deleted by an instant. */
+const OF_TYPE = `id NOT IN (SELECT id FROM newest_cell WHERE field = '@deleted' AND value <= @at)
+  AND (@type IS NULL
+    OR id IN (SELECT id FROM newest_cell WHERE field = '@type' AND value = @type))`;
+
 interface Used {
   value: string;
   count: number;
@@ -90,7 +97,7 @@ function inUse(
   const { field, family } = column;
   if (family !== 'members' && family !== 'choice') return [];
   if (column.target?.of === 'entries') return [];
-  const counts = countsOf(view.connection, column.name, type);
+  const counts = countsOf(view.connection, column.name, { type, at });
   const offered = field
     ? optionsOf(view, field, at)
     : [...counts.keys()].map((value) => ({ value, label: ownLabel(view, site, column, value) }));
@@ -103,16 +110,54 @@ function inUse(
   });
 }
 
+/** So many values complete what somebody types. */
+const COMPLETING = 50;
+
+/** The values of a column of texts, numbers or days that most entries have, with how many have each. */
+function mostUsed(
+  view: SiteView,
+  site: CompiledSite,
+  column: Column,
+  { type, at }: { type: string | null; at: Instant },
+): Option[] {
+  const { name, family } = column;
+  const isText = family === 'text';
+  if (!column.sortable || !(isText || family === 'number' || family === 'day')) return [];
+  const sql = `SELECT value, count(*) AS count, min(id) AS id FROM newest_cell
+    WHERE field = @name AND ${OF_TYPE} GROUP BY value ORDER BY count DESC, value
+    LIMIT ${COMPLETING}`;
+  const rows = statement<Used & { id: number }>(view.connection, sql).all({ name, type, at });
+  return rows.flatMap(({ value, count, id }) => {
+    const text = isText ? textOf(view, site, column, id) : String(value);
+    return text === '' ? [] : [{ value: text, label: `${text} (${count})` }];
+  });
+}
+
+/** What an entry, by its number, holds in a column of texts, as it was written. */
+function textOf({ connection }: SiteView, site: CompiledSite, column: Column, id: number): string {
+  const sql = `SELECT e.type, r.name, r."values" AS json FROM newest AS n
+    JOIN entry AS e ON e.id = n.entry
+    JOIN revision AS r ON r.entry = e.id AND r.number = e.newest WHERE n.id = ?`;
+  const row = statement<{ type: string; name: string; json: string }>(connection, sql).get(id);
+  if (!row || !column.field) return row?.name ?? '';
+  const type = site.types.get(row.type);
+  const values = type ? valuesOfType(type, row.json, site.design.site) : {};
+  return String(valuesOf(values, column.field.id)[0] ?? '');
+}
+
 function ownLabel(view: SiteView, site: CompiledSite, { name }: Column, value: string): string {
   if (name === '@author') return personName(view.connection, value);
   return site.types.get(value)?.plural ?? value;
 }
 
 /** How many entries, of a type where one is given, have each value of a column. */
-function countsOf(connection: Connection, name: string, type: string | null): Map<string, number> {
-  const sql = `SELECT value, count(*) AS count FROM newest_cell AS c WHERE field = @name
-    AND (@type IS NULL OR @name NOT LIKE '@%' OR EXISTS (SELECT 1 FROM newest_cell AS t
-      WHERE t.field = '@type' AND t.value = @type AND t.id = c.id)) GROUP BY value`;
-  const rows = statement<Used>(connection, sql).all({ name, type });
+function countsOf(
+  connection: Connection,
+  name: string,
+  { type, at }: { type: string | null; at: Instant },
+): Map<string, number> {
+  const sql = `SELECT value, count(*) AS count FROM newest_cell WHERE field = @name
+    AND ${OF_TYPE} GROUP BY value`;
+  const rows = statement<Used>(connection, sql).all({ name, type, at });
   return new Map(rows.map(({ value, count }) => [value, count]));
 }

@@ -1,5 +1,7 @@
 'use client';
 
+import { useId } from 'react';
+
 /** A word of a sentence that can be chosen otherwise. */
 export function Word({
   label,
@@ -45,10 +47,12 @@ export function WordInput({
   label: string;
   value: string;
   placeholder?: string;
-  suggestions?: string[];
+  /** What completes it; `label` says more of a value. */
+  suggestions?: { value: string; label?: string }[];
   onChange: (value: string) => void;
 }) {
-  const list = suggestions.length > 0 ? `words-${suggestions.join('-').replace(/\W+/g, '')}` : '';
+  const id = useId();
+  const list = suggestions.length > 0 ? id : '';
   return (
     <>
       <input
@@ -64,7 +68,7 @@ export function WordInput({
       {list && (
         <datalist id={list}>
           {suggestions.map((s) => (
-            <option key={s} value={s} />
+            <option key={s.value} {...s} />
           ))}
         </datalist>
       )}

@@ -122,6 +122,7 @@ interface OneProps {
   onRemove?: () => void;
 }
 
+const DAYS = ['today', 'today + 7', 'today - 7'].map((value) => ({ value }));
 const REMOVE = '(not this one)';
 
 function OneValue(props: OneProps) {
@@ -156,7 +157,7 @@ function OneValue(props: OneProps) {
       label="Value"
       value={text}
       placeholder="…"
-      suggestions={isDate ? ['today', 'today + 7', 'today - 7'] : []}
+      suggestions={[...(isDate ? DAYS : []), ...(column.used ?? [])]}
       onChange={(next) =>
         onChange(isNumber && /^-?\d+(\.\d+)?$/.test(next.trim()) ? Number(next) : next)
       }
