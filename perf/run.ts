@@ -11,6 +11,7 @@ import { readSite } from '@/server/files/read-site.ts';
 import { freshenDerivedTables } from '@/server/store/freshen.ts';
 import { SiteView } from '@/server/queries/site-view.ts';
 import { buildOnce } from '../scripts/shared.mjs';
+import { measureContent } from './content.ts';
 import { measureHttp } from './http.ts';
 import { measureIntervals } from './intervals.ts';
 import { measureMoving } from './moving.ts';
@@ -56,6 +57,7 @@ const rows = [
   ...measureTemplates(),
   await measureHttp(data),
   ...measureQueries(new SiteView(connection)),
+  ...measureContent(new SiteView(connection)),
   await measureIntervals(cache),
 ];
 connection.close();

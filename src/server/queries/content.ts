@@ -19,7 +19,7 @@ import { chosenColumns } from '../store/preferences.ts';
 import { startersOf } from '../store/starters.ts';
 import { statement } from '../store/statement.ts';
 import { valuesOfType } from '../store/stored-values.ts';
-import { settledInstant } from '../store/write.ts';
+import { settledInstant, totalGeneration } from '../store/write.ts';
 import type { ContentFilters } from '@/core/content/filters.ts';
 import { type ContentAsked, type StateAsked, askedOf } from '../store/newest/content-filters.ts';
 import { listFound } from './content-found.ts';
@@ -208,10 +208,7 @@ export function contentRows(
 
 /** The types of a site, with how many entries there are of each. */
 function typeCounts(view: SiteView, site: CompiledSite, at: Instant): TypeCount[] {
-  const all = statement<{ type: string; count: number }>(
-    view.connection,
-    `SELECT value AS type, count(*) AS count FROM newest_cell WHERE field = '@type' GROUP BY value`,
-  ).all();
+  const all = countsByType(view.connection);
   const gone = statement<number>(
     view.connection,
     `SELECT count(*) FROM newest_cell AS d JOIN newest AS n ON n.id = d.id
@@ -225,8 +222,23 @@ function typeCounts(view: SiteView, site: CompiledSite, at: Instant): TypeCount[
     address: t.address ?? null,
     single: t.single ?? false,
     starters: startersOf(view.connection, t.id).map(({ id, name }) => ({ id, name })),
-    count: (all.find((c) => c.type === t.id)?.count ?? 0) - gone.get(at, t.id)!,
+    count: (all.get(t.id) ?? 0) - gone.get(at, t.id)!,
   }));
+}
+
+/** How many entries of each type there ever were, by connection, while nothing is written. */
+const COUNTED = new WeakMap<object, { generation: number; counts: Map<string, number> }>();
+
+function countsByType(connection: Connection): ReadonlyMap<string, number> {
+  const generation = totalGeneration(connection);
+  const known = COUNTED.get(connection.driver);
+  if (known?.generation === generation) return known.counts;
+  const sql = `SELECT value AS type, count(*) AS count FROM newest_cell
+    WHERE field = '@type' GROUP BY value`;
+  const rows = statement<{ type: string; count: number }>(connection, sql).all();
+  const counts = new Map(rows.map(({ type, count }) => [type, count]));
+  COUNTED.set(connection.driver, { generation, counts });
+  return counts;
 }
 
 /** What can stand in columns of the table; what was chosen comes first, in its order. */

@@ -6,7 +6,7 @@ import { OPERATORS_OF, OPERATOR_WORDS } from '@/core/listing/operators.ts';
 import type { Column } from '@/core/listing/columns.ts';
 import type { CompiledSite } from '@/core/site/compile.ts';
 import type { Instant } from '@/core/time/interval.ts';
-import type { Connection } from '../db/connection.ts';
+import { type Actor, SITE, permit } from '../permit.ts';
 import { personName } from '../store/persons.ts';
 import { statement } from '../store/statement.ts';
 import { valuesOfType } from '../store/stored-values.ts';
@@ -55,7 +55,6 @@ export function filterColumns(
       sortable: column.sortable,
       operators: operatorsOf(column).map((op) => ({ op, words: wordsOf(column, op) })),
       options: mentioned.has(column.name) ? inUse(view, site, column, asked) : [],
-      used: mentioned.has(column.name) ? mostUsed(view, site, column, asked) : [],
       ...(column.target?.of === 'entries'
         ? { entryTypes: column.target.types && [...column.target.types] }
         : {}),
@@ -77,10 +76,16 @@ function wordsOf({ name }: Column, op: Op): string {
   return name === '@changed' || name === '@broken' ? ':' : OPERATOR_WORDS[op];
 }
 
-/** Of a type where one is given, and not deleted by an instant. */
-const OF_TYPE = `id NOT IN (SELECT id FROM newest_cell WHERE field = '@deleted' AND value <= @at)
-  AND (@type IS NULL
-    OR id IN (SELECT id FROM newest_cell WHERE field = '@type' AND value = @type))`;
+/** What is not deleted by an instant, and of a type where one is given and others have the column. */
+function ofType(site: CompiledSite, name: string, type: string | null): string {
+  const there = `id NOT IN
+    (SELECT id FROM newest_cell WHERE field = '@deleted' AND value <= @at)`;
+  const isShared = [...site.types.values()].some(
+    ({ id, fields }) => id !== type && (name.startsWith('@') || fields.some((f) => f.id === name)),
+  );
+  const own = `id IN (SELECT id FROM newest_cell WHERE field = '@type' AND value = @type)`;
+  return `${there} AND (@type IS NULL OR ${isShared ? own : '1'})`;
+}
 
 interface Used {
   value: string;
@@ -97,7 +102,10 @@ function inUse(
   const { field, family } = column;
   if (family !== 'members' && family !== 'choice') return [];
   if (column.target?.of === 'entries') return [];
-  const counts = countsOf(view.connection, column.name, { type, at });
+  const sql = `SELECT value, count(*) AS count FROM newest_cell WHERE field = @name
+    AND ${ofType(site, column.name, type)} GROUP BY value`;
+  const rows = statement<Used>(view.connection, sql).all({ name: column.name, type, at });
+  const counts = new Map(rows.map(({ value, count }) => [value, count]));
   const offered = field
     ? optionsOf(view, field, at)
     : [...counts.keys()].map((value) => ({ value, label: ownLabel(view, site, column, value) }));
@@ -110,21 +118,31 @@ function inUse(
   });
 }
 
+/** Families whose cells are their values. */
+const DIRECT: ReadonlySet<string> = new Set(['number', 'day']);
+
 /** So many values complete what somebody types. */
 const COMPLETING = 50;
 
-/** The values of a column of texts, numbers or days that most entries have, with how many have each. */
-function mostUsed(
+/**
+ * The values of a column of texts, numbers or days that most entries of a type, by its key, have;
+ * with how many have each.
+ */
+export function mostUsed(
   view: SiteView,
-  site: CompiledSite,
-  column: Column,
-  { type, at }: { type: string | null; at: Instant },
+  actor: Actor,
+  { type: key, field: name }: { type: string | null; field: string },
+  at: Instant,
 ): Option[] {
-  const { name, family } = column;
-  const isText = family === 'text';
-  if (!column.sortable || !(isText || family === 'number' || family === 'day')) return [];
+  permit(actor, 'read-unpublished', SITE);
+  const site = view.at(at)?.site;
+  const own = site?.typesByKey.get(key ?? '') ?? null;
+  const column = contentColumns(own).get(name);
+  const isText = column?.family === 'text';
+  if (!site || !column?.sortable || !(isText || DIRECT.has(column.family))) return [];
+  const type = own?.id ?? null;
   const sql = `SELECT value, count(*) AS count, min(id) AS id FROM newest_cell
-    WHERE field = @name AND ${OF_TYPE} GROUP BY value ORDER BY count DESC, value
+    WHERE field = @name AND ${ofType(site, name, type)} GROUP BY value ORDER BY count DESC, value
     LIMIT ${COMPLETING}`;
   const rows = statement<Used & { id: number }>(view.connection, sql).all({ name, type, at });
   return rows.flatMap(({ value, count, id }) => {
@@ -148,16 +166,4 @@ function textOf({ connection }: SiteView, site: CompiledSite, column: Column, id
 function ownLabel(view: SiteView, site: CompiledSite, { name }: Column, value: string): string {
   if (name === '@author') return personName(view.connection, value);
   return site.types.get(value)?.plural ?? value;
-}
-
-/** How many entries, of a type where one is given, have each value of a column. */
-function countsOf(
-  connection: Connection,
-  name: string,
-  { type, at }: { type: string | null; at: Instant },
-): Map<string, number> {
-  const sql = `SELECT value, count(*) AS count FROM newest_cell WHERE field = @name
-    AND ${OF_TYPE} GROUP BY value`;
-  const rows = statement<Used>(connection, sql).all({ name, type, at });
-  return new Map(rows.map(({ value, count }) => [value, count]));
 }

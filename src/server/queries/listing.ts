@@ -34,8 +34,6 @@ export interface ListingColumn {
   sortable: boolean;
   operators: { op: Operator; words: string }[];
   options: Option[];
-  /** Values that are in use, the most frequent first, with how many entries have each. */
-  used?: Option[];
   /** Types whose entries it is compared with, null for all; undefined where it is not. */
   entryTypes?: string[] | null;
 }

@@ -14,6 +14,7 @@ import { entryOutcome, retireReach } from './entry-outcome.ts';
 import { leadingHere, referenceExample } from './leading-here.ts';
 import { listingOutcome } from './listing.ts';
 import { mediaFound, mediumDetail } from './media.ts';
+import { mostUsed } from './filter-columns.ts';
 import { findEntries } from './offers.ts';
 import { people } from './people.ts';
 import { purgeLoss } from './purge.ts';
@@ -119,6 +120,10 @@ const OUTCOMES: Record<string, Outcome> = {
   ),
   medium: outcome(z.object({ at: at.nullable(), id }), (view, actor, input) =>
     mediumDetail(view, actor, input.id, input.at),
+  ),
+  used: outcome(
+    z.object({ at, type: key.nullable(), field: z.string().max(80) }),
+    (view, actor, input) => mostUsed(view, actor, input, input.at),
   ),
   people: outcome(z.object({ at }), (view, actor) => people(view, actor)),
   retire: outcome(z.object({ at, id }), (view, actor, input) =>

@@ -42,6 +42,7 @@ export function WordInput({
   value,
   placeholder,
   suggestions = [],
+  onFocus,
   onChange,
 }: {
   label: string;
@@ -49,6 +50,7 @@ export function WordInput({
   placeholder?: string;
   /** What completes it; `label` says more of a value. */
   suggestions?: { value: string; label?: string }[];
+  onFocus?: () => void;
   onChange: (value: string) => void;
 }) {
   const id = useId();
@@ -63,6 +65,7 @@ export function WordInput({
         value={value}
         placeholder={placeholder}
         list={list || undefined}
+        onFocus={onFocus}
         onChange={(e) => onChange(e.target.value)}
       />
       {list && (

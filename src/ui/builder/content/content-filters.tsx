@@ -90,7 +90,7 @@ export function ContentFilterBar({ table, total, filters, onFilter, onTake }: Pr
         <span className="text-muted">Entries</span>
         <WhereWords
           where={filters.where}
-          detail={table.asked}
+          detail={{ ...table.asked, ofType: filters.type ?? null }}
           onChange={(where) => onFilter({ where })}
         />
         {filters.where && (

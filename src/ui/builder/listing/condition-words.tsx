@@ -5,6 +5,7 @@ import type { ConditionSpec, Operator } from '@/core/design/listing-spec.ts';
 import type { ListingColumn, ListingDetail } from '@/server/queries/listing.ts';
 import { Word, WordInput } from '@/ui/primitives/word.tsx';
 import { EntryPicker } from '../entry-picker.tsx';
+import { ask } from '../send.ts';
 
 type Value = string | number | boolean;
 
@@ -12,7 +13,10 @@ const MANY: readonly Operator[] = ['any-of', 'all-of', 'none-of'];
 const LEAVE_OUT = '(leave this condition out)';
 
 /** What conditions are chosen from. */
-export type Asked = Pick<ListingDetail, 'columns' | 'names' | 'at'>;
+export type Asked = Pick<ListingDetail, 'columns' | 'names' | 'at'> & {
+  /** Key of the type whose entries complete what is typed, null for all; undefined for none. */
+  ofType?: string | null;
+};
 
 interface Props {
   condition: ConditionSpec;
@@ -150,16 +154,31 @@ function OneValue(props: OneProps) {
         onChange={(next) => onChange(next === 'yes')}
       />
     );
-  const isNumber = column.family === 'number';
-  const isDate = column.family === 'day' || column.family === 'instant';
+  return <TypedValue {...props} />;
+}
+
+/** A value that is typed, completed from what entries have where that is known. */
+function TypedValue({ column, detail, value, onChange }: OneProps) {
+  const [used, setUsed] = useState<{ value: string; label: string }[] | null>(null);
+  const { family } = column;
+  const isDate = family === 'day' || family === 'instant';
+  const complete = (): void => {
+    if (detail.ofType === undefined || used !== null) return;
+    setUsed([]);
+    const asked = { at: detail.at, type: detail.ofType, field: column.name };
+    void ask<{ value: string; label: string }[]>('used', asked).then((answer) => {
+      if ('value' in answer) setUsed(answer.value);
+    });
+  };
   return (
     <WordInput
       label="Value"
-      value={text}
+      value={String(value ?? '')}
       placeholder="…"
-      suggestions={[...(isDate ? DAYS : []), ...(column.used ?? [])]}
+      suggestions={[...(isDate ? DAYS : []), ...(used ?? [])]}
+      onFocus={complete}
       onChange={(next) =>
-        onChange(isNumber && /^-?\d+(\.\d+)?$/.test(next.trim()) ? Number(next) : next)
+        onChange(family === 'number' && /^-?\d+(\.\d+)?$/.test(next.trim()) ? Number(next) : next)
       }
     />
   );
