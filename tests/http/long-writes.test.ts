@@ -114,24 +114,35 @@ test('a release that is cancelled changes nothing', async () => {
   expectWhole(data);
 });
 
-test.each([0, 150, 600])(
-  'killed %i ms into a release, the site is as before it or after it, and goes on',
-  async (pause) => {
+/** Takes all of them off the site at once. */
+const RETIRE = {
+  what: { do: 'retire', at: null },
+  which: { filters: { type: 'note' }, at: Date.parse('2026-06-01'), count: COUNT },
+};
+
+test.each([
+  ['release', MOVE, [308, 200], 0],
+  ['release', MOVE, [308, 200], 600],
+  ['changeEntries', RETIRE, [410, 404], 100],
+  ['changeEntries', RETIRE, [410, 404], 700],
+] as const)(
+  'killed in a long write (%s), the site is as before it or after it, and goes on',
+  async (name, input, after, pause) => {
     const { data, server, session } = await serve();
-    const released = session.command('release', MOVE, 'j').catch(() => null);
+    const written = session.command(name, input, 'j').catch(() => null);
     const draft = { id: null, type: 'note', values: { title: 'Meanwhile' }, seen: null };
-    await underWay(session, 'j', released);
+    await underWay(session, 'j', written);
     const saved = session.command('saveEntry', draft).catch(() => null);
     await new Promise((resolve) => setTimeout(resolve, pause));
     server.process.kill('SIGKILL');
-    await Promise.all([released, saved]);
+    await Promise.all([written, saved]);
     const again = await startServer(data, { builder: true });
     onTestFinished(async () => void (await again.stop()));
     const statuses = [await status(again, '/note-7'), await status(again, '/n/note-7')];
-    expect([
-      [200, 404],
-      [308, 200],
-    ]).toContainEqual(statuses);
+    expect([[200, 404], [...after]]).toContainEqual(statuses);
+    // Either all of them are so, or none.
+    for (const i of [0, 1, 2000, COUNT - 1])
+      expect(await status(again, `/note-${i}`)).toBe(statuses[0]);
     await again.stop();
     expectWhole(data);
   },

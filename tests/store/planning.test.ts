@@ -10,6 +10,8 @@ import { COMMAND_LINE } from '@/server/permit.ts';
 import { applyPlan } from '@/server/planning/apply-plan.ts';
 import { copyDatabase } from '@/server/planning/copy-database.ts';
 import { dropPlan, planWrite } from '@/server/planning/plan-write.ts';
+import { contentTable } from '@/server/queries/content.ts';
+import { Stage } from '@/server/db/stage.ts';
 import { openEdits } from '@/server/store/bench.ts';
 import { loadFiles, temporaryFolder } from '../helpers/folder.ts';
 import { randomWrites } from '../helpers/random-steps.ts';
@@ -55,19 +57,30 @@ function rowsOf(connection: Connection): Record<string, unknown> {
     edits: all('SELECT * FROM design_edit ORDER BY id'),
     plans: all('SELECT * FROM planned_change ORDER BY id'),
     meta: all('SELECT * FROM meta ORDER BY key'),
+    entries: all('SELECT * FROM entry ORDER BY id'),
+    edges: all('SELECT * FROM reference_edge ORDER BY target, field, entry, revision'),
+    many: all('SELECT what, done, undone FROM bulk_change ORDER BY id'),
     revisions: all('SELECT entry, number, saved, "values" FROM revision ORDER BY entry, number'),
     changes: all('SELECT DISTINCT key FROM public_change ORDER BY key'),
   };
 }
 
 test('a write that is planned on a copy leaves the rows that it leaves when done at once', async () => {
-  let [same, drafts] = [0, 0];
+  let drafts = 0;
+  const same = new Map<string, number>();
   const release = fc.record({
     address: fc.constantFrom('/{title}', '/s/{title}', '/{grower.title ?? "seeds"}/{title}'),
     field: fc.boolean(),
     later: fc.option(fc.integer({ min: 1, max: 90_000 })),
     draft: fc.boolean(),
-    undo: fc.boolean(),
+    do: fc.constantFrom('release', 'undoRelease', 'changeEntries'),
+    many: fc.constantFrom(
+      { do: 'publish', at: null },
+      { do: 'retire', at: null },
+      { do: 'setValue', field: 'title', value: 'Many' },
+      { do: 'addSubject', field: 'traits', key: 'tall' },
+      { do: 'remove' },
+    ),
     meanwhile: fc.boolean(),
   });
   await fc.assert(
@@ -86,14 +99,16 @@ test('a write that is planned on a copy leaves the rows that it leaves when done
       lived.run('editDesign', { steps: setting(design, 'types/variety', set) });
       const last = connection.driver.prepare('SELECT max(id) FROM design_version').pluck().get();
       const at = asked.later && new Date(lived.wall + asked.later * 60_000).toISOString();
-      const input = asked.undo
-        ? { release: last }
-        : {
-            edits: openEdits(connection).map(({ id }) => id),
-            drafts: asked.draft ? [{ entry: 'v0', revision: null }] : [],
-            at,
-          };
-      const name = asked.undo ? 'undoRelease' : 'release';
+      const name = asked.do as CommandName;
+      const input = {
+        undoRelease: { release: last },
+        changeEntries: { what: asked.many, which: { ids: ['v0', 'v2', 'g0', 's0'] } },
+        release: {
+          edits: openEdits(connection).map(({ id }) => id),
+          drafts: asked.draft ? [{ entry: 'v0', revision: null }] : [],
+          at,
+        },
+      }[asked.do];
       const wall = lived.wall + 1000;
       const other = join(data, 'other.db');
       copyDatabase(connection, other);
@@ -116,7 +131,7 @@ test('a write that is planned on a copy leaves the rows that it leaves when done
       const direct = runCommand(twin, name, COMMAND_LINE, input, { wallClock: wall + 20 });
       expect(done).toEqual(direct);
       if (done.ok) expect(rowsOf(connection)).toEqual(rowsOf(twin));
-      if (done.ok) same += 1;
+      if (done.ok) same.set(name, (same.get(name) ?? 0) + 1);
       const rows = derivedRows(connection);
       rebuild(connection, view);
       expect(derivedRows(connection)).toEqual(rows);
@@ -124,6 +139,60 @@ test('a write that is planned on a copy leaves the rows that it leaves when done
     }),
     { numRuns: Number(process.env.LONG ?? 40) },
   );
-  expect(same).toBeGreaterThan(8);
+  for (const name of ['release', 'undoRelease', 'changeEntries'])
+    expect([name, same.get(name) ?? 0]).toEqual([name, expect.toSatisfy((n: number) => n > 1)]);
   expect(drafts).toBeGreaterThan(5);
+});
+
+test('what is made while others are brought in is there beside them, found by its own values', async () => {
+  const site = await loadFiles({
+    'types/note.yaml': {
+      key: 'note',
+      address: '/{title}',
+      fields: [
+        { key: 'title', kind: 'text' },
+        { key: 'stock', kind: 'number' },
+      ],
+    },
+  });
+  const { connection, view } = site;
+  const file = join(temporaryFolder(), 'stage.db');
+  const stage = new Stage(file);
+  for (let i = 0; i < 3; i++)
+    stage.add({
+      ...{ source: `t.csv#${i}`, line: i + 2, body: null },
+      values: { title: `Brought ${i}`, stock: String(i) },
+    });
+  stage.close();
+  const fields = { title: 'title', stock: 'stock' };
+  const mapping = { type: 'note', fields, publish: 'yes', gone: 'stay' };
+  const input = { stage: file, source: null, name: 'Table', mapping };
+  const meanwhile = (): void => {
+    for (const stock of [7, 8]) {
+      const made = {
+        id: null,
+        type: 'note',
+        values: { title: `Made ${stock}`, stock },
+        seen: null,
+      };
+      const wallClock = START + 10 + stock;
+      expect(runCommand(connection, 'saveEntry', COMMAND_LINE, made, { wallClock }).ok).toBe(true);
+    }
+  };
+  expect(planned(connection, 'bringIn', input, { wall: START, meanwhile }).ok).toBe(true);
+  const named = (filters: object): string[] =>
+    contentTable(view, COMMAND_LINE, START + 1000, {
+      type: 'note',
+      sort: '@name',
+      ...filters,
+    }).rows.map(({ name }) => name);
+  const all = ['Brought 0', 'Brought 1', 'Brought 2', 'Made 7', 'Made 8'];
+  expect(named({})).toEqual(all);
+  for (const stock of [0, 1, 2, 7, 8])
+    expect(named({ where: { field: 'stock', op: 'is', value: stock } })).toHaveLength(1);
+  expect(named({ search: 'made' })).toEqual(['Made 7', 'Made 8']);
+  expect(named({ state: 'live' })).toEqual(all.slice(0, 3));
+  const rows = derivedRows(connection);
+  rebuild(connection, view);
+  expect(derivedRows(connection)).toEqual(rows);
 });

@@ -11,9 +11,11 @@ import { statement } from '../store/statement.ts';
 import { raiseBench, raisePublic, write } from '../store/write.ts';
 import { type PlannedWrite, generationsOf } from './plan-write.ts';
 import {
+  type Numbering,
   type PlannedTable,
   changedTable,
   columnsOf,
+  lastNumbers,
   movedValue,
   notedKeys,
   putTable,
@@ -41,12 +43,13 @@ export function applyPlan(
     return write(connection, wallClock, (at) => {
       check(connection, plan, at);
       notePerson(connection, plan.actor);
-      const copied = copyRows(connection, plan, at);
+      const numbers = numberings(connection, plan);
+      const copied = copyRows(connection, plan, numbers, at);
       driver.exec(UNPUBLISHED);
       tellChanges(connection, plan);
       noteMeanwhile(connection, plan, at);
       for (const sql of copied) driver.exec(sql);
-      return { ok: true, value: moved(plan.value, plan.planned, at) };
+      return { ok: true, value: moved(plan, numbers, at) };
     });
   } catch (error) {
     designsOf(connection).forget();
@@ -84,16 +87,35 @@ const UNPUBLISHED = `UPDATE entry SET unpublished = NOT EXISTS (SELECT 1 FROM li
     WHERE l.entry = entry.id AND l.revision = entry.newest)
   WHERE rowid IN (SELECT k1 FROM plan.changed_row WHERE of = 'entry')`;
 
+/** Numbers that rows have by now, by the names of tables. */
+type Numberings = ReadonlyMap<string, Numbering>;
+
+/** Whoever wrote meanwhile has taken numbers that rows of the plan have, too: those are moved. */
+function numberings(connection: Connection, { tables, lasts }: PlannedWrite): Numberings {
+  const now = lastNumbers(connection, tables);
+  return new Map(
+    [...lasts].map(([name, last]) => [
+      name,
+      { last, moved: Math.max(0, (now.get(name) ?? 0) - last) },
+    ]),
+  );
+}
+
 /** Copies what changed; gives the statements that make the indexes of tables made anew. */
-function copyRows(connection: Connection, plan: PlannedWrite, at: Instant): string[] {
+function copyRows(
+  connection: Connection,
+  plan: PlannedWrite,
+  numbers: Numberings,
+  at: Instant,
+): string[] {
   const { driver } = connection;
   const anew = madeAnew(connection);
   const bound = { planned: plan.planned, at };
   for (const table of plan.tables)
-    if (!anew.has(table.name)) for (const sql of changesOf(connection, table)) sql(bound);
+    if (!anew.has(table.name)) for (const sql of changesOf(connection, table, numbers)) sql(bound);
   for (const [name, make] of anew) {
     driver.exec(`DROP TABLE IF EXISTS main.${name}; ${make}`);
-    insert(connection, { name, key: [], changes: [] }, name)(bound);
+    insert(connection, { name, key: [], changes: [] }, { from: name, numbers })(bound);
   }
   for (const kind of ['index:%', 'newest:%'])
     driver.exec(`DELETE FROM main.meta WHERE key LIKE '${kind}';
@@ -129,13 +151,17 @@ const bare = (name: string): string => name.slice(1, -1).replaceAll('""', '"');
 type Run = (bound: { planned: Instant; at: Instant }) => void;
 
 /** Rows that went or came, and rows that were changed in place. */
-function changesOf(connection: Connection, table: PlannedTable): Run[] {
-  const { name, key, changes } = table;
+function changesOf(connection: Connection, table: PlannedTable, numbers: Numberings): Run[] {
+  const { name, key, changes, numbersOf } = table;
   const whole = notedKeys(table, 'plan', 1);
-  const drop = `DELETE FROM main.${name} WHERE (${key.join(', ')}) IN (${whole})`;
+  // A number above the last is that of somebody else's row here.
+  const known = key[0] === 'rowid' ? ['rowid', name] : ['id', numbersOf];
+  const last = numbers.get(known[1] ?? '')?.last;
+  const there = last === undefined ? '' : `AND ${known[0]} <= ${last}`;
+  const drop = `DELETE FROM main.${name} WHERE (${key.join(', ')}) IN (${whole}) ${there}`;
   const runs: Run[] = [
     () => connection.driver.prepare(drop).run(),
-    insert(connection, table, putTable(table)),
+    insert(connection, table, { from: putTable(table), numbers }),
   ];
   if (changes.length === 0) return runs;
   const sets = changes.map((column) => `${column} = ${movedValue(column, 'p')}`).join(', ');
@@ -146,15 +172,23 @@ function changesOf(connection: Connection, table: PlannedTable): Run[] {
 }
 
 /** Puts all rows in that stand in a table of the plan. */
-function insert(connection: Connection, { name, key, order }: PlannedTable, from: string): Run {
+function insert(
+  connection: Connection,
+  { name, numbersOf }: PlannedTable,
+  { from, numbers }: { from: string; numbers: Numberings },
+): Run {
   const columns = columnsOf(connection, 'plan', name);
-  // Rows known by their numbers keep them, but where they are put in by another order.
-  const isNumbered = key[0] === 'rowid' && !columns.includes('id') && order === undefined;
-  const row = isNumbered ? ['rowid'] : [];
-  const into = [...row, ...columns.map(quoted)].join(', ');
-  const values = [...row.map(() => 'p."row"'), ...columns.map((c) => movedValue(c, 'p'))];
-  const sql = `INSERT INTO main.${name} (${into}) SELECT ${values.join(', ')} FROM plan.${from} AS p`;
+  const numbering = numbers.get(numbersOf ?? '');
+  const values = columns.map((column) =>
+    numbering && column === 'id' ? movedNumber(numbering) : movedValue(column, 'p'),
+  );
+  const sql = `INSERT INTO main.${name} (${columns.map(quoted).join(', ')})
+    SELECT ${values.join(', ')} FROM plan.${from} AS p`;
   return (bound) => connection.driver.prepare(sql).run(bound);
+}
+
+function movedNumber({ last, moved: by }: Numbering): string {
+  return `CASE WHEN p.id > ${last} THEN p.id + ${by} ELSE p.id END`;
 }
 
 /** Indexes of derived tables that the copy has and the database does not, or the other way. */
@@ -201,8 +235,12 @@ function tellChanges(connection: Connection, { stands }: PlannedWrite): void {
   if ((bench ?? 0) > stands.bench) raiseBench(connection);
 }
 
-/** A result with the instant of the write in place of the planned one. */
-function moved(value: unknown, planned: Instant, at: Instant): unknown {
-  if (typeof value !== 'object' || value === null || !('at' in value)) return value;
-  return value.at === planned ? { ...value, at } : value;
+/** A result with the instant of the write in place of the planned one, and numbers as they are. */
+function moved({ value, planned }: PlannedWrite, numbers: Numberings, at: Instant): unknown {
+  if (typeof value !== 'object' || value === null) return value;
+  const own = { ...value };
+  if ('at' in own && own.at === planned) own.at = at;
+  if ('change' in own && typeof own.change === 'number')
+    own.change += numbers.get('bulk_change')?.moved ?? 0;
+  return own;
 }

@@ -8,7 +8,14 @@ import type { Actor } from '../permit.ts';
 import { publicGenerationOf, settledInstant } from '../store/write.ts';
 import { benchGeneration } from '../store/bench.ts';
 import { copyDatabase } from './copy-database.ts';
-import { type PlannedTable, changedTable, notedKeys, plannedTables, putTable } from './tables.ts';
+import {
+  type PlannedTable,
+  changedTable,
+  lastNumbers,
+  notedKeys,
+  plannedTables,
+  putTable,
+} from './tables.ts';
 
 /** A write that was done on a copy, and is to be done on the database itself. */
 export interface PlannedWrite {
@@ -22,6 +29,8 @@ export interface PlannedWrite {
   /** The last write that stands in the copy, ms UTC. */
   copied: Instant;
   tables: PlannedTable[];
+  /** The highest numbers of rows when the copy was made: others may take the next ones meanwhile. */
+  lasts: ReadonlyMap<string, number>;
   /** What the command gave. */
   value: unknown;
 }
@@ -61,13 +70,14 @@ export function planWrite(
     copy.driver.pragma('synchronous = OFF');
     const [stands, copied] = [generationsOf(copy), settledInstant(copy)];
     const tables = plannedTables(copy);
+    const lasts = lastNumbers(copy, tables);
     noteChanges(copy, tables);
     const result: Result<unknown> = runCommand(copy, name, actor, input, { wallClock, step });
     if (!result.ok) return result;
     setApart(copy, tables);
     const planned = settledInstant(copy);
     const { value } = result;
-    return { ok: true, value: { file, actor, planned, stands, copied, tables, value } };
+    return { ok: true, value: { file, actor, planned, stands, copied, tables, lasts, value } };
   } finally {
     copy.close();
   }
@@ -82,8 +92,7 @@ function setApart({ driver }: Connection, tables: readonly PlannedTable[]): void
       driver.exec(`CREATE TABLE ${changedTable(table)} AS SELECT ${[...keys, ...changes].join(', ')}
         FROM ${name} WHERE (${key.join(', ')}) IN (${notedKeys(table, 'main', 0)})
         ORDER BY ${key.join(', ')}`);
-    const row = key[0] === 'rowid' ? 'rowid AS "row", ' : '';
-    driver.exec(`CREATE TABLE ${putTable(table)} AS SELECT ${row}* FROM ${name}
+    driver.exec(`CREATE TABLE ${putTable(table)} AS SELECT * FROM ${name}
       WHERE (${key.join(', ')}) IN (${notedKeys(table, 'main', 1)})
       ${order === undefined ? '' : `ORDER BY ${order}`}`);
   }

@@ -9,11 +9,32 @@ export interface PlannedTable {
   key: string[];
   /** Columns that change where a row is changed in place. */
   changes: string[];
-  /**
-   * The column that rows are put in by, where that spares looking around in a large index; they are
-   * numbered anew.
-   */
+  /** The column that rows are put in by, where that spares looking around in a large index. */
   order?: string;
+  /** The table whose numbers its column `id` holds, its own ones included. */
+  numbersOf?: string;
+}
+
+/** Numbers that a table had when it was copied, and by how much those that came since are moved. */
+export interface Numbering {
+  /** The highest when it was copied. */
+  last: number;
+  /** How many others have taken since. */
+  moved: number;
+}
+
+/** The highest number of a row of each table, by its name. */
+export function lastNumbers(
+  { driver }: Connection,
+  tables: readonly PlannedTable[],
+): Map<string, number> {
+  const known = tables.filter(({ key }) => key[0] === 'rowid');
+  return new Map(
+    known.map(({ name }) => {
+      const sql = `SELECT coalesce(max(rowid), 0) FROM main.${name}`;
+      return [name, driver.prepare<unknown[], number>(sql).pluck().get()!] as const;
+    }),
+  );
 }
 
 /** The table of a plan's file that holds the rows of a table that are to be put in. */
@@ -44,24 +65,35 @@ const STORED: PlannedTable[] = [
   },
   { name: 'revision', key: ROW, changes: [] },
   { name: 'reference_edge', key: ['target', 'field', 'entry', 'revision'], changes: [] },
-  { name: 'bulk_change', key: ROW, changes: ['undone'] },
+  { name: 'bulk_change', numbersOf: 'bulk_change', key: ROW, changes: ['undone'] },
   { name: 'subject', key: ROW, changes: ['ends', 'position'] },
-  { name: 'planned_change', key: ROW, changes: [] },
-  { name: 'by_hand', key: ROW, changes: [] },
-  { name: 'pick', key: ROW, changes: ['ends', 'position'] },
+  { name: 'planned_change', numbersOf: 'planned_change', key: ROW, changes: [] },
+  { name: 'by_hand', numbersOf: 'by_hand', key: ROW, changes: [] },
+  { name: 'pick', numbersOf: 'pick', key: ROW, changes: ['ends', 'position'] },
   { name: 'media', key: ROW, changes: ['ends'] },
   { name: 'source', key: ROW, changes: ['name', 'mapping', 'person', 'at'] },
   { name: 'starter', key: ROW, changes: ['name', 'filled', 'author', 'saved'] },
   { name: 'brought', key: ROW, changes: ['entry', 'revision', 'print'] },
-  { name: 'design_version', key: ROW, changes: ['spec', 'edits'] },
+  { name: 'design_version', numbersOf: 'design_version', key: ROW, changes: ['spec', 'edits'] },
   {
     name: 'newest',
+    numbersOf: 'newest',
     key: ROW,
     changes: ['type', 'name', 'texts', 'words'],
   },
-  { name: 'newest_cell', key: ['field', 'value', 'id'], changes: [] },
-  { name: 'state_stretch', key: ['state', 'ends', 'starts', 'id'], changes: [] },
-  { name: 'design_edit', key: ROW, changes: ['state', 'release', 'undone'] },
+  { name: 'newest_cell', numbersOf: 'newest', key: ['field', 'value', 'id'], changes: [] },
+  {
+    name: 'state_stretch',
+    numbersOf: 'newest',
+    key: ['state', 'ends', 'starts', 'id'],
+    changes: [],
+  },
+  {
+    name: 'design_edit',
+    numbersOf: 'design_edit',
+    key: ROW,
+    changes: ['state', 'release', 'undone'],
+  },
 ];
 
 /** Columns that hold the instant of the write itself, where a row begins or ends with it. */
