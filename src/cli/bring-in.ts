@@ -1,4 +1,4 @@
-import { existsSync, mkdtempSync, rmSync } from 'node:fs';
+import { existsSync, mkdirSync, mkdtempSync, rmSync, statSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { basename, dirname, join, resolve } from 'node:path';
 import { stringify } from 'yaml';
@@ -15,6 +15,8 @@ import { designsOf } from '@/server/store/design-store.ts';
 import { statement } from '@/server/store/statement.ts';
 import { keepStaged } from '@/server/uploads/keep-staged.ts';
 import { type Staged, stageFile, stageFolder } from '@/server/uploads/stage-folder.ts';
+import { unzip } from '@/server/uploads/unzip.ts';
+import { BOUNDS } from '@/server/uploads/uploads.ts';
 import { printJson, reportIssues } from './output.ts';
 
 interface BringOptions {
@@ -33,7 +35,10 @@ export async function bringInFolder(from: string, options: BringOptions): Promis
   const place = mkdtempSync(join(tmpdir(), 'bontel-bring-in-'));
   const connection = openDatabase(paths.database);
   try {
-    const staged = await stageFolder(from, place, json ? {} : { tell });
+    const read = await unpacked(from, place);
+    if (!read.ok) return refuse(read.issues, json);
+    const staged = await stageFolder(read.value, place, json ? {} : { tell });
+    if (staged.seen.records === 0) return refuse([...staged.issues, noRecords(from)], json);
     const mapping = mappingOf(connection, staged, options);
     if (!mapping.ok) return refuse(mapping.issues, json);
     if (!dry) await keepStaged(stageFile(place), paths.folder);
@@ -54,6 +59,15 @@ export async function bringInFolder(from: string, options: BringOptions): Promis
     connection.close();
     rmSync(place, { recursive: true, force: true });
   }
+}
+
+/** A folder, or a file, to read: what an archive holds is put below `place` first. */
+async function unpacked(from: string, place: string): Promise<Result<string>> {
+  if (!/\.zip$/i.test(from) || !statSync(from).isFile()) return ok(from);
+  const folder = join(place, 'unpacked');
+  mkdirSync(folder);
+  const done = await unzip(from, folder, BOUNDS);
+  return done.ok ? ok(folder) : done;
 }
 
 /** The mapping of the file that is named; else what names and values suggest. */
@@ -110,6 +124,15 @@ function refuse(issues: Issue[], json: boolean): number {
   if (json) printJson({ brought: false, issues });
   else reportIssues(issues);
   return 1;
+}
+
+function noRecords(path: string): Issue {
+  return {
+    code: 'no-records',
+    path,
+    message: 'There is nothing in it that could become an entry.',
+    fix: 'Name a folder, a .zip, or a file of Markdown, CSV, JSON or YAML.',
+  };
 }
 
 function nothingThere(path: string): Issue {

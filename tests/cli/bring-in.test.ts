@@ -1,6 +1,7 @@
-import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
+import { mkdirSync, mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
+import JSZip from 'jszip';
 import Database from 'better-sqlite3';
 import { afterAll, beforeAll, expect, test } from 'vitest';
 import { bontel, startBontel } from '../helpers/run.ts';
@@ -59,4 +60,20 @@ test('for a type, a file or a mapping that is not there it says so, and ends as 
   writeFileSync(map, 'fields: { name: nowhere }\n');
   const wrong = bontel('load', table, '--as', 'grower', '--map', map, '--data', data);
   expect([wrong.code, wrong.err]).toEqual([1, expect.stringContaining('no such field')]);
+});
+
+test('an archive is unpacked, and one without records is told so', async () => {
+  const archive = join(folder, 'growers.zip');
+  const zip = new JSZip().file('growers.csv', readFileSync(table));
+  writeFileSync(archive, await zip.generateAsync({ type: 'nodebuffer' }));
+  const asked = ['--as', 'grower', '--data', data, '--dry-run', '--json'];
+  const told = bontel('load', archive, ...asked);
+  expect(told.json<{ created: number }>().created).toBe(ROWS);
+  const empty = join(folder, 'empty');
+  mkdirSync(empty);
+  const nothing = bontel('load', empty, ...asked);
+  expect(nothing.code).toBe(1);
+  expect(nothing.json()).toMatchObject({ brought: false, issues: [{ code: 'no-records' }] });
+  writeFileSync(join(folder, 'no.zip'), 'no archive');
+  expect(bontel('load', join(folder, 'no.zip'), ...asked).code).toBe(1);
 });

@@ -44,10 +44,11 @@ export function applyPlan(
       check(connection, plan, at);
       notePerson(connection, plan.actor);
       const numbers = numberings(connection, plan);
+      const meanwhile = savedSince(connection, plan.copied);
       const copied = copyRows(connection, plan, numbers, at);
       driver.exec(UNPUBLISHED);
       tellChanges(connection, plan);
-      noteMeanwhile(connection, plan, at);
+      noteMeanwhile(connection, meanwhile, at);
       for (const sql of copied) driver.exec(sql);
       return { ok: true, value: moved(plan, numbers, at) };
     });
@@ -210,10 +211,14 @@ function indexChanges({ driver }: Connection): string[] {
   ];
 }
 
-/** Notes what was saved since the copy was made: what is noted there is of an earlier revision. */
-function noteMeanwhile(connection: Connection, { copied }: PlannedWrite, at: Instant): void {
+/** Entries that others saved since an instant. */
+function savedSince(connection: Connection, copied: Instant): string[] {
   const sql = 'SELECT DISTINCT entry FROM revision WHERE saved > ?';
-  const saved = statement<string>(connection, sql).pluck().all(copied);
+  return statement<string>(connection, sql).pluck().all(copied);
+}
+
+/** Notes what was saved since the copy was made: what is noted there is of an earlier revision. */
+function noteMeanwhile(connection: Connection, saved: readonly string[], at: Instant): void {
   const released = designsOf(connection).at(at);
   if (saved.length === 0 || !released) return;
   const { by } = ensureNewest(connection, designsFrom(connection, at, released.site));

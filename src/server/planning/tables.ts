@@ -9,7 +9,7 @@ export interface PlannedTable {
   key: string[];
   /** Columns that change where a row is changed in place. */
   changes: string[];
-  /** The column that rows are put in by, where that spares looking around in a large index. */
+  /** The columns that rows are put in by, where that spares looking around in a large index. */
   order?: string;
   /** The table whose numbers its column `id` holds, its own ones included. */
   numbersOf?: string;
@@ -64,7 +64,12 @@ const STORED: PlannedTable[] = [
     changes: ['published', 'author', 'deleted', 'purged', 'newest', 'unpublished'],
   },
   { name: 'revision', key: ROW, changes: [] },
-  { name: 'reference_edge', key: ['target', 'field', 'entry', 'revision'], changes: [] },
+  {
+    name: 'reference_edge',
+    key: ['target', 'field', 'entry', 'revision'],
+    changes: [],
+    order: 'target, field, entry, revision',
+  },
   { name: 'bulk_change', numbersOf: 'bulk_change', key: ROW, changes: ['undone'] },
   { name: 'subject', key: ROW, changes: ['ends', 'position'] },
   { name: 'planned_change', numbersOf: 'planned_change', key: ROW, changes: [] },
@@ -81,12 +86,19 @@ const STORED: PlannedTable[] = [
     key: ROW,
     changes: ['type', 'name', 'texts', 'words'],
   },
-  { name: 'newest_cell', numbersOf: 'newest', key: ['field', 'value', 'id'], changes: [] },
+  {
+    name: 'newest_cell',
+    numbersOf: 'newest',
+    key: ['field', 'value', 'id'],
+    changes: [],
+    order: 'field, value, id',
+  },
   {
     name: 'state_stretch',
     numbersOf: 'newest',
     key: ['state', 'ends', 'starts', 'id'],
     changes: [],
+    order: 'state, ends, starts, id',
   },
   {
     name: 'design_edit',

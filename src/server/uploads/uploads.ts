@@ -6,8 +6,8 @@ import { type Issue, type Result, ok, refused } from '@/core/issue.ts';
 import { placeIn } from './place.ts';
 import { type Unpacking, unzip } from './unzip.ts';
 
-/** What one upload may come to. */
-const BOUNDS = { files: 200_000, bytes: 1024 ** 3 };
+/** What one upload, or one archive, may come to. */
+export const BOUNDS = { files: 200_000, bytes: 1024 ** 3 };
 /** An upload nobody goes on with is thrown away after so long, ms. */
 const IDLE_MS = 3_600_000;
 const ARCHIVE = '.archive.zip';
