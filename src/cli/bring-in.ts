@@ -1,4 +1,4 @@
-import { existsSync, mkdirSync, mkdtempSync, rmSync, statSync } from 'node:fs';
+import { existsSync, mkdtempSync, rmSync, statSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { basename, dirname, join, resolve } from 'node:path';
 import { stringify } from 'yaml';
@@ -33,9 +33,10 @@ export async function bringInFolder(from: string, options: BringOptions): Promis
   if (!existsSync(from)) return refuse([nothingThere(from)], json);
   const paths = dataFolder(options.data);
   const place = mkdtempSync(join(tmpdir(), 'bontel-bring-in-'));
+  const archived = mkdtempSync(join(tmpdir(), 'bontel-unpacked-'));
   const connection = openDatabase(paths.database);
   try {
-    const read = await unpacked(from, place);
+    const read = await unpacked(from, archived);
     if (!read.ok) return refuse(read.issues, json);
     const staged = await stageFolder(read.value, place, json ? {} : { tell });
     if (staged.seen.records === 0) return refuse([...staged.issues, noRecords(from)], json);
@@ -57,15 +58,13 @@ export async function bringInFolder(from: string, options: BringOptions): Promis
     throw problemOf(error, paths.database);
   } finally {
     connection.close();
-    rmSync(place, { recursive: true, force: true });
+    for (const folder of [place, archived]) rmSync(folder, { recursive: true, force: true });
   }
 }
 
-/** A folder, or a file, to read: what an archive holds is put below `place` first. */
-async function unpacked(from: string, place: string): Promise<Result<string>> {
+/** A folder, or a file, to read: what an archive holds is put into another folder first. */
+async function unpacked(from: string, folder: string): Promise<Result<string>> {
   if (!/\.zip$/i.test(from) || !statSync(from).isFile()) return ok(from);
-  const folder = join(place, 'unpacked');
-  mkdirSync(folder);
   const done = await unzip(from, folder, BOUNDS);
   return done.ok ? ok(folder) : done;
 }
