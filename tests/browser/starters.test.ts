@@ -18,6 +18,8 @@ serveBuilder();
 
 test('a starter is made of an entry, changed, begun from, and taken away and back', async () => {
   await open('/build/content/edda');
+  await clickOn(By.linkText('Its fields'));
+  await clickOn(By.linkText('Back to the entry'));
   await press('Make a starter');
   await see('“Edda Marsh” is a starter of Grower now');
   await press('Open it');

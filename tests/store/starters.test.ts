@@ -2,7 +2,7 @@ import { describe, expect, test } from 'vitest';
 import { contentTable } from '@/server/queries/content.ts';
 import { entryDetail, newEntry } from '@/server/queries/entry.ts';
 import { starterDetail, starters } from '@/server/queries/starters.ts';
-import { mediaFound } from '@/server/queries/media.ts';
+import { mediaFound, mediumDetail } from '@/server/queries/media.ts';
 import { mediaFilters } from '@/core/content/media-filters.ts';
 import type { TestSite } from '../helpers/folder.ts';
 import { ANN, FILES, NOW, done, running, site } from '../helpers/seeds.ts';
@@ -123,6 +123,8 @@ describe('a starter', () => {
     const { id } = done(run('makeStarter', { entry: 'pea' }));
     done(run('deleteEntry', { entry: 'pea' }));
     expect(unused()).toEqual([]);
+    const { use } = mediumDetail(loaded.view, ANN, 'pea.svg', null)!;
+    expect(use).toMatchObject({ total: 0, starters: [{ id, name: 'Pea' }] });
     const held = done(run('deleteStarter', { id }));
     expect(unused()).toEqual(['pea.svg']);
     expect(run('deleteStarter', { id })).toMatchObject({ ok: false });

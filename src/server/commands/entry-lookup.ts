@@ -25,6 +25,17 @@ export function entryOf(
   return { row, type };
 }
 
+/** A type, by its id. @throws Refused */
+export function typeOf({ site }: CommandContext, id: string): ContentType {
+  const type = site.types.get(id);
+  if (type) return type;
+  throw new Refused({
+    code: 'unknown-type',
+    message: `There is no content type "${id}".`,
+    fix: 'Choose another.',
+  });
+}
+
 /** What was saved of an entry last, as its type has it. */
 export function newestValues(
   { connection, site }: CommandContext,

@@ -16,7 +16,7 @@ import { revisionWriter } from '../store/revision-writer.ts';
 import { type CommandContext, Refused, command } from './definition.ts';
 import { deriveEntry } from './derive-entry.ts';
 import { thereAlready } from './there-already.ts';
-import { entryOf } from './entry-lookup.ts';
+import { entryOf, typeOf } from './entry-lookup.ts';
 import { picksChanged } from './picks/picks-of.ts';
 import { retain } from './retain.ts';
 import { referring } from './referring.ts';
@@ -123,16 +123,6 @@ function takePartners(
       const saving = { id: holder.id, type: type.id, values: without, seen: null };
       saveEntry.run(context, { ...saving, takeOver: false, note: '' });
     }
-}
-
-function typeOf({ site }: CommandContext, key: string): ContentType {
-  const type = site.types.get(key);
-  if (type) return type;
-  throw new Refused({
-    code: 'unknown-type',
-    message: `There is no content type "${key}".`,
-    fix: 'Choose another.',
-  });
 }
 
 function newestOf({ connection }: CommandContext, id: string): number | null | undefined {

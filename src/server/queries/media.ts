@@ -99,6 +99,8 @@ export interface MediaUse {
   total: number;
   entries: { id: string; name: string; live: boolean }[];
   subjects: { set: string; setLabel: string; key: string; name: string }[];
+  /** Starters that fill it in. */
+  starters: { id: string; name: string }[];
   /** Whether it stands for the site where that is shared. */
   isShared: boolean;
 }
@@ -195,6 +197,11 @@ function placesOf(view: SiteView, id: string, at: Instant): MediaUse {
       const set = design?.subjectSets.find((s) => s.id === of);
       return set ? [{ set: set.key, setLabel: set.label, ...subject }] : [];
     }),
+    starters: statement<{ id: string; name: string }>(
+      view.connection,
+      `SELECT id, name FROM starter WHERE instr(filled, json_quote(?)) > 0
+         ORDER BY name LIMIT ${SHOWN}`,
+    ).all(id),
     isShared: design?.site.sharePicture === id,
   };
 }

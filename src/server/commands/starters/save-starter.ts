@@ -12,6 +12,7 @@ import {
   startersOf,
 } from '../../store/starters.ts';
 import { type CommandContext, Refused, command } from '../definition.ts';
+import { typeOf } from '../entry-lookup.ts';
 import { settle } from '../settle.ts';
 
 /** So many starters of a type can be told apart in a menu. */
@@ -66,16 +67,6 @@ export function writeStarter(
   putStarter(connection, { id, type: type.id, name, filled, author: actor.id, saved: at });
   settle(context);
   return { id, at };
-}
-
-function typeOf({ site }: CommandContext, id: string): ContentType {
-  const type = site.types.get(id);
-  if (type) return type;
-  throw new Refused({
-    code: 'unknown-type',
-    message: `There is no content type "${id}".`,
-    fix: 'Choose another.',
-  });
 }
 
 /** What there is to say of a starter that is not there. */

@@ -4,6 +4,7 @@ import type { Clock } from '@/server/queries/clock.ts';
 import type { MediumDetail } from '@/server/queries/media.ts';
 import { entryHref, instantWords } from '../format.ts';
 import { command } from '../send.ts';
+import { starterHref } from '../starters/starter-href.ts';
 import { ClockLink } from '../shell/clock-link.tsx';
 import type { Attempts } from '../use-attempts.ts';
 import { useAsked } from '../use-asked.ts';
@@ -94,8 +95,9 @@ function Detail({
   );
 }
 
-function Used({ use: { total, entries, subjects, isShared } }: { use: MediumDetail['use'] }) {
-  const isNowhere = total === 0 && subjects.length === 0 && !isShared;
+function Used({ use }: { use: MediumDetail['use'] }) {
+  const { total, entries, subjects, starters, isShared } = use;
+  const isNowhere = placesIn(use) === 0;
   return (
     <section aria-label="Where it is used">
       <h3 className="text-muted">{isNowhere ? 'Used nowhere' : 'Used by'}</h3>
@@ -120,9 +122,20 @@ function Used({ use: { total, entries, subjects, isShared } }: { use: MediumDeta
             <span className="text-muted">{` · ${setLabel}`}</span>
           </li>
         ))}
+        {starters.map(({ id, name }) => (
+          <li key={`starter ${id}`} className="truncate">
+            <ClockLink href={starterHref(id)}>{name}</ClockLink>
+            <span className="text-muted"> · starter</span>
+          </li>
+        ))}
       </ul>
     </section>
   );
+}
+
+/** In how many places it is used. */
+function placesIn({ total, subjects, starters, isShared }: MediumDetail['use']): number {
+  return total + subjects.length + starters.length + (isShared ? 1 : 0);
 }
 
 /** How it was before, with the way back. */
@@ -187,7 +200,7 @@ function DeleteMedium({
   onChanged,
 }: Pick<Props, 'attempts' | 'onChanged'> & { detail: MediumDetail }) {
   const { id } = line;
-  const places = use.total + use.subjects.length + (use.isShared ? 1 : 0);
+  const places = placesIn(use);
   const restore = (starts: number): void =>
     void attempt(
       () => command('restoreMedium', { id, starts }),
