@@ -270,6 +270,9 @@ test('a version is saved with a note, compared word by word, and put into the fo
   const added = await ready(By.xpath('//ins[contains(., "More words.")]'));
   expect(await added.isDisplayed()).toBe(true);
   await expectAccessible();
+  await clickOn(By.css('[aria-label^="Version 1, public from"]'));
+  await see('Choose two versions to compare.');
+  await clickOn(By.css('[aria-label="Version 2 as the later one"]'));
   await pressStarting('Put version');
   await browser.wait(
     async () =>
