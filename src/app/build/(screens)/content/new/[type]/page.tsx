@@ -1,5 +1,5 @@
-import { notFound } from 'next/navigation';
 import { EntryScreen } from '@/ui/builder/entry/entry-screen.tsx';
+import { EntryPage } from '../../entry-page.tsx';
 import { type SearchParams, openScreen } from '../../../../screen.ts';
 
 export const metadata = { title: 'New entry' };
@@ -11,13 +11,15 @@ export default async function Page({
   params: Promise<{ type: string }>;
   searchParams: SearchParams;
 }) {
-  const { clock, search, ask } = await openScreen(searchParams);
+  const screen = await openScreen(searchParams);
+  const { clock, search, ask } = screen;
   const { type } = await params;
   const { like: entry, keep, starter } = search;
   const fields = keep === undefined ? null : keep.split(',');
   const like = entry ? { entry, fields } : null;
   const detail = await ask('newEntry', type, clock.at, starter ? { starter } : like);
-  if (!detail) notFound();
+  // Entries of a type that is called so have such ids, too.
+  if (!detail) return <EntryPage screen={screen} id={`new/${decodeURIComponent(type)}`} />;
   const outcome = (await ask(
     'entryOutcome',
     { id: null, type, values: detail.values },

@@ -1,6 +1,6 @@
-import { notFound } from 'next/navigation';
 import { StarterScreen } from '@/ui/builder/starters/starter-screen.tsx';
 import { type SearchParams, openScreen } from '../../../../screen.ts';
+import { EntryPage } from '../../entry-page.tsx';
 import { openStarter } from '../open-starter.ts';
 
 export const metadata = { title: 'Starter' };
@@ -13,7 +13,9 @@ export default async function Page({
   searchParams: SearchParams;
 }) {
   const id = decodeURIComponent((await params).id);
-  const opened = await openStarter(await openScreen(searchParams), { id });
-  if (!opened) notFound();
+  const screen = await openScreen(searchParams);
+  const opened = await openStarter(screen, { id });
+  // Entries of a type that is called so have such ids, too.
+  if (!opened) return <EntryPage screen={screen} id={`starters/${id}`} />;
   return <StarterScreen key={id} {...opened} />;
 }
