@@ -1,7 +1,7 @@
 import { mkdtempSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { By, Key } from 'selenium-webdriver';
+import { By, Key, until } from 'selenium-webdriver';
 import sharp from 'sharp';
 import { beforeAll, expect, test } from 'vitest';
 import {
@@ -17,6 +17,7 @@ import {
   serveBuilder,
   words,
   writeAt,
+  WAIT,
   writeInto,
 } from '../helpers/builder.ts';
 
@@ -83,6 +84,30 @@ test('a picture is dropped; where the connection breaks, sending goes on', async
     });
   `);
   await see('There as dropped.png');
+});
+
+test('a picture that is dropped into a text is sent, and stands in it', async () => {
+  await open('/build/content/frost-lettuce');
+  const text = await ready(By.css('.rich [contenteditable]'));
+  await browser.executeScript(
+    `
+    const [text] = arguments;
+    text.scrollIntoView({ block: 'center' });
+    const { left, top, width, height } = text.getBoundingClientRect();
+    const canvas = document.createElement('canvas');
+    canvas.toBlob((blob) => {
+      const dataTransfer = new DataTransfer();
+      dataTransfer.items.add(new File([blob], 'In text.png', { type: 'image/png' }));
+      const at = { clientX: left + width / 2, clientY: top + height / 2 };
+      const init = { ...at, bubbles: true, cancelable: true, dataTransfer };
+      for (const type of ['dragenter', 'dragover', 'drop'])
+        text.dispatchEvent(new DragEvent(type, init));
+    });
+  `,
+    text,
+  );
+  await browser.wait(until.elementLocated(By.css('.rich [contenteditable] img')), WAIT);
+  await press('Undo changes');
 });
 
 test('a file is replaced, taken back, deleted and brought back', async () => {

@@ -142,7 +142,7 @@ describe('an entry', () => {
     expect(newEntry(view, ANN, 'nothing', NOW)).toBeNull();
     const like = newEntry(view, ANN, 'seed', NOW, { entry: 'pea', fields: null })!;
     expect([like.like, like.values]).toMatchObject([
-      { id: 'pea', name: 'Pea, early', blank: [] },
+      { name: 'Pea, early', blank: [] },
       { title: 'Pea, early', stock: 9, friend: 'ines' },
     ]);
     const some = newEntry(view, ANN, 'seed', NOW, { entry: 'pea', fields: ['stock'] })!;

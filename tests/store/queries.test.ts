@@ -100,8 +100,8 @@ describe('the content table', () => {
   test.each([
     ['@name', ['bean', 'draft', 'ecole', 'ines', 'kale', 'late', 'lost', 'pea']],
     ['-@name', ['pea', 'lost', 'late', 'kale', 'ines', 'ecole', 'draft', 'bean']],
-    ['-@saved', ['late', 'draft', 'ines', 'bean', 'ecole', 'kale', 'lost', 'pea']],
-    ['constructor', ['late', 'draft', 'ines', 'bean', 'ecole', 'kale', 'lost', 'pea']],
+    ['-@saved', ['late', 'draft', 'pea', 'lost', 'kale', 'ecole', 'bean', 'ines']],
+    ['constructor', ['late', 'draft', 'pea', 'lost', 'kale', 'ecole', 'bean', 'ines']],
   ])('is sorted by %s', async (sort, expected) => {
     const { view } = await site();
     expect(ids(contentTable(view, ANN, NOW, { sort }).rows)).toEqual(expected);
