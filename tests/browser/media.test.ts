@@ -88,7 +88,8 @@ test('a picture is dropped; where the connection breaks, sending goes on', async
 
 test('a picture that is dropped into a text is sent, and stands in it', async () => {
   await open('/build/content/frost-lettuce');
-  const text = await ready(By.css('.rich [contenteditable]'));
+  await ready(By.id('field-summary'));
+  const text = await browser.wait(until.elementLocated(By.css('.rich [contenteditable]')), WAIT);
   await browser.executeScript(
     `
     const [text] = arguments;
