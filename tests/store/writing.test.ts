@@ -4,13 +4,14 @@ import { WorkingCopies } from '@/server/db/working-copies.ts';
 import { noteWriting } from '@/server/process/note-writing.ts';
 import { Presence } from '@/server/process/presence.ts';
 import { temporaryFolder } from '../helpers/folder.ts';
-import { ANN, site } from '../helpers/seeds.ts';
+import { ANN, done, running, site } from '../helpers/seeds.ts';
 
 const BOB = { ...ANN, id: 'bob', name: 'Bob' };
 
 /** What screens say to a server, and what they hear. */
 async function desk() {
-  const { view, connection } = await site();
+  const loaded = await site();
+  const { view, connection } = loaded;
   const copies = new WorkingCopies(join(temporaryFolder(), 'ops.db'));
   onTestFinished(() => copies.close());
   const shared = { view, copies, presence: new Presence() };
@@ -22,7 +23,7 @@ async function desk() {
       writing: false,
       ...more,
     });
-  return { say, connection, copies };
+  return { say, connection, copies, run: running(loaded) };
 }
 
 test('each person’s unsaved words are kept apart, until they are thrown away', async () => {
@@ -34,6 +35,17 @@ test('each person’s unsaved words are kept apart, until they are thrown away',
   expect(say(ANN, { entry: 'kale', asks: true }).body).toMatchObject({ copy: null });
   say(ANN, { keep: null });
   expect(say(ANN, { asks: true }).body).toMatchObject({ copy: null });
+});
+
+test('of an entry that was purged nothing is kept, though a window goes on sending', async () => {
+  const { say, run, copies } = await desk();
+  const keep = { revision: 1, edits: { title: 'Mine' } };
+  done(run('purgeEntry', { entry: 'pea' }));
+  copies.forget('entry pea');
+  expect(say(ANN, { keep }).status).toBe(200);
+  expect(say(ANN, { asks: true }).body).toMatchObject({ copy: null });
+  say(ANN, { entry: 'kale', keep });
+  expect(say(ANN, { entry: 'kale', asks: true }).body).toMatchObject({ copy: keep });
 });
 
 test('nothing of it is in the site, whatever is kept', async () => {

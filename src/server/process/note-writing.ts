@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import type { WorkingCopy } from '../db/working-copies.ts';
 import { type Actor, NotPermitted } from '../permit.ts';
-import { type Standing, standingOf } from '../queries/standing.ts';
+import { type Standing, isPurged, standingOf } from '../queries/standing.ts';
 import type { Container } from './container.ts';
 import type { Present } from './presence.ts';
 
@@ -51,8 +51,10 @@ export function noteWriting(
   const now = Date.now();
   try {
     const standing = standingOf(view, actor, entry);
+    // A window that was open while its entry was purged goes on sending.
+    const isGone = entry !== null && isPurged(view, entry);
     if (keep === null) copies.drop(actor.id, about);
-    else if (keep) copies.keep(actor.id, about, { at: now, ...keep });
+    else if (keep && !isGone) copies.keep(actor.id, about, { at: now, ...keep });
     const who = { person: actor.id, name: actor.name, writing };
     const others = entry === null ? [] : presence.note(about, window, who, now);
     if (leaves) presence.leave(about, window);

@@ -6,7 +6,8 @@ import type { Container } from './container.ts';
 
 /**
  * Has a command carried out for somebody; after a publication it is told where the entry is seen
- * then, and unsaved words about an entry that is purged go with it. `job` is what a long one is watched by.
+ * then, and unsaved words about an entry that is purged go with it. `job` is what a long one is
+ * watched by.
  */
 export async function perform(
   { long, reader, copies }: Container,

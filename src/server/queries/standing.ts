@@ -20,3 +20,9 @@ export function standingOf({ connection }: SiteView, actor: Actor, entry: string
     public: publicGenerationOf(connection)(),
   };
 }
+
+/** Whether nothing of an entry may be kept any more. */
+export function isPurged({ connection }: SiteView, entry: string): boolean {
+  const sql = 'SELECT 1 FROM entry WHERE id = ? AND purged IS NOT NULL';
+  return statement(connection, sql).get(entry) !== undefined;
+}
