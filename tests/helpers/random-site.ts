@@ -62,6 +62,7 @@ const variety = fc.record({
   family: fc.option(fc.constantFrom('legumes', 'beans', 'peas')),
   grower: fc.option(fc.constantFrom('g0', 'g1')),
   photo: fc.option(fc.constantFrom('pea.svg', 'bean.svg')),
+  listed: fc.option(fc.boolean(), { freq: 2 }),
   revised: fc.boolean(),
   live: intervals(3),
   byHand: fc.option(
@@ -255,10 +256,11 @@ const siteOf = (isRich: fc.Arbitrary<boolean>): fc.Arbitrary<Files> =>
       parts: fc.array(part, { maxLength: 1 }),
       stories: fc.array(story, { maxLength: 3 }),
       isRich,
+      listed: fc.option(fc.boolean()),
       shelf: members,
       front: fc.constantFrom({}, { front: { entry: 'p0' } }, { front: { listing: 'all' } }),
     })
-    .map(({ growers, varieties, pages, events, parts, stories, isRich, shelf, front }) => {
+    .map(({ growers, varieties, pages, events, parts, stories, isRich, listed, shelf, front }) => {
       const files: Files = {
         ...DESIGN,
         ...(isRich ? RICH_FILES : {}),
@@ -272,7 +274,8 @@ const siteOf = (isRich: fc.Arbitrary<boolean>): fc.Arbitrary<Files> =>
         },
       };
       const variety = DESIGN['types/variety.json'] as object;
-      files['types/variety.json'] = { ...variety, template: 'variety' };
+      const presets = listed === null ? {} : { presets: { listed } };
+      files['types/variety.json'] = { ...variety, ...presets, template: 'variety' };
       if (isRich)
         for (const [path, more] of Object.entries(RICH_TYPES))
           files[path] = { ...(files[path] as object), ...more };
@@ -340,7 +343,7 @@ const siteOf = (isRich: fc.Arbitrary<boolean>): fc.Arbitrary<Files> =>
             title: 'Part',
           }),
       );
-      varieties.forEach(({ live, early, revised, byHand, ...v }, i) => {
+      varieties.forEach(({ live, early, revised, byHand, listed: own, ...v }, i) => {
         const revisions = revised ? [{ saved: '2026-01-01', values: { title: early } }] : [];
         const plans = revised ? [{ at: '2026-04-15', do: 'publish' }] : [];
         files[`entries/variety/v${i}.json`] = {
@@ -351,6 +354,7 @@ const siteOf = (isRich: fc.Arbitrary<boolean>): fc.Arbitrary<Files> =>
             live: live.map((l) => ({ ...l, revision: null })),
             plans,
             revisions,
+            ...(own === null ? {} : { presets: { listed: own } }),
             ...(byHand && i === 0 ? { address: [byHand] } : {}),
           },
           ...Object.fromEntries(Object.entries(v).filter(([, value]) => value !== null)),

@@ -109,6 +109,8 @@ const bench = fc.oneof(
       { address: '/{grower.title ?? "seeds"}/{title}' },
       { clash: 'refuse' },
       { presets: { author: true, date: 'updated', picks: ['shelf'] } },
+      { presets: { author: false, date: 'none', listed: true } },
+      { presets: { author: false, date: 'none', listed: false } },
       { description: 'Other.' },
       { label: 'Other' },
       { address: '/bean' },

@@ -8,6 +8,7 @@ import type { Connection } from '@/server/db/connection.ts';
 import { COMMAND_LINE } from '@/server/permit.ts';
 import type { SiteView } from '@/server/queries/site-view.ts';
 import { openEdits } from '@/server/store/bench.ts';
+import { PRESETS } from '@/core/design/presets.ts';
 import type { Field } from '@/core/design/field.ts';
 import type { Design } from '@/core/design/spec.ts';
 import { entryDetail } from '@/server/queries/entry.ts';
@@ -163,7 +164,9 @@ export class LivedSite {
         const type = { v: 'variety', g: 'grower', p: 'page', s: 'story', t: 'part' }[
           what.entry[0]!
         ]!;
-        run('saveEntry', { id: what.entry, type, values: { title: what.title }, seen: null });
+        const listed = what.title.length % 3 > 0 ? { [PRESETS]: { listed: false } } : {};
+        const values = { title: what.title, ...listed };
+        run('saveEntry', { id: what.entry, type, values, seen: null });
         break;
       }
       case 'save again': {

@@ -3,7 +3,7 @@ import { expect, test } from 'vitest';
 import { listingSpec, type FilterSpec } from '@/core/design/listing-spec.ts';
 import { columnsOf, type ListingRow, rowOf } from '@/core/listing/columns.ts';
 import { evaluateListing } from '@/core/listing/evaluate.ts';
-import { type ListingPlan, planListing } from '@/core/listing/plan.ts';
+import { type ListingPlan, planPublic } from '@/core/listing/plan.ts';
 import type { SiteReader } from '@/core/site/reader.ts';
 import { sortKey } from '@/core/listing/sort-key.ts';
 import { covers, Validity } from '@/core/time/interval.ts';
@@ -86,7 +86,7 @@ test('a listing in SQL gives what the in-memory evaluator gives, at any instant,
             const { site, reader } = view.at(at)!;
             const indexed = site.listings.get(spec.key)!;
             expect(hasListingIndex(connection, indexed)).toBe(true);
-            const { plan: unsaved } = planListing(
+            const { plan: unsaved } = planPublic(
               listingSpec.parse({ ...spec, key: 'unsaved' }),
               site.design,
             );

@@ -1,11 +1,12 @@
-import { expect, test } from 'vitest';
+import { describe, expect, test } from 'vitest';
 import { PRESETS } from '@/core/design/presets.ts';
 import type { CommandInput, CommandName } from '@/server/commands/index.ts';
 import { runCommand } from '@/server/commands/run.ts';
 import { COMMAND_LINE } from '@/server/permit.ts';
 import { entryDetail } from '@/server/queries/entry.ts';
 import { entryOutcome } from '@/server/queries/entry-outcome.ts';
-import { at, loadFiles } from '../helpers/folder.ts';
+import { listingOutcome } from '@/server/queries/listing.ts';
+import { type Files, at, loadFiles } from '../helpers/folder.ts';
 
 const FILES = {
   'types/log.json': {
@@ -101,6 +102,91 @@ test('the page that results is seen before it is saved', async () => {
   const s = await site();
   const values = { title: 'A', [PRESETS]: { author: false } };
   const asked = { id: 'a', type: 'log', values };
-  const { issues } = entryOutcome(s.view, COMMAND_LINE, asked, s.now(), 'draft')!;
+  const { issues, html } = entryOutcome(s.view, COMMAND_LINE, asked, s.now(), 'draft')!;
   expect(issues).toEqual([]);
+  expect(html).toContain('<p class="byline"><time');
+});
+
+/** Entries that say of lists what they like, and listings that filter, order, and go by a tag. */
+function listedFiles(presets: object): Files {
+  const note = (id: string, own?: boolean): object => ({
+    entry: {
+      id,
+      created: '2026-01-01',
+      live: '2026-03-02/',
+      ...(own === undefined ? {} : { presets: { listed: own } }),
+    },
+    title: id,
+    tags: ['dry'],
+  });
+  return {
+    'subjects/tags.json': { key: 'tags', kind: 'tags', subjects: [{ key: 'dry', name: 'Dry' }] },
+    'types/note.json': {
+      key: 'note',
+      address: '/n/{title}',
+      presets,
+      fields: [
+        { key: 'title', kind: 'text' },
+        { key: 'tags', kind: 'tags', set: 'tags' },
+      ],
+    },
+    'listings/all.json': { key: 'all', type: 'note', address: '/all', sort: ['title'] },
+    'listings/dry.json': {
+      ...{ key: 'dry', type: 'note', address: '/dry', sort: ['-title'] },
+      where: { field: 'tags', op: 'is', value: 'dry' },
+    },
+    'listings/few.json': {
+      ...{ key: 'few', type: 'note', address: '/few' },
+      where: { any: [{ field: 'title', op: 'is', value: 'out' }] },
+    },
+    'entries/note.json': [note('as'), note('in', true), note('out', false)],
+  };
+}
+
+describe('who is seen in lists', () => {
+  const shown = async (presets: object): Promise<string[]> => {
+    const { view, issues } = await loadFiles(listedFiles(presets), at('2026-07-01'));
+    expect(issues).toEqual([]);
+    return ['/all', '/dry', '/few', '/'].map((path) => {
+      const { body } = view.render(path, at('2026-07-01'))!;
+      return [...body.matchAll(/href="\/n\/(\w+)"/g)].map(([, name]) => name).join(' ');
+    });
+  };
+
+  test('is everyone, where the type says nothing of it', async () => {
+    expect(await shown({})).toEqual(['as in out', 'out in as', 'out', 'as in out']);
+  });
+
+  test('is who is not kept out, where the type lists its entries', async () => {
+    expect(await shown({ listed: true })).toEqual(['as in', 'in as', '', 'as in']);
+  });
+
+  test('is who is let in, where the type does not', async () => {
+    expect(await shown({ listed: false })).toEqual(['in', 'in', '', 'in']);
+  });
+
+  test('has a page all the same, and is told why lists are without it', async () => {
+    const { view } = await loadFiles(listedFiles({ listed: true }), at('2026-07-01'));
+    const now = at('2026-07-02');
+    expect(view.render('/n/out', now)!.status).toBe(200);
+    const asked = { id: 'out', type: 'note', values: null };
+    const outcome = entryOutcome(view, COMMAND_LINE, asked, now, 'published')!;
+    expect(outcome).toMatchObject({ keptOut: true, listed: [] });
+    const letIn = { title: 'out', [PRESETS]: { listed: true } };
+    const then = entryOutcome(view, COMMAND_LINE, { ...asked, values: letIn }, now, 'draft')!;
+    expect(then).toMatchObject({ keptOut: false });
+    expect(then.listed.map(({ listing }) => listing)).toEqual(['all', 'few']);
+    const looking = { at: now, past: false, seeing: 'published' as const };
+    const { leftOut } = listingOutcome(
+      view,
+      COMMAND_LINE,
+      { id: 'few', steps: [], find: '' },
+      looking,
+    )!;
+    expect(leftOut.map(({ id, reasons }) => [id, reasons.map(({ words }) => words)])).toEqual([
+      ['as', ['title is out']],
+      ['in', ['title is out']],
+      ['out', ['kept out of lists']],
+    ]);
+  });
 });

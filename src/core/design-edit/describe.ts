@@ -35,6 +35,7 @@ const PROPERTY_WORDS: Readonly<Record<string, string>> = {
   retention: 'days for which versions are kept that were never public',
   'presets.author': 'whether bylines show who wrote it',
   'presets.date': 'which date bylines show',
+  'presets.listed': 'whether listings show its entries',
   form: 'what the text may hold',
   marks: 'marks that may stand',
   blocks: 'blocks that may stand',

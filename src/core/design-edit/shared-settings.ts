@@ -76,6 +76,15 @@ export const SHARED_SETTINGS: readonly SharedSetting[] = [
     otherwise: 'none',
   },
   {
+    property: 'presets.listed',
+    label: 'Whether listings show the entries',
+    values: [
+      { value: true, words: 'they do, and each can be kept out' },
+      { value: false, words: 'only those of which it is said' },
+    ],
+    otherwise: 'they do, all of them',
+  },
+  {
     property: 'clash',
     label: 'When an address is taken',
     values: [

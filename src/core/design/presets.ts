@@ -18,12 +18,16 @@ export const typePresetsSpec = z.strictObject({
   date: z.enum(SHOWN_DATES).default('none'),
   /** Keys of the picks that new entries join. */
   picks: z.array(key).max(50).optional(),
+  /** Whether listings show them; left out where no entry can be kept out of listings. */
+  listed: z.boolean().optional(),
 });
 
 /** What an entry has otherwise than its type: what is left out is as the type has it. */
 export const presetsSpec = z.strictObject({
   author: z.boolean().optional(),
   date: z.enum(SHOWN_DATES).optional(),
+  /** Says something only where its type says something of it. */
+  listed: z.boolean().optional(),
   index: z.boolean().optional(),
   follow: z.boolean().optional(),
   sitemap: z.boolean().optional(),
@@ -46,6 +50,12 @@ export function ownPresets(values: Values): Presets {
   if (own === undefined || own === null) return {};
   const read = presetsSpec.safeParse(own);
   return read.success ? read.data : {};
+}
+
+/** Whether listings show an entry, where their conditions let it in. */
+export function isListed({ type, values }: Pick<Shown, 'type' | 'values'>): boolean {
+  const { listed } = type.presets;
+  return listed === undefined || (ownPresets(values).listed ?? listed);
 }
 
 /** Who wrote an entry, where its byline says so; null where it does not. */

@@ -1,6 +1,7 @@
 import type { Field } from '../design/field.ts';
 import type { FilterFamily, Target } from '../design/kinds/definition.ts';
 import { isDerived, readsOwnAlone } from '../design/computed.ts';
+import { ownPresets } from '../design/presets.ts';
 import { kindOf } from '../design/kinds/index.ts';
 import type { ContentType } from '../design/spec.ts';
 import { type EntryView, type Values, valuesOf } from '../design/values.ts';
@@ -44,6 +45,17 @@ export interface Column {
   meta: 'created' | 'published' | 'updated' | null;
 }
 
+/** Whether an entry says itself that listings show it; blank where it is as its type has it. */
+export const LISTED: Column = {
+  name: 'entry.listed',
+  label: 'shown in lists',
+  family: 'yesno',
+  sortable: false,
+  field: null,
+  target: null,
+  meta: null,
+};
+
 const META = ['created', 'published', 'updated'] as const;
 
 /** The columns of a type, by name. */
@@ -86,6 +98,7 @@ function fieldColumn(field: Field): Column {
  * blank.
  */
 export function cell(row: ListingRow, column: Column): unknown {
+  if (column.name === LISTED.name) return ownPresets(row.values).listed ?? null;
   if (column.meta) return row[column.meta];
   const values = valuesOf(row.values, column.field!.id);
   if (column.family === 'members' || column.family === 'choice') return values;

@@ -11,7 +11,7 @@ import {
   conditionSpecs,
   groupOf,
 } from '../design/listing-spec.ts';
-import { type Column, columnsOf, foldText } from './columns.ts';
+import { type Column, LISTED, columnsOf, foldText } from './columns.ts';
 import { OPERATORS_OF, OPERATOR_WORDS } from './operators.ts';
 
 /** What a condition compares with. */
@@ -83,6 +83,29 @@ export function planListing(
       ? { listing, type, zone: design.site.zone, filter, sort }
       : null;
   return { plan, issues: planner.issues };
+}
+
+/**
+ * As `planListing`, for what the public sees: after a listing's own conditions stands that its
+ * entries are shown in lists at all, where their type says something of it.
+ */
+export function planPublic(
+  listing: Listing,
+  design: Design,
+): { plan: ListingPlan | null; issues: Issue[] } {
+  const { plan, issues } = planListing(listing, design);
+  const listed = plan?.type.presets.listed;
+  if (!plan || listed === undefined) return { plan, issues };
+  return { plan: { ...plan, filter: withListed(plan.filter, listed) }, issues };
+}
+
+function withListed(filter: Filter, listed: boolean): Filter {
+  const spec: ConditionSpec = listed
+    ? { field: LISTED.name, op: 'is-not', value: false }
+    : { field: LISTED.name, op: 'is', value: true };
+  const operand: Operand = { kind: 'scalar', value: !listed };
+  const shown: Condition = { kind: 'condition', column: LISTED, op: spec.op, operand, spec };
+  return { kind: 'all', filters: [...(filter.kind === 'all' ? filter.filters : [filter]), shown] };
 }
 
 const MAX_CONDITIONS = 500;

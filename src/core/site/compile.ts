@@ -8,7 +8,7 @@ import { listingSpec } from '../design/listing-spec.ts';
 import type { ContentType, Design } from '../design/spec.ts';
 import { noteTextForms } from '../design/text-form.ts';
 import { planOtherSides } from '../listing/other-side.ts';
-import { type ListingPlan, planListing } from '../listing/plan.ts';
+import { type ListingPlan, planListing, planPublic } from '../listing/plan.ts';
 import { type CompiledRule, compileTiming } from '../timing/rules.ts';
 import { type SeoBook, compileSeo } from '../metadata/rules.ts';
 import { styleOf } from '../template/default-style.ts';
@@ -124,7 +124,7 @@ function planListings(design: Design): { plans: Map<string, ListingPlan>; issues
   const plans = new Map<string, ListingPlan>();
   const issues: Issue[] = [];
   for (const listing of design.listings) {
-    const planned = planListing(listing, design);
+    const planned = planPublic(listing, design);
     const path = `listings/${listing.key}`;
     issues.push(...planned.issues.map((issue) => ({ ...issue, path: `${path}/${issue.path}` })));
     if (planned.plan) plans.set(listing.key, planned.plan);

@@ -1,6 +1,7 @@
 import { encodeAddress, isSafeTarget } from '../link.ts';
 import { escapeHtml } from '../text.ts';
 import { type Instant, Validity } from '../time/interval.ts';
+import { isListed } from '../design/presets.ts';
 import type { EntryView } from '../design/values.ts';
 import type { PageMeta } from '../metadata/head.ts';
 import { cardList } from '../template/card-list.ts';
@@ -158,9 +159,18 @@ class Renderer {
     });
   }
 
+  /** The newest pages that lists show. */
+  private newest(scope: PageScope): EntryView[] {
+    for (let limit = NEWEST; ; limit *= 4) {
+      const ids = this.reader.newestPages(limit, this.validity);
+      const listed = scope.entries(ids).filter(isListed);
+      if (listed.length >= NEWEST || ids.length < limit) return listed.slice(0, NEWEST);
+    }
+  }
+
   private front(): RenderedPage {
     const scope = new PageScope(this.site, this.reader, this.validity);
-    const entries = scope.entries(this.reader.newestPages(NEWEST, this.validity));
+    const entries = this.newest(scope);
     const meta = frontMeta(this.site, scope);
     const card: Render = (s) =>
       s.own ? (this.site.templates.cards.get(s.own.type.key)?.render(s) ?? '') : '';

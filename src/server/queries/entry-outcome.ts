@@ -5,6 +5,7 @@ import type { ListingPlan } from '@/core/listing/plan.ts';
 import { resolveFilter } from '@/core/listing/resolve.ts';
 import type { PathPiece } from '@/core/address/pieces.ts';
 import type { ContentType } from '@/core/design/spec.ts';
+import { PRESETS, isListed } from '@/core/design/presets.ts';
 import type { EntryView, Values } from '@/core/design/values.ts';
 import type { Issue } from '@/core/issue.ts';
 import type { CompiledSite } from '@/core/site/compile.ts';
@@ -47,6 +48,8 @@ export interface EntryOutcome {
   live: boolean;
   /** Listings that have the entry as of the instant, or would have it, with its place. */
   listed: { listing: string; label: string; place: number }[];
+  /** Whether it, or its type, says that no listing shows it. */
+  keptOut: boolean;
 }
 
 /** What stands in a form, by field id; null for what was saved last. */
@@ -93,6 +96,7 @@ export function entryOutcome(
     warnings: same ? [] : warningsOf(prospect),
     status: statusOf(type, entry, live !== undefined, same),
     listed: listedIn(site, shown, draft.id, type, at),
+    keptOut: !isListed(entry),
     live: live !== undefined,
   };
 }
@@ -109,7 +113,7 @@ function addressed(
 
 function isSame({ fields }: ContentType, a: Values, b: Values): boolean {
   const text = (value: unknown): string => JSON.stringify(value ?? null);
-  return fields.every(({ id }) => text(a[id]) === text(b[id]));
+  return [PRESETS, ...fields.map(({ id }) => id)].every((id) => text(a[id]) === text(b[id]));
 }
 
 function statusOf(type: ContentType, entry: EntryView, live: boolean, same: boolean): string {

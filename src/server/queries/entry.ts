@@ -47,7 +47,7 @@ export interface EntryDetail {
     label: string;
     hasPages: boolean;
     /** What its entries begin with. */
-    presets: Required<Presets>;
+    presets: Required<Omit<Presets, 'listed'>> & Pick<Presets, 'listed'>;
     fields: FormField[];
   };
   /** By field id, as the form edits them. */

@@ -9,7 +9,7 @@ import { kindOf } from '@/core/design/kinds/index.ts';
 import type { EntryView } from '@/core/design/values.ts';
 import { formatStyled } from '@/core/pattern/date-format.ts';
 import { searchKey } from '@/core/text.ts';
-import { type Column, type ListingRow, cell } from '@/core/listing/columns.ts';
+import { type Column, LISTED, type ListingRow, cell } from '@/core/listing/columns.ts';
 import { holds } from '@/core/listing/evaluate.ts';
 import { failedConditions } from '@/core/listing/explain.ts';
 import { OPERATOR_WORDS } from '@/core/listing/operators.ts';
@@ -128,11 +128,15 @@ class Explainer {
     const failed = failedConditions(this.filter, row, live);
     const reasons: Reason[] = [
       ...(isLive ? [] : [{ words: 'not live at this instant', actual: null, condition: null }]),
-      ...failed.map((c) => ({
-        words: inWords(c, this.world),
-        actual: actualOf(c, row, this.world),
-        condition: this.places.indexOf(c),
-      })),
+      ...failed.map((c) =>
+        c.column.name === LISTED.name
+          ? { words: 'kept out of lists', actual: null, condition: null }
+          : {
+              words: inWords(c, this.world),
+              actual: actualOf(c, row, this.world),
+              condition: this.places.indexOf(c),
+            },
+      ),
     ];
     const appears = isLive
       ? this.appears(row, failed)

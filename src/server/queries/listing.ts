@@ -18,7 +18,7 @@ import { nameOf } from '@/core/design/values.ts';
 import { formatStyled } from '@/core/pattern/date-format.ts';
 import { type Column, columnsOf } from '@/core/listing/columns.ts';
 import { OPERATORS_OF, OPERATOR_WORDS } from '@/core/listing/operators.ts';
-import { type ListingPlan, planListing } from '@/core/listing/plan.ts';
+import { type ListingPlan, planPublic } from '@/core/listing/plan.ts';
 import type { CompiledSite } from '@/core/site/compile.ts';
 import type { SiteReader } from '@/core/site/reader.ts';
 import { render } from '@/core/site/render.ts';
@@ -145,7 +145,7 @@ export function listingOutcome(
   if (!current?.site.design.listings.some((l) => l.id === id)) return null;
   const { site, issues } = withSteps(current.site, steps);
   const { design } = site;
-  const { plan } = planListing(
+  const { plan } = planPublic(
     design.listings.find((l) => l.id === id)!,
     design,
   );

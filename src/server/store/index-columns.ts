@@ -1,5 +1,5 @@
 import type { ContentType } from '@/core/design/spec.ts';
-import { type Column, columnsOf } from '@/core/listing/columns.ts';
+import { type Column, LISTED, columnsOf } from '@/core/listing/columns.ts';
 import type { SortKey } from '@/core/listing/plan.ts';
 
 /**
@@ -25,9 +25,13 @@ export function quoted(name: string): string {
   return `"${name.replaceAll('"', '""')}"`;
 }
 
+/** The column with what an entry says itself of being shown in lists. */
+export const LISTED_COLUMN = cellColumn(LISTED);
+
 /** The column a filter compares, and the one a sort key orders by. */
 export function cellColumn(column: Column): string {
-  return quoted(column.meta ?? `c_${named(column.field!.id)}`);
+  const { field, meta, name } = column;
+  return quoted(meta ?? (field ? `c_${named(field.id)}` : name));
 }
 
 /**

@@ -9,6 +9,7 @@ import { fingerprint } from '@/core/fingerprint.ts';
 import { type DesignsAhead, plansOf, sitesOf } from './designs-ahead.ts';
 import { earlierFields, goneTypes } from './earlier-designs.ts';
 import {
+  LISTED_COLUMN,
   cellColumn,
   indexTable,
   isManyValued,
@@ -46,7 +47,8 @@ function tablesOf(type: ContentType, plans: ListingPlan[]): string[] {
   return [
     `CREATE TABLE ${table} (entry TEXT NOT NULL, starts INTEGER NOT NULL, ends INTEGER,
        open INTEGER NOT NULL, revision INTEGER NOT NULL, created INTEGER NOT NULL,
-       published INTEGER NOT NULL, updated INTEGER NOT NULL, ${columns.join(', ')},
+       published INTEGER NOT NULL, updated INTEGER NOT NULL, ${LISTED_COLUMN} INTEGER,
+       ${columns.join(', ')},
        PRIMARY KEY (entry, starts)) WITHOUT ROWID`,
     `CREATE TABLE ${memberTable(type)} (field TEXT NOT NULL, key TEXT NOT NULL,
        entry TEXT NOT NULL, starts INTEGER NOT NULL, own INTEGER NOT NULL${repeated},

@@ -1,9 +1,10 @@
 import type { ContentType } from '@/core/design/spec.ts';
-import { type Column, type ListingRow, cell, sortCell } from '@/core/listing/columns.ts';
+import { type Column, LISTED, type ListingRow, cell, sortCell } from '@/core/listing/columns.ts';
 import type { ListingPlan } from '@/core/listing/plan.ts';
 import type { Instant } from '@/core/time/interval.ts';
 import type { Connection } from '../db/connection.ts';
 import {
+  LISTED_COLUMN,
   cellColumn,
   indexTable,
   isManyValued,
@@ -35,14 +36,18 @@ export function indexWriter(
     const values = columns.flatMap((c) =>
       sortColumn(c) === cellColumn(c) ? [sqlCell(row, c)] : [sqlCell(row, c), sortCell(row, c)],
     );
-    const all = [entry, from, to, open, revision, created, published, updated, ...values];
+    const fixed = [entry, from, to, open, revision, created, published, updated];
+    const all = [...fixed, sqlCell(row, LISTED), ...values];
     insert.run(...all);
     writeMembers(row, all);
   };
 }
 
 /** The columns that every index table begins with. */
-const FIXED = ['entry', 'starts', 'ends', 'open', 'revision', 'created', 'published', 'updated'];
+const FIXED = [
+  ...['entry', 'starts', 'ends', 'open', 'revision', 'created', 'published', 'updated'],
+  LISTED_COLUMN,
+];
 
 function insertSql(how: string, table: string, names: string[]): string {
   return `${how} INTO ${table} (${names.join(', ')}) VALUES (${names.map(() => '?').join(', ')})`;

@@ -1,6 +1,6 @@
 import type { Connection } from '../db/connection.ts';
 import type { ContentType } from '@/core/design/spec.ts';
-import type { Column } from '@/core/listing/columns.ts';
+import { type Column, LISTED } from '@/core/listing/columns.ts';
 import { type Condition, type ListingPlan, conditionsOf } from '@/core/listing/plan.ts';
 import { fingerprint } from '@/core/fingerprint.ts';
 import {
@@ -78,7 +78,7 @@ export function repeatedColumns(type: ContentType, plans: ListingPlan[]): string
   if (led.length === 0) return [];
   const used = led
     .flatMap((plan) => [...conditionsOf(plan.filter), ...plan.sort].map(({ column }) => column))
-    .filter((c) => c.field !== null);
+    .filter((c) => c.field !== null || c.name === LISTED.name);
   return [
     ...new Set(['ends', 'open', 'created', 'published', 'updated', ...used.flatMap(namesOf)]),
   ];

@@ -85,6 +85,13 @@ export function EntryOutcomePane({
 }
 
 function Listed({ outcome }: { outcome: EntryOutcome }) {
+  if (outcome.keptOut)
+    return (
+      <p className="p-6 text-muted">
+        It is kept out of lists, by its presets here or those of its type. Its page stays where it
+        is, and picks that it was put in show it.
+      </p>
+    );
   if (outcome.listed.length === 0)
     return (
       <p className="p-6 text-muted">

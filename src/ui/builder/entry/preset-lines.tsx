@@ -28,6 +28,15 @@ const LINES: readonly {
     values: SHOWN_DATES.map((date) => [date, DATES[date]] as const),
     ofPages: false,
   },
+  {
+    name: 'listed',
+    label: 'Who may see it in lists',
+    values: [
+      [true, 'everyone'],
+      [false, 'nobody'],
+    ],
+    ofPages: false,
+  },
   { name: 'index', label: 'Search engines may list it', values: YES_NO, ofPages: true },
   { name: 'follow', label: 'Its links may be followed', values: YES_NO, ofPages: true },
   { name: 'sitemap', label: 'In the site map', values: YES_NO, ofPages: true },
@@ -61,18 +70,21 @@ export function PresetLines({
         </span>
       </summary>
       {LINES.filter(({ ofPages }) => type.hasPages || !ofPages).map(
-        ({ name, label, values: all }) => (
-          <PresetLine
-            key={name}
-            label={label}
-            id={`preset-${name}`}
-            values={all}
-            preset={type.presets[name]}
-            own={own[name]}
-            readOnly={readOnly}
-            onChange={(value) => put(name, value)}
-          />
-        ),
+        ({ name, label, values: all }) => {
+          const preset = type.presets[name];
+          return (
+            preset !== undefined && (
+              <PresetLine
+                key={name}
+                {...{ label, preset, readOnly }}
+                id={`preset-${name}`}
+                values={all}
+                own={own[name]}
+                onChange={(value) => put(name, value)}
+              />
+            )
+          );
+        },
       )}
     </details>
   );

@@ -239,16 +239,18 @@ function timingLink(props: Props, issuesAt: IssuesAt): ChainLink {
 }
 
 function presetsLink(props: Props): ChainLink {
-  const { author, date, picks = [] } = props.spec.presets;
+  const { author, date, listed, picks = [] } = props.spec.presets;
   const joined = picks.map((key) => props.detail.picks.find((p) => p.key === key)?.label ?? key);
   const shown = [author ? 'who wrote it' : '', DATE_WORDS[date]].filter(Boolean);
   return {
     key: 'presets',
     label: 'Presets',
-    set: shown.length + joined.length > 0,
+    set: shown.length + joined.length > 0 || listed !== undefined,
     gives: [
       shown.length > 0 ? `Bylines show ${shown.join(' and ')}` : 'no byline',
       ...(joined.length > 0 ? [`joins ${joined.join(', ')}`] : []),
+      ...(listed === false ? ['in no list unless let in'] : []),
+      ...(listed ? ['entries can be kept out of lists'] : []),
     ].join('; '),
     content: <PresetSettings {...props} />,
   };

@@ -65,6 +65,40 @@ function PicksJoined({
   );
 }
 
+/** Whether listings show the entries, and each can have it otherwise. */
+function Listed({
+  spec: { presets, ...spec },
+  readOnly,
+  onChange,
+}: {
+  spec: Spec;
+  readOnly: boolean;
+  onChange: (spec: Spec) => void;
+}) {
+  const { listed, ...rest } = presets;
+  const put = (value: string): void =>
+    onChange({ ...spec, presets: value === '' ? rest : { ...rest, listed: value === 'yes' } });
+  return (
+    <Line
+      label="Seen in lists"
+      htmlFor="preset-listed"
+      help="By everyone, of what is live. The page stays where it is; picks show what they were given."
+    >
+      <select
+        id="preset-listed"
+        className="control"
+        value={listed === undefined ? '' : listed ? 'yes' : 'no'}
+        disabled={readOnly}
+        onChange={(e) => put(e.target.value)}
+      >
+        <option value="">Every entry</option>
+        <option value="yes">Every entry that is not kept out</option>
+        <option value="no">Only entries that are let in</option>
+      </select>
+    </Line>
+  );
+}
+
 /** For how many days versions are kept that were never public, where it is otherwise than the site. */
 function VersionsKept({
   spec,
@@ -165,6 +199,7 @@ export function PresetSettings({
           ))}
         </select>
       </Line>
+      <Listed {...{ spec, readOnly, onChange }} />
       <PicksJoined {...{ spec, detail, readOnly, onChange }} />
       <VersionsKept {...{ spec, readOnly, onChange }} />
       {SWITCHES.map(([key, label, words]) => (
