@@ -82,7 +82,7 @@ function Listed({
     <Line
       label="Seen in lists"
       htmlFor="preset-listed"
-      help="By everyone, of what is live. The page stays where it is; picks show what they were given."
+      help="In listings, wherever they stand. Pages stay where they are, and picks show what they were given."
     >
       <select
         id="preset-listed"
