@@ -57,7 +57,7 @@ module.exports = {
       name: 'no-unresolved',
       severity: 'error',
       from: {},
-      to: { couldNotResolve: true, pathNot: '^mdast$' },
+      to: { couldNotResolve: true, pathNot: '^[mh]dast$' },
     },
     {
       name: 'no-circular-imports',

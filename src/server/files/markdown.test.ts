@@ -3,7 +3,8 @@ import commonmark from 'commonmark-spec';
 import { describe, expect, test } from 'vitest';
 import { checkRichText, normalRichText, plainText } from '@/core/rich-text/index.ts';
 import { richTextHtml } from '@/core/template/rich-text-html.ts';
-import { type MarkdownFinding, TooMuch, markdownToRichText } from './markdown.ts';
+import { markdownToRichText } from './markdown.ts';
+import { type MarkdownFinding, TooMuch } from './markdown-world.ts';
 
 const picture = (id: string) => ({
   ...{ src: id, srcset: '', sizes: '', alt: '', width: 1, height: 1, lazy: true },

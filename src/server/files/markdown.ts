@@ -1,5 +1,6 @@
-import type { Definition, Link, List, Nodes, PhrasingContent, Root, Table } from 'mdast';
+import type { Definition, Link, List, Nodes, Paragraph, PhrasingContent, Root, Table } from 'mdast';
 import type { ContainerDirective, TextDirective } from 'mdast-util-directive';
+import { phrasing } from 'mdast-util-phrasing';
 import { fromMarkdown } from 'mdast-util-from-markdown';
 import { gfmStrikethroughFromMarkdown } from 'mdast-util-gfm-strikethrough';
 import { gfmTableFromMarkdown } from 'mdast-util-gfm-table';
@@ -9,32 +10,10 @@ import { parse as parseYaml } from 'yaml';
 import { MAX_JSON_DEPTH, jsonDepth } from '@/core/json-depth.ts';
 import { encodeAddress, isSafeLink } from '@/core/link.ts';
 import { type RichMark, type RichNode, checkRichText } from '@/core/rich-text/index.ts';
+import { withoutHtml } from './html-in-markdown.ts';
+import { type MarkdownWorld, TooMuch, entryOf, wordsOf } from './markdown-world.ts';
 import { DIRECTIVES } from './markdown-directives.ts';
 import { tooMuch } from './markdown-bounds.ts';
-
-/** Something of a text that is not as it was written, with its line, from 1. */
-export interface MarkdownFinding {
-  line: number;
-  words: string;
-}
-
-/** What reading Markdown may ask, and whom it tells. */
-export interface MarkdownWorld {
-  /** Whether there is such a picture; where nobody says, all that lie in the site are taken. */
-  hasPicture?: (id: string) => boolean;
-  /** The name of a medium that an address leads to from where the text comes; null where none is. */
-  findPicture?: (url: string) => string | null;
-  /** What an address leads to from where the text comes: the id of an entry; null for others. */
-  findEntry?: (url: string) => string | null;
-  tell?: (finding: MarkdownFinding) => void;
-}
-
-/** A text that is too much for a reader of Markdown. */
-export class TooMuch extends Error {
-  constructor(readonly finding: MarkdownFinding) {
-    super(finding.words);
-  }
-}
 
 const EXTENSIONS = {
   extensions: [gfmTable(), gfmStrikethrough({ singleTilde: false }), DIRECTIVES.extension],
@@ -43,16 +22,21 @@ const EXTENSIONS = {
 
 /**
  * Reads Markdown (CommonMark with GFM tables and strikethrough) as a rich text document. Raw HTML
- * becomes text; links and pictures that may not stand leave their words.
+ * becomes text where the world does not read it; links and pictures that may not stand leave their
+ * words.
  * @throws TooMuch
  */
 export function markdownToRichText(source: string, world: MarkdownWorld = {}): RichNode {
   const finding = tooMuch(source);
   if (finding) throw new TooMuch(finding);
-  const root: Root = fromMarkdown(source, EXTENSIONS);
+  const written: Root = fromMarkdown(source, EXTENSIONS);
+  const root = world.readsHtml ? withoutHtml(written, source, (f) => world.tell?.(f)) : written;
   const content = new MarkdownReader(root, world).blocks(root.children);
   return { type: 'doc', content: content.length > 0 ? content : [{ type: 'paragraph' }] };
 }
+
+/** The list that items make that stand outside of any. */
+const STRAY = 'bulletList';
 
 const MARKS = { strong: 'bold', emphasis: 'italic', delete: 'strike' } as const;
 
@@ -77,8 +61,28 @@ class MarkdownReader {
     gather(root);
   }
 
+  /** In HTML, words stand beside blocks, and items outside of lists. */
   blocks(nodes: readonly Nodes[]): RichNode[] {
-    return nodes.flatMap((node) => this.block(node));
+    const blocks: RichNode[] = [];
+    let words: PhrasingContent[] = [];
+    const close = (): void => {
+      if (words.length > 0) blocks.push({ type: 'paragraph', content: this.inline(words, []) });
+      words = [];
+    };
+    for (const node of nodes) {
+      if (phrasing(node)) {
+        words.push(node);
+        continue;
+      }
+      close();
+      const last = blocks.at(-1);
+      const made = this.block(node);
+      if (node.type !== 'listItem') blocks.push(...made);
+      else if (last?.type === STRAY) last.content!.push(...made);
+      else blocks.push({ type: STRAY, content: made });
+    }
+    close();
+    return blocks;
   }
 
   private block(node: Nodes): RichNode[] {
@@ -117,7 +121,7 @@ class MarkdownReader {
       case 'html':
         return [{ type: 'paragraph', content: [{ type: 'text', text: node.value }] }];
       default:
-        return [];
+        return 'children' in node ? this.blocks(node.children) : [];
     }
   }
 
@@ -210,11 +214,19 @@ class MarkdownReader {
     return {
       type: node.ordered ? 'orderedList' : 'bulletList',
       ...(Object.keys(attrs).length > 0 ? { attrs } : {}),
-      content: this.blocks(node.children),
+      content: node.children.flatMap((item: Nodes) =>
+        this.block(item.type === 'listItem' ? item : itemOf(item)),
+      ),
     };
   }
 
   private table(node: Table): RichNode {
+    // In HTML, a table may have no headers: then they are blank here.
+    const isBare =
+      this.world.readsHtml === true &&
+      node.children.length > 1 &&
+      node.children[0]!.children.every((cell) => cell.children.length === 0);
+    const rows = isBare ? node.children.slice(1) : node.children;
     const cellOf = (
       cell: Table['children'][number]['children'][number],
       row: number,
@@ -222,14 +234,14 @@ class MarkdownReader {
     ) => {
       const align = node.align?.[i];
       return {
-        type: row === 0 ? 'tableHeader' : 'tableCell',
+        type: row === 0 && !isBare ? 'tableHeader' : 'tableCell',
         ...(align ? { attrs: { align } } : {}),
-        content: [{ type: 'paragraph', content: this.inline(cell.children, []) }],
+        content: orBlank(this.blocks(cell.children)),
       };
     };
     return {
       type: 'table',
-      content: node.children.map((row, r) => ({
+      content: rows.map((row, r) => ({
         type: 'tableRow',
         content: row.children.map((cell, i) => cellOf(cell, r, i)),
       })),
@@ -274,8 +286,14 @@ class MarkdownReader {
       case 'delete':
         return this.inline(node.children, [...marks, { type: MARKS[node.type] }]);
       default:
-        return [];
+        return this.withinWords(node, marks);
     }
+  }
+
+  /** Blocks within words, as HTML may have them, leave their words. */
+  private withinWords(node: Nodes, marks: RichMark[]): RichNode[] {
+    if ('children' in node) return this.inline(node.children as PhrasingContent[], marks);
+    return 'value' in node ? text(node.value, marks) : [];
   }
 
   private directive(node: TextDirective, marks: RichMark[]): RichNode[] {
@@ -345,31 +363,17 @@ class MarkdownReader {
 /** The info of fenced blocks that are JSON of rich text. */
 export const JSON_BLOCK = 'rich-text';
 
-/** The words of a line, marks left out. */
-function wordsOf(nodes: readonly PhrasingContent[]): string {
-  return nodes
-    .map((node) =>
-      'value' in node ? node.value : 'children' in node ? wordsOf(node.children) : '',
-    )
-    .join('');
-}
-
-/** The entry that an address `entry:ID` names; null for others. */
-function entryOf(url: string): string | null {
-  if (!url.startsWith('entry:') || url.length === 6) return null;
-  try {
-    return decodeURIComponent(url.slice(6));
-  } catch {
-    return null;
-  }
-}
-
 function text(value: string, marks: RichMark[]): RichNode[] {
   return value === '' ? [] : [{ type: 'text', text: value, ...marked(marks) }];
 }
 
 function marked(marks: RichMark[]): { marks?: RichMark[] } {
   return marks.length > 0 ? { marks } : {};
+}
+
+/** What stands among the items of a list, as one of them. */
+function itemOf(node: Nodes): Nodes {
+  return { type: 'listItem', children: [node as Paragraph] };
 }
 
 function orBlank(blocks: RichNode[]): RichNode[] {

@@ -2,7 +2,8 @@ import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
 import { normalRichText } from '@/core/rich-text/index.ts';
 import { randomText } from '../../../tests/helpers/random-text.ts';
-import { type MarkdownFinding, markdownToRichText } from './markdown.ts';
+import { markdownToRichText } from './markdown.ts';
+import type { MarkdownFinding } from './markdown-world.ts';
 import { richTextToMarkdown } from './rich-text-markdown.ts';
 
 const read = (source: string) => {

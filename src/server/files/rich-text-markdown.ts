@@ -12,7 +12,8 @@ import {
   normalRichText,
 } from '@/core/rich-text/index.ts';
 import { DIRECTIVES } from './markdown-directives.ts';
-import { JSON_BLOCK, type MarkdownWorld, markdownToRichText } from './markdown.ts';
+import { JSON_BLOCK, markdownToRichText } from './markdown.ts';
+import type { MarkdownWorld } from './markdown-world.ts';
 
 const OPTIONS: Options = {
   bullet: '-',

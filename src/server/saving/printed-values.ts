@@ -6,7 +6,8 @@ import type { ContentType } from '@/core/design/spec.ts';
 import type { Values } from '@/core/design/values.ts';
 import { same } from '@/core/design-edit/properties.ts';
 import type { RichNode } from '@/core/rich-text/index.ts';
-import { type MarkdownWorld, markdownToRichText } from '../files/markdown.ts';
+import { markdownToRichText } from '../files/markdown.ts';
+import type { MarkdownWorld } from '../files/markdown-world.ts';
 import { richTextToMarkdown } from '../files/rich-text-markdown.ts';
 
 /** Values as a file has them. */

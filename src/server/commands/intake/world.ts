@@ -4,7 +4,8 @@ import type { SourceRecord } from '@/core/intake/record.ts';
 import { isPicture } from '@/core/design/media-formats.ts';
 import { searchKey } from '@/core/text.ts';
 import type { Stage } from '../../db/stage.ts';
-import { TooMuch, markdownToRichText } from '../../files/markdown.ts';
+import { markdownToRichText } from '../../files/markdown.ts';
+import { TooMuch } from '../../files/markdown-world.ts';
 import { mediumNow } from '../../store/media.ts';
 import { statement } from '../../store/statement.ts';
 import { type CommandContext, Refused } from '../definition.ts';
@@ -136,6 +137,7 @@ function richText(text: string, from: SourceRecord, needs: TextNeeds): unknown {
       findEntry: (url) => (pathFrom(from, url) === null ? null : entry(null, url, from)),
       findPicture: (url) => pictureOf(context, medium(url, from)),
       hasPicture: () => false,
+      readsHtml: true,
       tell: ({ line, words }) => {
         besides.lost += 1;
         if (besides.findings.length < MOST_FINDINGS)
