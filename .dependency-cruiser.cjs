@@ -57,7 +57,7 @@ module.exports = {
       name: 'no-unresolved',
       severity: 'error',
       from: {},
-      to: { couldNotResolve: true, pathNot: '^[mh]dast$' },
+      to: { couldNotResolve: true, pathNot: '^(mdast|hast)$' },
     },
     {
       name: 'no-circular-imports',
