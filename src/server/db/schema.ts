@@ -286,7 +286,11 @@ export const media = sqliteTable(
     /** Who made it so; null where a folder brought it. */
     author: text('author'),
   },
-  (t) => [primaryKey({ columns: [t.id, t.starts] }), index('media_hash').on(t.hash)],
+  (t) => [
+    primaryKey({ columns: [t.id, t.starts] }),
+    index('media_hash').on(t.hash),
+    index('media_starts').on(sql`${t.starts} DESC`, t.id),
+  ],
 );
 
 /**

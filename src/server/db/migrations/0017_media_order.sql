@@ -1,0 +1,1 @@
+CREATE INDEX `media_starts` ON `media` ("starts" DESC,`id`);
