@@ -112,7 +112,9 @@ function report(
   for (const { message, fix, count, places } of done.refused)
     say(`${count} left out: ${message} ${fix} (${places.join(', ')})`);
   if (done.lost.count > 0)
-    say(`${done.lost.count} links or pictures lead nowhere; their words stay`);
+    say(
+      `${done.lost.count} pieces of texts (links, pictures, HTML) could not stand as written; words stay`,
+    );
   for (const { path, line, words } of done.lost.first.slice(0, 10))
     say(`    ${path}:${line}: ${words}`);
   reportIssues(staged.issues);

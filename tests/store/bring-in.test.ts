@@ -60,7 +60,7 @@ async function bringing(files: Record<string, string>) {
     if (result.ok && !dry) source = result.value.source;
     return { staged, mapping, done: result.ok ? result.value : null, result };
   };
-  const run = (name: 'saveEntry' | 'deleteEntry', input: object) =>
+  const run = (name: 'saveEntry' | 'deleteEntry' | 'undoChange', input: object) =>
     runCommand(site.connection, name, COMMAND_LINE, input, { wallClock: (wall += 60_000) });
   return { site, folder, bring, run, at: () => wall };
 }
@@ -151,6 +151,66 @@ describe('a folder of Markdown', () => {
       gone: { count: 1, retired: 1 },
     });
     expect(site.view.render('/posts/third', at())!.status).toBe(410);
+  });
+
+  test('is taken back: what was made goes, what was changed is as before, and comes again', async () => {
+    const { site, bring, run, at, folder } = await blog();
+    const page = (path: string): string => site.view.render(path, at())?.body ?? '';
+    const first = await bring({ publish: 'yes' });
+    expect(run('undoChange', { change: first.done!.change })).toMatchObject({
+      ok: true,
+      value: { done: 4, same: 0 },
+    });
+    expect(site.view.render('/posts/second', at())?.status).toBe(410);
+    const again = await bring({ publish: 'yes' });
+    expect(again.done).toMatchObject({ created: 4, changed: 0 });
+    writeFiles(folder, { 'posts/second.md': '+++\ntitle = "Second"\n+++\nOther words.\n' });
+    rmSync(join(folder, 'posts/third.markdown'));
+    const changed = await bring({ publish: 'yes', gone: 'retire' });
+    expect(changed.done).toMatchObject({ changed: 1, gone: { retired: 1 } });
+    expect(page('/posts/second')).toContain('Other words');
+    expect(site.view.render('/posts/third', at())?.status).toBe(410);
+    const live = derivedRows(site.connection);
+    expect(run('undoChange', { change: changed.done!.change })).toMatchObject({
+      ok: true,
+      value: { done: 2, same: 0 },
+    });
+    expect(page('/posts/second')).toContain('Back to');
+    expect(site.view.render('/posts/third', at())?.status).toBe(200);
+    expect(derivedRows(site.connection)).not.toEqual(live);
+    expect(run('undoChange', { change: changed.done!.change })).toMatchObject({ ok: false });
+    expect((await bring({ publish: 'yes' })).done).toMatchObject({ changed: 1, created: 0 });
+    expect(page('/posts/second')).toContain('Other words');
+  });
+
+  test('is taken back but for what was changed here since', async () => {
+    const { site, bring, run, at } = await blog();
+    const { done } = await bring({ publish: 'no' });
+    const sql = "SELECT entry FROM revision WHERE name = 'Second'";
+    const id = site.connection.driver.prepare(sql).pluck().get();
+    const saved = { id, type: 'post', values: { title: 'Mine' }, seen: null };
+    expect(run('saveEntry', saved)).toMatchObject({ ok: true });
+    expect(run('undoChange', { change: done!.change })).toMatchObject({
+      value: { done: 3, same: 1 },
+    });
+    expect(count(site, 'entry WHERE deleted IS NULL')).toBe(1);
+    const before = derivedRows(site.connection);
+    rebuild(site.connection, site.view);
+    expect(derivedRows(site.connection)).toEqual(before);
+    expect(site.view.render('/posts/second', at())?.status).toBe(404);
+  });
+
+  test('drafts that were brought anew are taken back as if they had never been', async () => {
+    const { site, bring, run, folder } = await blog();
+    await bring({ publish: 'no' });
+    const revisions = count(site, 'revision');
+    const files = { 'posts/second.md': '+++\ntitle = "Second"\n+++\nOther words.\n' };
+    writeFiles(folder, files);
+    const { done } = await bring({ publish: 'no' });
+    expect(done).toMatchObject({ changed: 1 });
+    run('undoChange', { change: done!.change });
+    expect(count(site, 'revision')).toBe(revisions);
+    expect((await bring({ publish: 'no' })).done).toMatchObject({ changed: 1, same: 3 });
   });
 
   test('does not take the place of what was changed or deleted here', async () => {

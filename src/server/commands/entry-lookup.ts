@@ -41,8 +41,10 @@ export function newestValues(
   { connection, site }: CommandContext,
   id: string,
   type: ContentType,
+  last = Number.MAX_SAFE_INTEGER,
 ): Values {
-  const sql = 'SELECT "values" FROM revision WHERE entry = ? ORDER BY number DESC LIMIT 1';
-  const json = statement<string>(connection, sql).pluck().get(id) ?? '{}';
+  const sql = `SELECT "values" FROM revision WHERE entry = ? AND number <= ?
+    ORDER BY number DESC LIMIT 1`;
+  const json = statement<string>(connection, sql).pluck().get(id, last) ?? '{}';
   return valuesOfType(type, json, site.design.site);
 }

@@ -12,13 +12,11 @@ import { SubjectStore } from '../../store/subject-store.ts';
 import { TooManyForOneWrite } from '../../store/too-many.ts';
 import { type CommandContext, Refused, TriedOnly, command } from '../definition.ts';
 import { entryOf } from '../entry-lookup.ts';
-import { type BulkDo, BULK_DEEDS, bulkDo } from './deeds.ts';
+import { BULK_DEEDS, bulkDo } from './deeds.ts';
+import { KEPT_DEEDS, type TakesBack, keepChange, keptDo } from './kept-changes.ts';
 import type { Before, BulkDeed, Concerned } from './definition.ts';
 import { type DoneToAll, deriveAll } from './derive-all.ts';
 import { refusedGroups } from './refusals.ts';
-
-/** So many changes of each person can be taken back. */
-const KEPT = 20;
 
 const which = z.union([
   z.strictObject({ ids: z.array(z.string().max(200)).min(1).max(10_000) }),
@@ -51,7 +49,7 @@ export const changeEntries = command({
     );
     const result = { ...told(connection, ids.length, { done, left }), at };
     if (dry) throw new TriedOnly({ ...result, change: null });
-    const change = done.size === 0 ? null : keep(context, what, done);
+    const change = done.size === 0 ? null : keepChange(context, what, done);
     return { ...result, change };
   },
 });
@@ -65,9 +63,8 @@ export const undoChange = command({
     const { tables } = connection;
     const row = tables.select().from(bulkChange).where(eq(bulkChange.id, id)).get();
     if (!row || row.person !== actor.id || row.undone) throw new Refused(gone());
-    const what = bulkDo.parse(JSON.parse(row.what));
-    const { do: name, ...input } = what;
-    const deed = BULK_DEEDS[name] as BulkDeed;
+    const { do: name, ...input } = keptDo.parse(JSON.parse(row.what));
+    const deed = KEPT_DEEDS[name] as TakesBack;
     permit(actor, deed.deed, { of: 'site' });
     const before = new Map(JSON.parse(row.done) as [string, Before][]);
     if (most !== null && before.size > most) throw new TooManyForOneWrite(before.size);
@@ -116,30 +113,6 @@ function concerned(context: CommandContext, id: string, deleted = false): Concer
   const type = row && context.site.types.get(row.type);
   if (!row || !type) throw new Refused(gone());
   return { id, row, type };
-}
-
-/** Keeps what is needed to take a change back; gives the number by which that is asked for. */
-function keep(
-  { connection, actor, at }: CommandContext,
-  what: BulkDo,
-  done: ReadonlyMap<string, Before>,
-): number {
-  const { id } = connection.tables
-    .insert(bulkChange)
-    .values({
-      person: actor.id,
-      at,
-      what: JSON.stringify(what),
-      done: JSON.stringify([...done]),
-    })
-    .returning({ id: bulkChange.id })
-    .get();
-  statement(
-    connection,
-    `DELETE FROM bulk_change WHERE person = ? AND id NOT IN
-       (SELECT id FROM bulk_change WHERE person = ? ORDER BY id DESC LIMIT ${KEPT})`,
-  ).run(actor.id, actor.id);
-  return id;
 }
 
 function gone(): Refused['issues'][number] {

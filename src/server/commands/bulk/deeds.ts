@@ -24,5 +24,3 @@ export const bulkDo = z.discriminatedUnion('do', [
   z.strictObject({ do: z.literal('give'), ...give.input.shape }),
   z.strictObject({ do: z.literal('remove'), ...remove.input.shape }),
 ]);
-/** What is to be done to many entries. */
-export type BulkDo = z.output<typeof bulkDo>;

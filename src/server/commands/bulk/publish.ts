@@ -53,7 +53,7 @@ interface Live {
 }
 
 /** The revision of an entry that is live; null where none is. */
-function liveRevision({ connection, at }: CommandContext, id: string): number | null {
+export function liveRevision({ connection, at }: CommandContext, id: string): number | null {
   const sql = `SELECT revision FROM live_interval WHERE entry = ? AND ${asOf('')}`;
   return statement<number>(connection, sql).pluck().get(id, at, at) ?? null;
 }
@@ -70,7 +70,7 @@ function isLiveEver({ connection }: CommandContext, id: string, at: number): boo
 }
 
 /** Has a revision be live again, or none. */
-function goBack(context: CommandContext, entry: string, revision: number | null): boolean {
+export function goBack(context: CommandContext, entry: string, revision: number | null): boolean {
   const action = revision === null ? 'retire' : 'publish';
   addPlan(context, { entry, action, revision, at: context.at, typed: null });
   return true;

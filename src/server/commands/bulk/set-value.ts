@@ -104,7 +104,11 @@ function putValue(
  * Takes the revision away again that gave a field its value, where it is still the newest and
  * nobody but whoever made it can have seen it.
  */
-function dropRevision(context: CommandContext, { id, row }: Concerned, before: unknown): boolean {
+export function dropRevision(
+  context: CommandContext,
+  { id, row }: Concerned,
+  before: unknown,
+): boolean {
   const { connection } = context;
   const { revision } = before as FieldBefore;
   const own = { id, revision, at: context.at };

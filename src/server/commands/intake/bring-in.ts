@@ -1,6 +1,7 @@
 import { randomBytes } from 'node:crypto';
 import { z } from 'zod';
 import type { ContentType } from '@/core/design/spec.ts';
+import type { IntakeWorld } from '@/core/intake/map-record.ts';
 import { type Mapping, PLACES, mappingSpec } from '@/core/intake/mapping.ts';
 import { type SourceRecord, valueAt } from '@/core/intake/record.ts';
 import type { Issue } from '@/core/issue.ts';
@@ -9,11 +10,13 @@ import { Stage } from '../../db/stage.ts';
 import { statement } from '../../store/statement.ts';
 import { TooManyForOneWrite } from '../../store/too-many.ts';
 import { deriveAll } from '../bulk/derive-all.ts';
-import { retire } from '../bulk/publish.ts';
+import { keepChange } from '../bulk/kept-changes.ts';
+import { liveRevision, retire } from '../bulk/publish.ts';
 import { type CommandContext, Refused, TriedOnly, command } from '../definition.ts';
 import { entryOf } from '../entry-lookup.ts';
 import { type BroughtBefore, type BroughtNow, bringRecord } from './bring-record.ts';
 import { noteBrought, sourceOf, writeSource } from './sources.ts';
+import type { BeforeBrought } from './take-back.ts';
 import { type Besides, intakeWorld } from './world.ts';
 
 const LONGEST_NAME = 80;
@@ -68,15 +71,7 @@ function bring(context: CommandContext, stage: Stage, { source, name, mapping, t
   const besides: Besides = { subjects: new Set(), media: new Set(), findings: [], lost: 0 };
   const now = new Map<string, BroughtNow & { record: string }>();
   const world = intakeWorld(context, stage, { mapped: type.key }, besides);
-  const act = (id: string): true | null => {
-    const record = stage.recordOf(id);
-    if (!record) return retired(context, id);
-    const was = ids.get(id)!;
-    if (was.before) entryOf(context, id); // it may have been deleted here
-    const brought = bringRecord(context, { id, record, mapping, type, world, before: was.before });
-    if (brought) now.set(id, { ...brought, record: was.record });
-    return brought && true;
-  };
+  const act = acting(context, stage, { mapping, type, world, ids, now });
   const leaving = mapping.gone === 'retire' ? gone.map(([, { entry }]) => entry) : [];
   const { done, left } = deriveAll(context, [...ids.keys(), ...leaving], act);
   dropUnwritten(
@@ -86,16 +81,47 @@ function bring(context: CommandContext, stage: Stage, { source, name, mapping, t
   for (const id of now.keys()) if (!done.has(id)) now.delete(id);
   const kept = writeSource(context, { id: source, name, mapping, type });
   noteBrought(context, kept, now);
+  const change =
+    done.size === 0 ? null : keepChange(context, { do: 'bringIn', source: kept }, done);
   const created = [...now.values()].filter(({ is }) => is === 'created').length;
   return {
     at: context.at,
     source: kept,
+    change,
     ...{ created, changed: now.size - created, same: ids.size - now.size - leftOf(ids, left) },
     gone: { count: gone.length, retired: leaving.filter((id) => done.has(id)).length },
     refused: reasons(stage, left, doubled),
     subjects: besides.subjects.size,
     media: besides.media.size,
     lost: { count: besides.lost, first: besides.findings },
+  };
+}
+
+/** Brings an entry's record in, noting what came of it; null where it says the same as before. */
+function acting(
+  context: CommandContext,
+  stage: Stage,
+  {
+    ids,
+    now,
+    ...how
+  }: Pick<Wanted, 'mapping' | 'type'> & {
+    world: IntakeWorld;
+    ids: ReadonlyMap<string, Becomes>;
+    now: Map<string, BroughtNow & { record: string }>;
+  },
+): (id: string) => BeforeBrought | null {
+  return (id) => {
+    const record = stage.recordOf(id);
+    if (!record) return retired(context, id);
+    const { record: named, before } = ids.get(id)!;
+    if (before) entryOf(context, id); // it may have been deleted here
+    const live = liveRevision(context, id);
+    const brought = bringRecord(context, { id, record, before, ...how });
+    if (!brought) return null;
+    now.set(id, { ...brought, record: named });
+    const { revision } = brought;
+    return before ? { is: 'changed', revision, was: before, live } : { is: 'created', revision };
   };
 }
 
@@ -149,8 +175,10 @@ function keyFor(mapping: Mapping, to: string): string | null {
 }
 
 /** Takes an entry off the site whose record is gone; null where it is off already. */
-function retired(context: CommandContext, id: string): true | null {
-  return retire.act(context, { id, ...entryOf(context, id) }, { at: null }) === null ? null : true;
+function retired(context: CommandContext, id: string): BeforeBrought | null {
+  const live = liveRevision(context, id);
+  const before = retire.act(context, { id, ...entryOf(context, id) }, { at: null });
+  return before === null ? null : { is: 'retired', live };
 }
 
 /** Entries that could not be made leave nothing. */

@@ -2,7 +2,7 @@
 
 import { counted } from '../format.ts';
 import { command } from '../send.ts';
-import { type Attempts, useAttempts } from '../use-attempts.ts';
+import { type Attempts, type Said, useAttempts } from '../use-attempts.ts';
 import type { BulkResult } from './bulk-dialog.tsx';
 import type { SaveCell } from './edit-cell.tsx';
 
@@ -20,12 +20,7 @@ export function useBulkChanges(): BulkChanges {
   const attempts = useAttempts();
   const { attempt } = attempts;
   const undo = (change: number): void =>
-    void attempt(
-      (job) => command('undoChange', { change }, job),
-      ({ done, same }) => ({
-        words: `${counted(done, 'entry is', 'entries are')} as before${same > 0 ? `; ${counted(same, 'was', 'were')} changed since and stay` : ''}.`,
-      }),
-    );
+    void attempt((job) => command('undoChange', { change }, job), undone);
   const said = (words: string, change: number | null) => ({
     words,
     undo: change === null ? undefined : { label: 'Undo', run: () => undo(change) },
@@ -62,6 +57,12 @@ export function useBulkChanges(): BulkChanges {
           ),
       ),
   };
+}
+
+/** What came of taking something back. */
+export function undone({ done, same }: Pick<BulkResult, 'done' | 'same'>): Said {
+  const stay = same > 0 ? `; ${counted(same, 'was', 'were')} changed since and stay` : '';
+  return { words: `${counted(done, 'entry is', 'entries are')} as before${stay}.` };
 }
 
 /** "12 entries published; 3 were so already; 2 left as they were: Summary is blank. (2)" */

@@ -9,7 +9,7 @@ import { LongWork } from '../long-work.tsx';
 import { ChooseFiles, DropPlace } from '../media/drop-place.tsx';
 import { ClockLink } from '../shell/clock-link.tsx';
 import { BusyLine } from '../start/busy-line.tsx';
-import { BroughtLines } from './brought-lines.tsx';
+import { Brought } from './brought.tsx';
 import { Mapped } from './mapped.tsx';
 import { useBringIn } from './use-bring-in.ts';
 
@@ -39,15 +39,7 @@ export function BringInScreen({
           </ClockLink>
         </div>
         <Issues issues={issues} title="Nothing was changed" answers />
-        {done && (
-          <div
-            role="status"
-            className="flex flex-col gap-2 border-l-[3px] border-spruce bg-white p-3"
-          >
-            <p className="font-semibold">Brought in.</p>
-            <BroughtLines done={done} would={false} />
-          </div>
-        )}
+        {done && <Brought done={done} />}
         {busy && <BusyLine {...busy} />}
         <LongWork work={{ busy: busy !== null, job: bringing.job }} />
         {!sent && !busy && (

@@ -49,7 +49,7 @@ export function BroughtLines({ done, would }: { done: BroughtIn; would: boolean 
       ))}
       {done.lost.count > 0 && (
         <details>
-          <summary>{`${counted(done.lost.count, 'link or picture', 'links or pictures')} lead nowhere; their words stay`}</summary>
+          <summary>{`${counted(done.lost.count, 'piece')} of texts could not stand as written; words stay`}</summary>
           <ul className="text-note text-muted">
             {done.lost.first.map(({ path, line, words }, i) => (
               <li key={i} className="break-words">{`${path}:${line}: ${words}`}</li>
