@@ -160,6 +160,32 @@ test('a database of an earlier version, with designs put there as a whole, comes
   expect(Object.keys(pages).length).toBeGreaterThan(30);
 });
 
+test('a site whose front page was purged comes back with the list that stands there instead', async () => {
+  const site = await loadFiles({
+    'site.yaml': { ...SITE, front: { entry: 'home' } },
+    'types/note.json': {
+      key: 'note',
+      address: '/{title}',
+      fields: [{ key: 'title', kind: 'text' }],
+    },
+    'entries/note.json': [
+      { entry: { id: 'home', live: '2026-01-01/' }, title: 'Home' },
+      { entry: { id: 'other', live: '2026-01-01/' }, title: 'Other' },
+    ],
+  });
+  const wallClock = Date.parse('2026-07-02');
+  const purged = runCommand(
+    site.connection,
+    'purgeEntry',
+    COMMAND_LINE,
+    { entry: 'home' },
+    { wallClock },
+  );
+  expect(purged.ok).toBe(true);
+  await expectTheSame(site);
+  expect(site.view.render('/', wallClock + 1)?.body).toContain('Other');
+});
+
 const NOTE = {
   key: 'note',
   address: '/{title}',

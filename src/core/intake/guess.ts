@@ -42,7 +42,13 @@ export function guessMapping(seen: Seen, type: ContentType): Mapping {
   const guess = new Guess(seen, type);
   guess.fields();
   guess.places();
-  return mappingSpec.parse({ type: type.key, fields: guess.found, days: seen.days ?? 'dmy' });
+  const { days, decimals } = seen;
+  return mappingSpec.parse({
+    type: type.key,
+    fields: guess.found,
+    days: days ?? 'dmy',
+    decimals: decimals ?? 'point',
+  });
 }
 
 class Guess {

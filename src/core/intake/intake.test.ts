@@ -4,7 +4,14 @@ import { typeSpec } from '../design/spec.ts';
 import { guessMapping } from './guess.ts';
 import { Look } from './look.ts';
 import { pathFrom } from './map-record.ts';
-import { dayOrderOf, plainDate, plainList, plainNumber, plainYesNo } from './plain-values.ts';
+import {
+  dayOrderOf,
+  decimalsOf,
+  plainDate,
+  plainList,
+  plainNumber,
+  plainYesNo,
+} from './plain-values.ts';
 import { type SourceRecord, headingOf, pathOf } from './record.ts';
 
 test.each([
@@ -42,6 +49,42 @@ test.each([
   ['12a', null],
   ['1,23,4', null],
 ])('%j is the number %j', (text, number) => expect(plainNumber(text)).toBe(number));
+
+test.each([
+  ['1.234', 'either'],
+  ['1,234', 'either'],
+  ['12.5', 'point'],
+  ['1,234.5', 'point'],
+  ['1,234,567', 'point'],
+  ['3,5', 'comma'],
+  ['1.234,5', 'comma'],
+  ['1.234.567', 'comma'],
+  ['1234', null],
+  ['words', null],
+] as const)('%j has %j before its decimals', (text, way) => {
+  expect(decimalsOf(text)).toBe(way);
+});
+
+test.each([
+  ['1.234', 1.234, 1234],
+  ['1,234', 1234, 1.234],
+  ['3,5', 3.5, 3.5],
+  ['1,234.5', 1234.5, 1234.5],
+])('%j is %j with points before decimals, and %j with commas', (text, point, comma) => {
+  expect([plainNumber(text, 'point'), plainNumber(text, 'comma')]).toEqual([point, comma]);
+});
+
+test('what one number of a table says of its decimals holds for all', () => {
+  const look = new Look();
+  const add = (...stock: string[]): void =>
+    stock.forEach((value, i) =>
+      look.add({ source: `t.csv#${i}`, line: i, values: { stock: value }, body: null }),
+    );
+  add('1.234', '12');
+  expect(look.seen()).toMatchObject({ decimals: null, isEitherNumber: true });
+  add('3,5');
+  expect(look.seen()).toMatchObject({ decimals: 'comma', isEitherNumber: false });
+});
 
 test('lists are parted by what they are parted by', () => {
   expect(plainList('a, b ,c')).toEqual(['a', 'b', 'c']);

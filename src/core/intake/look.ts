@@ -1,5 +1,5 @@
 import { OWN_KEYS, type SourceRecord, headingOf, valueAt } from './record.ts';
-import { dayOrderOf, plainDate, plainNumber, plainYesNo } from './plain-values.ts';
+import { dayOrderOf, decimalsOf, plainDate, plainNumber, plainYesNo } from './plain-values.ts';
 
 /** What is known of a key or column from the values that stand under it. */
 export interface KeySeen {
@@ -21,6 +21,10 @@ export interface Seen {
   days: 'dmy' | 'mdy' | null;
   /** Whether there are days that could be read either way, and nothing says which. */
   isEitherDay: boolean;
+  /** The sign that numbers have before their decimals; null where either would do. */
+  decimals: 'point' | 'comma' | null;
+  /** Whether there are numbers that could be read either way, and nothing says which. */
+  isEitherNumber: boolean;
   /** Folders that hold records, with how many each, the one that was sent being "". */
   folders: { path: string; records: number }[];
 }
@@ -43,6 +47,7 @@ export class Look {
   private readonly keys = new Map<string, Tally>();
   private readonly folders = new Map<string, number>();
   private readonly orders = new Set<'dmy' | 'mdy' | 'either'>();
+  private readonly decimals = new Set<'point' | 'comma' | 'either'>();
 
   /** Takes a record into account. */
   add(record: SourceRecord): void {
@@ -63,11 +68,14 @@ export class Look {
 
   /** What was seen by now. */
   seen(): Seen {
-    const [order, other] = (['dmy', 'mdy'] as const).filter((one) => this.orders.has(one));
+    const days = onlyOf(this.orders);
+    const decimals = onlyOf(this.decimals);
     return {
       records: this.records,
-      days: order && !other ? order : null,
-      isEitherDay: this.orders.size > 0 && (!order || other !== undefined),
+      days,
+      isEitherDay: this.orders.size > 0 && days === null,
+      decimals,
+      isEitherNumber: this.decimals.has('either') && decimals === null,
       folders: [...this.folders]
         .map(([path, records]) => ({ path, records }))
         .sort((a, b) => (a.path < b.path ? -1 : 1)),
@@ -95,7 +103,15 @@ export class Look {
     for (const test of tally.fits) if (!FITS[test](value, text)) tally.fits.delete(test);
     const order = dayOrderOf(text);
     if (order) this.orders.add(order);
+    const decimals = typeof value === 'string' ? decimalsOf(text) : null;
+    if (decimals) this.decimals.add(decimals);
   }
+}
+
+/** The one way that there is besides `either`; null where there is none, or there are more. */
+function onlyOf<T extends string>(all: ReadonlySet<T>): Exclude<T, 'either'> | null {
+  const [one, other] = [...all].filter((way) => way !== 'either');
+  return one !== undefined && other === undefined ? (one as Exclude<T, 'either'>) : null;
 }
 
 const isDay = (text: string): boolean => /^\d{4}-\d{2}-\d{2}$/.test(text);

@@ -114,7 +114,7 @@ function oneGiven(value: unknown, field: Field, at: At): unknown {
     case 'richtext':
       return typeof value === 'string' ? world.richText(value, record) : value;
     case 'number':
-      return plainNumber(value) ?? fail('a number');
+      return plainNumber(value, mapping.decimals) ?? fail('a number');
     case 'yesno':
       return plainYesNo(value) ?? fail('yes or no');
     case 'date':

@@ -19,6 +19,8 @@ export const mappingSpec = z.strictObject({
   publish: z.enum(['no', 'yes', 'not-drafts']).default('no'),
   /** How days by numbers alone are read. */
   days: z.enum(['dmy', 'mdy']).default('dmy'),
+  /** The sign before decimals, for numbers that could be read either way, such as 1.234. */
+  decimals: z.enum(['point', 'comma']).default('point'),
   /** What becomes of entries whose records are not there any more. */
   gone: z.enum(['stay', 'retire']).default('stay'),
 });

@@ -68,11 +68,34 @@ export function dayOrderOf(text: string): DayOrder | 'either' | null {
   return Number(b) > 12 ? 'mdy' : 'either';
 }
 
-/** A number as people write it, such as "1,234.5", "1.234,5", "€ 12" or "40 %"; null for none. */
-export function plainNumber(value: unknown): number | null {
+/** The sign before the decimals of a number: the other one parts thousands. */
+export type Decimals = 'point' | 'comma';
+
+const bareNumber = (text: string): string => text.trim().replace(/^[€$£]\s?|\s?[%€]$/g, '');
+
+/** Which sign a number has before its decimals; `either` where it could be any; null for others. */
+export function decimalsOf(text: string): Decimals | 'either' | null {
+  const bare = bareNumber(text);
+  if (/^[+-]?\d{1,3}[.,]\d{3}$/.test(bare)) return 'either';
+  if (plainNumber(bare) === null) return null;
+  const last = /[.,](?=[^.,]*$)/.exec(bare)?.[0];
+  if (last === undefined) return null;
+  const isThousands = bare.split(last).length > 2;
+  return (last === '.') === isThousands ? 'comma' : 'point';
+}
+
+/**
+ * A number as people write it, such as "1,234.5", "1.234,5", "€ 12" or "40 %"; null for none. What
+ * could be read either way, "1.234", is read by the sign before the decimals.
+ */
+export function plainNumber(value: unknown, decimals?: Decimals): number | null {
   if (typeof value === 'number') return Number.isFinite(value) ? value : null;
   if (typeof value !== 'string') return null;
-  const text = value.trim().replace(/^[€$£]\s?|\s?[%€]$/g, '');
+  const text = bareNumber(value);
+  if (decimals && /^[+-]?\d{1,3}[.,]\d{3}$/.test(text)) {
+    const isDecimal = text.includes(decimals === 'point' ? '.' : ',');
+    return Number(text.replace(/[.,]/, isDecimal ? '.' : ''));
+  }
   if (/^[+-]?\d+(\.\d+)?$/.test(text)) return Number(text);
   if (/^[+-]?\d{1,3}([, '\u00a0]\d{3})+(\.\d+)?$/.test(text))
     return Number(text.replace(/[, '\u00a0]/g, ''));

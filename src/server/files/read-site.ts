@@ -58,7 +58,7 @@ export async function readSite(
   all.push(...wrongHistory, ...wrongMedia, ...(history ? aheadOf(history, now) : []));
   if (history) all.push(...wrongSubjects(design, subjects, history));
   reader.checkTogether();
-  all.push(...reader.issues, ...frontEntryIssues(design, entries).map(locate));
+  all.push(...reader.issues, ...frontEntryIssues(design, entries, history).map(locate));
   all.push(...sharePictureIssues(design, pictures).map(locate));
   all.push(...subjectPictureIssues(subjects, pictures));
   const { picks, issues: wrongPicks } = readPicks([...ownPicks, ...picksBefore(history)], {
@@ -133,8 +133,14 @@ function noFolder(path: string): Issue {
   };
 }
 
-function frontEntryIssues({ site: { front } }: Design, entries: EntryToLoad[]): Issue[] {
-  if (!front || !('entry' in front) || entries.some((e) => e.id === front.entry)) return [];
+/** What was chosen for the front may have been purged since. */
+function frontEntryIssues(
+  { site: { front } }: Design,
+  entries: EntryToLoad[],
+  history: SavedHistory | null,
+): Issue[] {
+  if (!front || !('entry' in front)) return [];
+  if ([...entries, ...(history?.purged ?? [])].some((e) => e.id === front.entry)) return [];
   const ids = entries.map((e) => e.id);
   return [unknownName('site/front', `There is no entry "${front.entry}".`, front.entry, ids)];
 }

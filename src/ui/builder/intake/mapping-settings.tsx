@@ -44,20 +44,7 @@ export function MappingSettings({ mapping, seen, types, isAgain, onChange, onTyp
         ]}
         onChange={(publish) => onChange({ ...mapping, publish: publish as Mapping['publish'] })}
       />
-      {seen.isEitherDay && (
-        <>
-          <span>, reading 2/3/2026 as</span>
-          <Choice
-            label="How days by numbers are read"
-            value={mapping.days}
-            options={[
-              ['dmy', '2 March'],
-              ['mdy', '3 February'],
-            ]}
-            onChange={(days) => onChange({ ...mapping, days: days as Mapping['days'] })}
-          />
-        </>
-      )}
+      <Readings {...{ mapping, seen, onChange }} />
       {isAgain && (
         <>
           <span>; what is not there any more</span>
@@ -73,6 +60,42 @@ export function MappingSettings({ mapping, seen, types, isAgain, onChange, onTyp
         </>
       )}
     </div>
+  );
+}
+
+/** How is read what could be read either way. */
+function Readings({ mapping, seen, onChange }: Pick<Props, 'mapping' | 'seen' | 'onChange'>) {
+  return (
+    <>
+      {seen.isEitherDay && (
+        <>
+          <span>, reading 2/3/2026 as</span>
+          <Choice
+            label="How days by numbers are read"
+            value={mapping.days}
+            options={[
+              ['dmy', '2 March'],
+              ['mdy', '3 February'],
+            ]}
+            onChange={(days) => onChange({ ...mapping, days: days as Mapping['days'] })}
+          />
+        </>
+      )}
+      {seen.isEitherNumber && (
+        <>
+          <span>, reading 1.234 as</span>
+          <Choice
+            label="How numbers are read"
+            value={mapping.decimals}
+            options={[
+              ['point', 'a little more than one'],
+              ['comma', 'more than a thousand'],
+            ]}
+            onChange={(way) => onChange({ ...mapping, decimals: way as Mapping['decimals'] })}
+          />
+        </>
+      )}
+    </>
   );
 }
 
