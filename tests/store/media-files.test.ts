@@ -78,6 +78,21 @@ test('sizes are made once, however many ask', async () => {
   expect(others.every((other) => other === first)).toBe(true);
 });
 
+test('sizes are made two at a time, others wait, and nobody waits for them', async () => {
+  const { get } = await withSizes(10_000_000);
+  const all = Promise.all([320, 310, 300, 290, 280, 270].map(get));
+  let [most, turns, isMade] = [0, 0, false];
+  void all.then(() => (isMade = true));
+  while (!isMade) {
+    const { queue, process } = sharp.counters();
+    most = Math.max(most, queue + process);
+    turns += 1;
+    await new Promise((resolve) => setImmediate(resolve));
+  }
+  expect(most).toBe(2);
+  expect(turns).toBeGreaterThan(20); // this thread went on meanwhile
+});
+
 test('no more is kept than may be; what was asked for longest ago goes', async () => {
   const { data, get, kept } = await withSizes(10_000_000);
   const one = (await get(320)).length;
