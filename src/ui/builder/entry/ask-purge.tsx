@@ -1,6 +1,7 @@
 'use client';
 
 import { useEffect, useState } from 'react';
+import { limitText } from '@/core/text.ts';
 import type { Clock } from '@/server/queries/clock.ts';
 import type { Loss } from '@/server/queries/purge.ts';
 import { Dialog } from '@/ui/primitives/dialog.tsx';
@@ -8,6 +9,9 @@ import { Issues } from '@/ui/primitives/issues.tsx';
 import { counted, instantWords } from '../format.ts';
 import { ask, command } from '../send.ts';
 import { useAttempts } from '../use-attempts.ts';
+
+/** Of longer names nobody has to type more than so many characters. */
+const MOST_TYPED = 60;
 
 /** Asks before all that is stored of an entry goes for good: what is lost, what stays. */
 export function AskPurge({
@@ -35,6 +39,8 @@ export function AskPurge({
     );
     if (done) onClose(); // the screen, read anew, says what is left
   };
+  const name = loss?.name.trim() ?? '';
+  const asked = limitText(name, MOST_TYPED).replace(/…$/, '');
   return (
     <Dialog
       open
@@ -52,7 +58,7 @@ export function AskPurge({
       </ul>
       {loss && (
         <label className="mt-4 block">
-          {`To go on, write its name: ${loss.name}`}
+          {`To go on, write ${asked === name ? 'its name' : 'how its name begins'}: ${asked}`}
           <input
             className="control mt-1 w-full"
             value={typed}
@@ -66,7 +72,7 @@ export function AskPurge({
         <button
           type="button"
           className="button button-main"
-          disabled={busy || !loss || typed.trim() !== loss.name.trim()}
+          disabled={busy || !loss || typed.trim() !== asked}
           onClick={() => void purge()}
         >
           Purge for good
