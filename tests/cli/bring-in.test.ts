@@ -1,10 +1,17 @@
-import { mkdirSync, mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
+import {
+  appendFileSync,
+  mkdirSync,
+  mkdtempSync,
+  readFileSync,
+  rmSync,
+  writeFileSync,
+} from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import JSZip from 'jszip';
 import Database from 'better-sqlite3';
 import { afterAll, beforeAll, expect, test } from 'vitest';
-import { bontel, startBontel } from '../helpers/run.ts';
+import { bontel, bontelInMemory, startBontel } from '../helpers/run.ts';
 
 const folder = mkdtempSync(join(tmpdir(), 'bontel-bring-'));
 const data = join(folder, 'data');
@@ -45,6 +52,19 @@ test('killed at any moment, either all of it is there or nothing', async () => {
   expect(done.created + done.same).toBe(ROWS);
   expect(entries()).toBe(before + ROWS);
 }, 120_000);
+
+test('a table that is larger than the memory there is comes in, whatever its cells hold', () => {
+  const wide = join(folder, 'wide.csv');
+  const map = join(folder, 'wide.yaml');
+  const rows = 600;
+  writeFileSync(map, 'fields: { name: name }\n');
+  writeFileSync(wide, 'name,story\n');
+  for (let i = 0; i < rows; i++) appendFileSync(wide, `Wide ${i},${`word${i} `.repeat(15_000)}\n`);
+  const before = entries();
+  const asked = ['load', wide, '--as', 'grower', '--map', map, '--data', data];
+  expect(bontelInMemory(64, ...asked)).toMatchObject({ code: 0 });
+  expect(entries()).toBe(before + rows);
+});
 
 test('tried only tells, with the mapping that was guessed', () => {
   const before = entries();

@@ -22,6 +22,16 @@ export function bontel(...args: string[]): Ran {
   return { code: status, out: stdout, err: stderr, json: <T>() => JSON.parse(stdout) as T };
 }
 
+/** Runs `bontel` with so many MB of memory for what it holds at once. */
+export function bontelInMemory(megabytes: number, ...args: string[]): Ran {
+  const { status, stdout, stderr } = spawnSync(
+    process.execPath,
+    [`--max-old-space-size=${megabytes}`, ...CLI, ...args],
+    { cwd: root, encoding: 'utf8' },
+  );
+  return { code: status, out: stdout, err: stderr, json: <T>() => JSON.parse(stdout) as T };
+}
+
 /** Runs `bontel` where no file may grow above so many kB, as on a full disk. */
 export function bontelOnFullDisk(kilobytes: number, ...args: string[]): Ran {
   const { status, stdout, stderr } = spawnSync(

@@ -14,7 +14,7 @@ export interface StagedFile {
   height: number;
 }
 
-/** So many records are read at once. */
+/** So many records are looked up at once; one is held. */
 const PAGE = 500;
 
 interface RecordRow {
@@ -45,9 +45,14 @@ export class Stage {
       CREATE TABLE IF NOT EXISTS file (path TEXT PRIMARY KEY, about TEXT NOT NULL) WITHOUT ROWID;`);
   }
 
-  /** Does many things at once, which a hundred thousand would take long for one by one. */
-  together<T>(act: () => T): T {
-    return this.driver.transaction(act)();
+  /** What follows is done at once by `commit`: one by one, a hundred thousand would take long. */
+  begin(): void {
+    this.driver.exec('BEGIN');
+  }
+
+  /** Ends what `begin` began. */
+  commit(): void {
+    this.driver.exec('COMMIT');
   }
 
   /** Adds a record. */
@@ -64,17 +69,22 @@ export class Stage {
 
   /** The records below a folder, in their order; others may be written meanwhile. */
   *records(within: string): Generator<SourceRecord> {
-    const read = this.driver.prepare<unknown[], RecordRow & { n: number }>(
-      `SELECT n, source, line, "values", body, bodyLine FROM record
-        WHERE n > @last AND (@within = '' OR source GLOB @below) ORDER BY n LIMIT ${PAGE}`,
+    const find = this.driver
+      .prepare<unknown[], number>(
+        `SELECT n FROM record WHERE n > @last AND (@within = '' OR source GLOB @below)
+          ORDER BY n LIMIT ${PAGE}`,
+      )
+      .pluck();
+    const read = this.driver.prepare<unknown[], RecordRow>(
+      'SELECT source, line, "values", body, bodyLine FROM record WHERE n = ?',
     );
     const below = `${within.replace(/[[*?]/g, '[$&]')}/*`;
     let last = 0;
     for (;;) {
-      const rows = read.all({ last, within, below });
-      for (const row of rows) yield recordOf(row);
-      if (rows.length < PAGE) return;
-      last = rows.at(-1)!.n;
+      const found = find.all({ last, within, below });
+      for (const n of found) yield recordOf(read.get(n)!);
+      if (found.length < PAGE) return;
+      last = found.at(-1)!;
     }
   }
 

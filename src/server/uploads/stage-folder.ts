@@ -2,7 +2,6 @@ import { mkdirSync, rmSync, statSync } from 'node:fs';
 import { basename, dirname, join } from 'node:path';
 import { FORMAT_NAMES, MEDIA_FORMATS } from '@/core/design/media-formats.ts';
 import { Look, type Seen } from '@/core/intake/look.ts';
-import type { SourceRecord } from '@/core/intake/record.ts';
 import type { Issue } from '@/core/issue.ts';
 import { Stage } from '../db/stage.ts';
 import { prepareFile } from '../files/media/prepare.ts';
@@ -33,7 +32,7 @@ const ENDINGS = new Set<string>([
 
 /**
  * Reads what other tools made, once, into a file beside the site (`place`, made anew): its records
- * one by one, its pictures made fit to be kept. However many there are, a thousand are held at once.
+ * one by one, its pictures made fit to be kept. However many there are, one is held at once.
  * `from` is a folder or a file of records. @throws AbortError where it is ended
  */
 export async function stageFolder(from: string, place: string, how: Staging = {}): Promise<Staged> {
@@ -70,21 +69,23 @@ async function stageRecords(
   { tell, signal }: Staging,
 ): Promise<Seen> {
   const look = new Look();
-  const records: SourceRecord[] = [];
-  const flush = (): void => {
-    signal?.throwIfAborted();
-    stage.together(() => records.forEach((record) => stage.add(record)));
-    tell?.(`Reading: ${stage.count.toLocaleString('en')} records`);
-    records.length = 0;
-  };
+  let count = 0;
+  stage.begin();
   for await (const read of readRecords(folder, files.filter(holdsRecords))) {
-    if ('issue' in read) issues.push(read.issue);
-    else {
-      look.add(read.record);
-      if (records.push(read.record) >= BATCH) flush();
+    if ('issue' in read) {
+      issues.push(read.issue);
+      continue;
     }
+    look.add(read.record);
+    stage.add(read.record);
+    if ((count += 1) % BATCH !== 0) continue;
+    stage.commit();
+    signal?.throwIfAborted();
+    tell?.(`Reading: ${count.toLocaleString('en')} records`);
+    stage.begin();
   }
-  flush();
+  stage.commit();
+  signal?.throwIfAborted();
   return look.seen();
 }
 
