@@ -79,7 +79,7 @@ const count = ({ connection }: TestSite, table: string): unknown =>
   connection.driver.prepare(`SELECT count(*) FROM ${table}`).pluck().get();
 
 const BLOG = {
-  'posts/frost.md': `---\ntitle: "The first frost"\ndate: 2019-11-02 08:00:00 +0100\ntags: [Frost, weather]\n---\nSee [the second](second.md#x) and [lost](gone.md).\n\n![A basket](/images/basket.png)\n`,
+  'posts/frost.md': `---\ntitle: "The first frost"\nauthor: { name: "Ines Moor" }\ndate: 2019-11-02 08:00:00 +0100\ntags: [Frost, weather]\n---\nSee [the second](second.md#x) and [lost](gone.md).\n\n![A basket](/images/basket.png)\n`,
   'posts/second.md': `+++\ntitle = "Second"\ntags = ["weather"]\n+++\n# Not its name\n\nBack to [first](./frost.md).\n`,
   'posts/third.markdown': '# Third\n\nWords.\n',
   'posts/fourth.md': '{\n  "title": "Fourth",\n  "draft": true\n}\n\nText.\n',
@@ -105,7 +105,7 @@ describe('a folder of Markdown', () => {
       subjects: 1,
       lost: { count: 1 },
     });
-    expect(done!.lost.first[0]).toMatchObject({ path: 'posts/frost.md', line: 6 });
+    expect(done!.lost.first[0]).toMatchObject({ path: 'posts/frost.md', line: 7 });
     const story = JSON.stringify(values(site, 'The first frost').story);
     const second = site.connection.driver
       .prepare(`SELECT entry FROM revision WHERE name = 'Second'`)
@@ -114,6 +114,9 @@ describe('a folder of Markdown', () => {
     expect(story).toContain(`"entry":"${second}"`);
     expect(story).toContain('"src":"basket.png"');
     expect(values(site, 'The first frost').tags).toEqual(['frost', 'weather']);
+    const author = `SELECT e.author FROM entry AS e JOIN revision AS r ON r.entry = e.id WHERE r.name = ?`;
+    const by = site.connection.driver.prepare(author).pluck();
+    expect([by.get('The first frost'), by.get('Third')]).toEqual(['Ines Moor', 'command-line']);
     // A heading that names nothing stays; one that names the entry is not said again.
     expect(JSON.stringify(values(site, 'Second').story)).toContain('Not its name');
     expect(JSON.stringify(values(site, 'Third').story)).not.toContain('Third');

@@ -16,6 +16,7 @@ const plain = (name: string): string =>
 /** Names under which other tools keep what has a place of its own. */
 const TITLES = ['title', 'name', 'heading', 'headline', 'label', 'titel', 'nom', 'titre'];
 const DATES = ['date', 'published', 'publishdate', 'pubdate', 'created', 'createdat', 'datum'];
+const AUTHORS = ['author', 'authors', 'by', 'byline', 'writer', 'writtenby', 'creator', 'autor'];
 const DRAFTS = ['draft', 'isdraft', 'entwurf'];
 const ADDRESSES = ['slug', 'url', 'permalink', 'path', 'address', 'link'];
 const IDS = ['id', 'guid', 'uuid', 'key'];
@@ -100,6 +101,7 @@ class Guess {
       if (key) this.found[key.name] = to;
     };
     put(DATES, '@created');
+    put(AUTHORS, '@author');
     put(DRAFTS, '@draft');
     put(IDS, '@id');
     put(ADDRESSES, '@address');

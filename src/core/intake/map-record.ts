@@ -26,6 +26,8 @@ export interface MappedRecord {
   values: Record<string, unknown>;
   /** ISO 8601, or a day; null where it does not say. */
   created: string | null;
+  /** A name; null where it does not say. */
+  author: string | null;
   draft: boolean;
   /** A path; null where it does not say. */
   address: string | null;
@@ -41,7 +43,8 @@ export function mapRecord(
 ): MappedRecord {
   const fields = new Map(type.fields.map((field) => [field.key, field]));
   const mapped: MappedRecord = {
-    ...{ id: record.source, values: {}, created: null, draft: false, address: null, issues: [] },
+    ...{ id: record.source, values: {}, created: null, author: null, draft: false },
+    ...{ address: null, issues: [] },
   };
   const names = new Set(Object.keys(mapping.fields));
   for (const [key, to] of Object.entries(mapping.fields)) {
@@ -69,11 +72,19 @@ function bodyOf(record: SourceRecord, names: ReadonlySet<string>, { fields }: Ma
 
 function place(mapped: MappedRecord, to: string, value: unknown, { days }: Mapping): void {
   if (to === '@id') mapped.id = String(value);
+  if (to === '@author') mapped.author = nameIn(value);
   if (to === '@draft') mapped.draft = plainYesNo(value) ?? false;
   if (to === '@address') mapped.address = addressOf(String(value));
   if (to !== '@created') return;
   mapped.created = plainDate(value, days);
   if (mapped.created === null) mapped.issues.push(wrong('When it was written', 'a date', value));
+}
+
+/** A person's name: as it is, the first of several, or that of an object. */
+function nameIn(value: unknown): string | null {
+  const one: unknown = Array.isArray(value) ? value[0] : value;
+  const name = typeof one === 'object' && one !== null ? (one as { name?: unknown }).name : one;
+  return typeof name === 'string' && name.trim() !== '' ? name.trim().slice(0, 200) : null;
 }
 
 /** An address as a path: of a whole one its path, of a word a path of it. */

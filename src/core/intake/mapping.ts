@@ -3,6 +3,7 @@ import { z } from 'zod';
 /** What a key may be besides a field. */
 export const PLACES = {
   '@created': 'When it was written',
+  '@author': 'Who wrote it',
   '@draft': 'Whether it is a draft',
   '@address': 'Its address',
   '@id': 'What it is known by when it is brought again',

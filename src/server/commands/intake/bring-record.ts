@@ -77,12 +77,20 @@ export function bringRecord(context: CommandContext, bringing: Bringing): Brough
 function begin(
   context: CommandContext,
   { id, type }: Bringing,
-  { created, address }: MappedRecord,
+  { created, author, address }: MappedRecord,
 ): void {
   const { connection, site, at } = context;
   const written = created === null ? null : parseInstant(created, site.design.site.zone);
   const sql = 'UPDATE entry SET created = ? WHERE id = ?';
   statement(connection, sql).run(Math.min(written ?? at, at), id);
+  if (author !== null) {
+    const known = statement<string>(
+      connection,
+      'SELECT id FROM person WHERE name = ? COLLATE NOCASE ORDER BY id LIMIT 1',
+    ).pluck();
+    const give = statement(connection, 'UPDATE entry SET author = ? WHERE id = ?');
+    give.run(known.get(author) ?? author, id);
+  }
   if (address !== null) {
     const wrong = checkByHand(address);
     if (wrong !== null)
