@@ -8,7 +8,7 @@ import { richTextToMarkdown } from './rich-text-markdown.ts';
 function read(source: string): { doc: RichNode; told: MarkdownFinding[] } {
   const told: MarkdownFinding[] = [];
   const world = {
-    readsHtml: true,
+    isForeign: true,
     findPicture: (url: string) => (url === 'pea.png' ? 'pea.png' : null),
     tell: (finding: MarkdownFinding) => told.push(finding),
   };
@@ -37,6 +37,10 @@ describe('HTML in a text of another tool', () => {
     [
       '<table><tr><th>a</th><th>b</th></tr><tr><td>1</td><td><b>2</b></td></tr></table>',
       '| a | b |\n| - | - |\n| 1 | **2** |',
+    ],
+    [
+      'See https://x.example/a, or ask a@x.example',
+      'See [https://x.example/a](https://x.example/a), or ask [a@x.example](mailto:a@x.example)',
     ],
     ['<!-- nobody reads this --> Words', 'Words'],
     ['<iframe src="https://v.example/e" title="A film"></iframe>', '[A film](https://v.example/e)'],

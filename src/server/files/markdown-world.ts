@@ -15,8 +15,8 @@ export interface MarkdownWorld {
   /** What an address leads to from where the text comes: the id of an entry; null for others. */
   findEntry?: (url: string) => string | null;
   tell?: (finding: MarkdownFinding) => void;
-  /** Whether HTML stands for what it means, as in texts of other tools. */
-  readsHtml?: boolean;
+  /** Whether it is of another tool: HTML stands for what it means, bare addresses are links. */
+  isForeign?: boolean;
 }
 
 /** A text that is too much for a reader of Markdown. */

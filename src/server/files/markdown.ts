@@ -2,8 +2,10 @@ import type { Definition, Link, List, Nodes, Paragraph, PhrasingContent, Root, T
 import type { ContainerDirective, TextDirective } from 'mdast-util-directive';
 import { phrasing } from 'mdast-util-phrasing';
 import { fromMarkdown } from 'mdast-util-from-markdown';
+import { gfmAutolinkLiteralFromMarkdown } from 'mdast-util-gfm-autolink-literal';
 import { gfmStrikethroughFromMarkdown } from 'mdast-util-gfm-strikethrough';
 import { gfmTableFromMarkdown } from 'mdast-util-gfm-table';
+import { gfmAutolinkLiteral } from 'micromark-extension-gfm-autolink-literal';
 import { gfmStrikethrough } from 'micromark-extension-gfm-strikethrough';
 import { gfmTable } from 'micromark-extension-gfm-table';
 import { parse as parseYaml } from 'yaml';
@@ -20,19 +22,31 @@ const EXTENSIONS = {
   mdastExtensions: [gfmTableFromMarkdown(), gfmStrikethroughFromMarkdown(), DIRECTIVES.mdast],
 };
 
+const FOREIGN = {
+  extensions: [...EXTENSIONS.extensions, gfmAutolinkLiteral()],
+  mdastExtensions: [...EXTENSIONS.mdastExtensions, gfmAutolinkLiteralFromMarkdown()],
+};
+
 /**
  * Reads Markdown (CommonMark with GFM tables and strikethrough) as a rich text document. Raw HTML
- * becomes text where the world does not read it; links and pictures that may not stand leave their
+ * becomes text where it is of no other tool; links and pictures that may not stand leave their
  * words.
  * @throws TooMuch
  */
 export function markdownToRichText(source: string, world: MarkdownWorld = {}): RichNode {
   const finding = tooMuch(source);
   if (finding) throw new TooMuch(finding);
-  const written: Root = fromMarkdown(source, EXTENSIONS);
-  const root = world.readsHtml ? withoutHtml(written, source, (f) => world.tell?.(f)) : written;
+  const written: Root = fromMarkdown(source, extensionsFor(source, world));
+  const root = world.isForeign ? withoutHtml(written, source, (f) => world.tell?.(f)) : written;
   const content = new MarkdownReader(root, world).blocks(root.children);
   return { type: 'doc', content: content.length > 0 ? content : [{ type: 'paragraph' }] };
+}
+
+/** Bare addresses are looked for in words of at most so many characters: longer ones take long. */
+const LONG_WORD = /\S{2000}/;
+
+function extensionsFor(source: string, { isForeign = false }: MarkdownWorld): typeof EXTENSIONS {
+  return isForeign && !LONG_WORD.test(source) ? FOREIGN : EXTENSIONS;
 }
 
 /** The list that items make that stand outside of any. */
@@ -223,7 +237,7 @@ class MarkdownReader {
   private table(node: Table): RichNode {
     // In HTML, a table may have no headers: then they are blank here.
     const isBare =
-      this.world.readsHtml === true &&
+      this.world.isForeign === true &&
       node.children.length > 1 &&
       node.children[0]!.children.every((cell) => cell.children.length === 0);
     const rows = isBare ? node.children.slice(1) : node.children;

@@ -137,7 +137,7 @@ function richText(text: string, from: SourceRecord, needs: TextNeeds): unknown {
       findEntry: (url) => (pathFrom(from, url) === null ? null : entry(null, url, from)),
       findPicture: (url) => pictureOf(context, medium(url, from)),
       hasPicture: () => false,
-      readsHtml: true,
+      isForeign: true,
       tell: ({ line, words }) => {
         besides.lost += 1;
         if (besides.findings.length < MOST_FINDINGS)
