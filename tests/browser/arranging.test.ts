@@ -1,8 +1,8 @@
-import { mkdtempSync } from 'node:fs';
+import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { By, Key, Origin } from 'selenium-webdriver';
-import { expect, test } from 'vitest';
+import { afterAll, expect, test } from 'vitest';
 import {
   WAIT,
   browser,
@@ -20,8 +20,11 @@ import { writeFiles } from '../helpers/folder.ts';
 
 const STEPS = ['Soak', 'Sow', 'Thin', 'Lift', 'Dry'];
 
+const folder = mkdtempSync(join(tmpdir(), 'bontel-steps-'));
+afterAll(() => rmSync(folder, { recursive: true, force: true }));
+
 serveBuilder({
-  folder: writeFiles(join(mkdtempSync(join(tmpdir(), 'bontel-steps-')), 'site'), {
+  folder: writeFiles(join(folder, 'site'), {
     'site.yaml': { name: 'Steps', url: 'https://steps.example', zone: 'UTC', language: 'en' },
     'text-forms/plain.json': { key: 'plain', label: 'Plain', marks: ['bold', 'italic'] },
     'types/step.json': {
