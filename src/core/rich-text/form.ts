@@ -32,7 +32,9 @@ export interface Removed {
  */
 export function withinForm(doc: RichNode, form: TextForm): { doc: RichNode; removed: Removed[] } {
   const removed: Removed[] = [];
-  const content = new Fitting(form, removed).blocks(doc.content ?? [], '', 0);
+  const fitting = new Fitting(form, removed);
+  if ((doc.content ?? []).every((node) => fitting.fits(node, 1))) return { doc, removed };
+  const content = fitting.blocks(doc.content ?? [], '', 0);
   if (removed.length === 0) return { doc, removed };
   return { doc: { ...doc, content: content.length > 0 ? content : [PARAGRAPH] }, removed };
 }
@@ -44,6 +46,18 @@ class Fitting {
     private readonly form: TextForm,
     private readonly removed: Removed[],
   ) {}
+
+  /** Whether a node may stand with all that it holds: so do most, and nothing is copied. */
+  fits(node: RichNode, depth: number): boolean {
+    const { marks, attrs, content } = node;
+    return (
+      depth <= MAX_NESTING &&
+      this.reason(node) === null &&
+      (!marks || marks.every((mark) => this.isFitting(mark))) &&
+      (attrs?.style === undefined || this.form.styles.has(String(attrs.style))) &&
+      (!content || content.every((child) => this.fits(child, depth + 1)))
+    );
+  }
 
   blocks(nodes: readonly RichNode[], at: string, depth: number): RichNode[] {
     return nodes.flatMap((node, i) => this.node(node, `${at}/content/${i}`, depth + 1));

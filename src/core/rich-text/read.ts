@@ -49,18 +49,20 @@ interface NamedInText {
   key: string;
 }
 
-// Asked of every text that a page shows: no generator, no copies.
-function gather({ type, attrs, marks, content }: RichNode, found: NamedInText[], depth: number) {
-  if (depth > MAX_NESTING) return;
-  const add = (of: NamedInText['of'], key: unknown): void => {
-    if (typeof key === 'string' && key !== '') found.push({ of, key });
-  };
-  if (type === 'image') add('media', attrs?.src);
-  else if (type === 'entry') add('entry', attrs?.entry);
-  if (Array.isArray(marks))
-    for (const mark of marks) if (mark.type === 'link') add('entry', mark.attrs?.entry);
-  if (Array.isArray(content))
-    for (const child of content) if (isNode(child)) gather(child, found, depth + 1);
+// Asked of every text that a page shows: words without marks are passed over at once.
+function gather(node: RichNode, found: NamedInText[], depth: number): void {
+  const { type, marks, content } = node;
+  if (marks !== undefined && Array.isArray(marks))
+    for (const mark of marks) if (mark.type === 'link') note(found, 'entry', mark.attrs?.entry);
+  if (type === 'text' || depth > MAX_NESTING) return;
+  if (type === 'image') note(found, 'media', node.attrs?.src);
+  else if (type === 'entry') note(found, 'entry', node.attrs?.entry);
+  if (!Array.isArray(content)) return;
+  for (const child of content) if (isNode(child)) gather(child, found, depth + 1);
+}
+
+function note(found: NamedInText[], of: NamedInText['of'], key: unknown): void {
+  if (typeof key === 'string' && key !== '') found.push({ of, key });
 }
 
 /** The values of the parts in a document, with the type of each; what is no object is left out. */

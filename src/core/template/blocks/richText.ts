@@ -46,7 +46,8 @@ function textOf(field: Field, c: BlockCompiler): Render {
     const stored = scope.own?.values[field.id] as RichNode | null | undefined;
     if (!stored) return '';
     const doc = form.open ? stored : withinForm(stored, form).doc;
-    scope.entries(namedIn(doc).flatMap(({ of, key }) => (of === 'entry' ? [key] : [])));
+    const named = namedIn(doc).flatMap(({ of, key }) => (of === 'entry' ? [key] : []));
+    if (named.length > 0) scope.entries(named);
     return richTextHtml(doc, scope, drawing(scope));
   };
 }
