@@ -126,5 +126,8 @@ export const brought = sqliteTable(
     /** Tells what it said from what it says. */
     print: text('print').notNull(),
   },
-  (t) => [primaryKey({ columns: [t.source, t.record] })],
+  (t) => [
+    primaryKey({ columns: [t.source, t.record] }),
+    index('brought_entry').on(t.entry, t.source),
+  ],
 );

@@ -59,6 +59,12 @@ describe('HTML in a text of another tool', () => {
     ]);
   });
 
+  test.each(['script', 'svg', 'template', 'select'])('a <%s> goes, and is told', (name) => {
+    const { doc, told } = read(`One <${name}>x</${name}> two`);
+    expect(plainText(doc)).toBe('One two');
+    expect(told).toEqual([{ line: 1, words: `HTML <${name}> is left out.` }]);
+  });
+
   test('cells hold blocks', () => {
     const { doc } = read('<table><tr><td>c<ul><li>x</li></ul></td></tr></table>');
     const cell = doc.content![0]!.content![0]!.content![0]!;

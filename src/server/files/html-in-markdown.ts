@@ -51,7 +51,9 @@ function htmlOf(root: Root): Html[] {
 }
 
 /** Elements of which nothing can stand in a text. */
-const LEFT_OUT = new Set(['script', 'style', 'svg', 'math', 'embed', 'input', 'select', 'title']);
+const LEFT_OUT = new Set([
+  ...['script', 'style', 'svg', 'math', 'embed', 'input', 'select', 'template', 'title'],
+]);
 /** Elements that say something though they hold nothing. */
 const SAY = new Set(['audio', 'br', 'hr', 'iframe', 'img', 'td', 'th', 'video']);
 
@@ -119,6 +121,5 @@ const HANDLERS: Record<string, Handle> = {
   menu: words,
   noembed: words,
   noframes: words,
-  template: words,
   textarea: words,
 };

@@ -1,0 +1,1 @@
+CREATE INDEX `brought_entry` ON `brought` (`entry`,`source`);
