@@ -10,6 +10,7 @@ import { notePerson } from '../store/persons.ts';
 import { statement } from '../store/statement.ts';
 import { raiseBench, raisePublic, write } from '../store/write.ts';
 import { type PlannedWrite, generationsOf } from './plan-write.ts';
+import { type MovedInstant, movedInstants } from './own-instants.ts';
 import {
   type Numbering,
   type PlannedTable,
@@ -41,11 +42,12 @@ export function applyPlan(
   driver.pragma('foreign_keys = OFF');
   try {
     return write(connection, wallClock, (at) => {
-      check(connection, plan, at);
+      const instants = movedInstants(plan.planned, at, plan.spans);
+      check(connection, plan, instants);
       notePerson(connection, plan.actor);
       const numbers = numberings(connection, plan);
       const meanwhile = savedSince(connection, plan.copied);
-      const copied = copyRows(connection, plan, numbers, at);
+      const copied = copyRows(connection, plan, { numbers, instants });
       driver.exec(UNPUBLISHED);
       tellChanges(connection, plan);
       noteMeanwhile(connection, meanwhile, at);
@@ -64,24 +66,34 @@ export function applyPlan(
   }
 }
 
+/** Columns that say when something changes by the clock. */
+const BOUNDS: [table: string, column: string][] = [
+  ['design_version', 'starts'],
+  ...['live_interval', 'address', 'by_hand'].flatMap((table): [string, string][] => [
+    [table, 'starts'],
+    [table, 'ends'],
+  ]),
+];
+
 /** @throws PlanOvertaken */
-function check(connection: Connection, { stands, planned }: PlannedWrite, at: Instant): void {
+function check(
+  connection: Connection,
+  { stands }: PlannedWrite,
+  instants: readonly MovedInstant[],
+): void {
   const now = generationsOf(connection);
   if (now.public !== stands.public || now.bench !== stands.bench)
     throw new PlanOvertaken('something was published or put on the bench meanwhile');
-  const passed = ['live_interval', 'address', 'design_version', 'by_hand'].flatMap((table) =>
-    table === 'design_version' ? [`${table}.starts`] : [`${table}.starts`, `${table}.ends`],
-  );
-  for (const bound of passed) {
-    const [table, column] = bound.split('.');
-    const sql = `SELECT 1 FROM main.${table} WHERE ${column} > ? AND ${column} <= ? LIMIT 1`;
-    if (statement(connection, sql).get(planned, at))
-      throw new PlanOvertaken('something changed by the clock meanwhile');
-  }
-  // What was planned for an instant that has come by now cannot be planned any more.
-  const due = 'SELECT 1 FROM plan.design_version WHERE starts > ? AND starts <= ? LIMIT 1';
-  if (connection.driver.prepare(due).get(planned, at))
-    throw new PlanOvertaken('its instant has come');
+  if (instants.some(({ otherDay }) => otherDay))
+    throw new PlanOvertaken('another day has begun meanwhile');
+  const own = instants.map(({ planned }) => planned).join(', ');
+  for (const schema of ['main', 'plan'])
+    for (const [table, column] of BOUNDS) {
+      const passed = connection.driver.prepare(`SELECT 1 FROM ${schema}.${table}
+        WHERE ${column} > ? AND ${column} <= ? AND ${column} NOT IN (${own}) LIMIT 1`);
+      if (instants.some(({ planned, at }) => passed.get(planned, at)))
+        throw new PlanOvertaken('something changes by the clock meanwhile');
+    }
 }
 
 const UNPUBLISHED = `UPDATE entry SET unpublished = NOT EXISTS (SELECT 1 FROM live_interval AS l
@@ -90,6 +102,12 @@ const UNPUBLISHED = `UPDATE entry SET unpublished = NOT EXISTS (SELECT 1 FROM li
 
 /** Numbers that rows have by now, by the names of tables. */
 type Numberings = ReadonlyMap<string, Numbering>;
+
+/** What is not the same in the database as it is in the plan. */
+interface Moves {
+  numbers: Numberings;
+  instants: readonly MovedInstant[];
+}
 
 /** Whoever wrote meanwhile has taken numbers that rows of the plan have, too: those are moved. */
 function numberings(connection: Connection, { tables, lasts }: PlannedWrite): Numberings {
@@ -103,20 +121,14 @@ function numberings(connection: Connection, { tables, lasts }: PlannedWrite): Nu
 }
 
 /** Copies what changed; gives the statements that make the indexes of tables made anew. */
-function copyRows(
-  connection: Connection,
-  plan: PlannedWrite,
-  numbers: Numberings,
-  at: Instant,
-): string[] {
+function copyRows(connection: Connection, plan: PlannedWrite, moves: Moves): string[] {
   const { driver } = connection;
   const anew = madeAnew(connection);
-  const bound = { planned: plan.planned, at };
   for (const table of plan.tables)
-    if (!anew.has(table.name)) for (const sql of changesOf(connection, table, numbers)) sql(bound);
+    if (!anew.has(table.name)) for (const run of changesOf(connection, table, moves)) run();
   for (const [name, make] of anew) {
     driver.exec(`DROP TABLE IF EXISTS main.${name}; ${make}`);
-    insert(connection, { name, key: [], changes: [] }, { from: name, numbers })(bound);
+    insert(connection, { name, key: [], changes: [] }, name, moves)();
   }
   for (const kind of ['index:%', 'newest:%'])
     driver.exec(`DELETE FROM main.meta WHERE key LIKE '${kind}';
@@ -149,43 +161,42 @@ function madeAnew({ driver }: Connection): Map<string, string> {
 
 const bare = (name: string): string => name.slice(1, -1).replaceAll('""', '"');
 
-type Run = (bound: { planned: Instant; at: Instant }) => void;
-
 /** Rows that went or came, and rows that were changed in place. */
-function changesOf(connection: Connection, table: PlannedTable, numbers: Numberings): Run[] {
+function changesOf(connection: Connection, table: PlannedTable, moves: Moves): (() => void)[] {
   const { name, key, changes, numbersOf } = table;
   const whole = notedKeys(table, 'plan', 1);
   // A number above the last is that of somebody else's row here.
   const known = key[0] === 'rowid' ? ['rowid', name] : ['id', numbersOf];
-  const last = numbers.get(known[1] ?? '')?.last;
+  const last = moves.numbers.get(known[1] ?? '')?.last;
   const there = last === undefined ? '' : `AND ${known[0]} <= ${last}`;
   const drop = `DELETE FROM main.${name} WHERE (${key.join(', ')}) IN (${whole}) ${there}`;
-  const runs: Run[] = [
-    () => connection.driver.prepare(drop).run(),
-    insert(connection, table, { from: putTable(table), numbers }),
+  const runs = [
+    () => void connection.driver.prepare(drop).run(),
+    insert(connection, table, putTable(table), moves),
   ];
   if (changes.length === 0) return runs;
-  const sets = changes.map((column) => `${column} = ${movedValue(column, 'p')}`).join(', ');
+  const sets = changes.map((column) => `${column} = ${movedValue(column, moves.instants)}`);
   const same = key.map((column, i) => `p.k${i + 1} = t.${column}`).join(' AND ');
-  const update = `UPDATE main.${name} AS t SET ${sets} FROM plan.${changedTable(table)} AS p
+  const update = `UPDATE main.${name} AS t SET ${sets.join(', ')} FROM plan.${changedTable(table)} AS p
     WHERE ${same}`;
-  return [...runs, (bound) => connection.driver.prepare(update).run(bound)];
+  return [...runs, () => void connection.driver.prepare(update).run()];
 }
 
 /** Puts all rows in that stand in a table of the plan. */
 function insert(
   connection: Connection,
   { name, numbersOf }: PlannedTable,
-  { from, numbers }: { from: string; numbers: Numberings },
-): Run {
+  from: string,
+  { numbers, instants }: Moves,
+): () => void {
   const columns = columnsOf(connection, 'plan', name);
   const numbering = numbers.get(numbersOf ?? '');
   const values = columns.map((column) =>
-    numbering && column === 'id' ? movedNumber(numbering) : movedValue(column, 'p'),
+    numbering && column === 'id' ? movedNumber(numbering) : movedValue(column, instants),
   );
   const sql = `INSERT INTO main.${name} (${columns.map(quoted).join(', ')})
     SELECT ${values.join(', ')} FROM plan.${from} AS p`;
-  return (bound) => connection.driver.prepare(sql).run(bound);
+  return () => void connection.driver.prepare(sql).run();
 }
 
 function movedNumber({ last, moved: by }: Numbering): string {

@@ -7,7 +7,10 @@ import { type Connection, openDatabase } from '../db/connection.ts';
 import type { Actor } from '../permit.ts';
 import { publicGenerationOf, settledInstant } from '../store/write.ts';
 import { benchGeneration } from '../store/bench.ts';
+import { designsOf } from '../store/design-store.ts';
+import { designsFrom, sitesOf } from '../store/designs-ahead.ts';
 import { copyDatabase } from './copy-database.ts';
+import { type RuledSpan, ruledSpans } from './own-instants.ts';
 import {
   type PlannedTable,
   changedTable,
@@ -24,6 +27,8 @@ export interface PlannedWrite {
   actor: Actor;
   /** The instant that it was written at in the copy. */
   planned: Instant;
+  /** What rules retire of that which it publishes. */
+  spans: RuledSpan[];
   /** Counters of the database when the copy was made: what was planned holds while they stand. */
   stands: Generations;
   /** The last write that stands in the copy, ms UTC. */
@@ -77,10 +82,16 @@ export function planWrite(
     setApart(copy, tables);
     const planned = settledInstant(copy);
     const { value } = result;
-    return { ok: true, value: { file, actor, planned, stands, copied, tables, lasts, value } };
+    const found = { stands, copied, tables, lasts, value };
+    return { ok: true, value: { file, actor, planned, spans: spansFrom(copy, planned), ...found } };
   } finally {
     copy.close();
   }
+}
+
+function spansFrom(copy: Connection, planned: Instant): RuledSpan[] {
+  const released = designsOf(copy).at(planned);
+  return released ? ruledSpans(sitesOf(designsFrom(copy, planned, released.site))) : [];
 }
 
 /** Sets the rows apart that are to be put in, and what changes in place, each in its order. */

@@ -1,5 +1,6 @@
 import type { Connection } from '../db/connection.ts';
 import { quoted } from '../store/index-columns.ts';
+import type { MovedInstant } from './own-instants.ts';
 
 /** A table whose rows a planned write may change, and how its rows are told apart. */
 export interface PlannedTable {
@@ -108,7 +109,7 @@ const STORED: PlannedTable[] = [
   },
 ];
 
-/** Columns that hold the instant of the write itself, where a row begins or ends with it. */
+/** Columns that may hold the instant of the write itself, or one that is counted from it. */
 const INSTANTS = new Set([
   'starts',
   'ends',
@@ -153,9 +154,10 @@ export function columnsOf({ driver }: Connection, schema: string, table: string)
     .all(bare, schema);
 }
 
-/** A column's value, with the instant of the write (`@at`) in place of the planned one. */
-export function movedValue(column: string, from: string): string {
-  const value = `${from}.${quoted(column)}`;
+/** A column's value of `p`, with instants as they are by the write in place of the planned ones. */
+export function movedValue(column: string, instants: readonly MovedInstant[]): string {
+  const value = `p.${quoted(column)}`;
   if (!INSTANTS.has(column)) return value;
-  return `CASE WHEN ${value} = @planned THEN @at ELSE ${value} END`;
+  const cases = instants.map(({ planned, at }) => `WHEN ${planned} THEN ${at}`);
+  return `CASE ${value} ${cases.join(' ')} ELSE ${value} END`;
 }
