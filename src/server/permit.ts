@@ -1,20 +1,25 @@
+import type { Role } from '@/core/design/roles.ts';
+
 /** Who does something: a person by id, or the system's own command line. */
 export interface Actor {
   id: string;
   name: string;
-  /** `builder` may do everything; `visitor` sees what is public. */
-  role: 'builder' | 'visitor';
+  role: Role;
 }
 
+/** What can be asked for, as refusals say it. */
+const DEEDS = {
+  load: 'load a site in place of this one',
+  'write-entry': 'write entries',
+  publish: 'change what is public',
+  purge: 'take an entry away for good, with its past',
+  'change-design': 'change the design of the site',
+  'change-people': 'say who works on the site',
+  'read-unpublished': 'see what is not public',
+};
+
 /** What can be asked for. */
-export type Deed =
-  | 'load'
-  | 'write-entry'
-  | 'publish'
-  /** To take an entry away for good, with its past. */
-  | 'purge'
-  | 'change-design'
-  | 'read-unpublished';
+export type Deed = keyof typeof DEEDS;
 
 /** What a deed is done to: the site as a whole, or something of it. */
 export type DeedObject =
@@ -34,14 +39,26 @@ export class NotPermitted extends Error {
     readonly deed: Deed,
     readonly object: DeedObject,
   ) {
-    super(`You may not do this (${deed}). Sign in as somebody who may.`);
+    super(`You may not ${DEEDS[deed]}.`);
     this.name = 'NotPermitted';
   }
 }
 
+/** What those of each role may do. */
+const RIGHTS: Record<Role, ReadonlySet<Deed>> = {
+  builder: new Set(Object.keys(DEEDS) as Deed[]),
+  editor: new Set<Deed>(['write-entry', 'publish', 'read-unpublished']),
+  visitor: new Set(),
+};
+
+/** All that somebody may do: screens leave out the rest. */
+export function rightsOf({ role }: Actor): Deed[] {
+  return [...RIGHTS[role]];
+}
+
 /** The one place where rights are decided. @throws NotPermitted */
 export function permit(actor: Actor, deed: Deed, object: DeedObject): void {
-  if (actor.role !== 'builder') throw new NotPermitted(deed, object);
+  if (!RIGHTS[actor.role].has(deed)) throw new NotPermitted(deed, object);
 }
 
 /** The command line acts for whoever may read and write the data folder. */

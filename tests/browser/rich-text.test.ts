@@ -1,4 +1,4 @@
-import { cpSync, mkdtempSync, writeFileSync, mkdirSync } from 'node:fs';
+import { cpSync, mkdirSync, mkdtempSync, readFileSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { By, Key } from 'selenium-webdriver';
@@ -7,6 +7,7 @@ import {
   browser,
   clickOn,
   expectAccessible,
+  inAnotherBrowser,
   inPreview,
   open,
   press,
@@ -15,11 +16,13 @@ import {
   ready,
   see,
   serveBuilder,
+  words,
   write,
   writeAt,
+  writeInto,
 } from '../helpers/builder.ts';
 
-/** The demo with a type of parts, and a form of texts that lets in few things. */
+/** The demo with a type of parts, and forms of texts that let in everything and few things. */
 function siteWithParts(): string {
   const folder = mkdtempSync(join(tmpdir(), 'bontel-parts-'));
   cpSync('demo/site', folder, { recursive: true });
@@ -33,6 +36,10 @@ function siteWithParts(): string {
     levels: [2],
     parts: [],
   });
+  put('text-forms/whole.json', { key: 'whole' });
+  const page = readFileSync(join(folder, 'types/page.yaml'), 'utf8');
+  const formed = page.replace('kind: richtext', 'kind: richtext\n    form: whole');
+  writeFileSync(join(folder, 'types/page.yaml'), formed);
   put('types/tip.json', {
     key: 'tip',
     description: 'Advice within a text.',
@@ -173,4 +180,42 @@ test('a text as Markdown is taken over whole, or refused with its line', async (
   const page = await publicPage('/about-the-library');
   expect(page).toContain('<a href="/growers/edda-marsh">Edda</a>');
   expect(page).toContain('<h3>Told</h3>');
+});
+
+test('an editor who is let in puts into a text what editors may, and finds the design closed', async () => {
+  await open('/build/settings/texts');
+  await press('Whole');
+  await clickOn(By.xpath('//select/option[starts-with(., "Of this what “Plain”")]'));
+  await press('Release this now …');
+  await press('Release now');
+  await see('Released');
+  await open('/build/settings/people');
+  await writeInto('Name of whoever is let in', 'Mara Quist');
+  await press('Let them in');
+  await see('Give this link to Mara Quist');
+  await expectAccessible();
+  const link = await (await ready(By.css('[aria-label^="Sign-in link"]'))).getAttribute('value');
+  await inAnotherBrowser(async () => {
+    await open('/build/content/about');
+    const bar = await ready(By.css('[role="toolbar"]'));
+    expect(await bar.getText()).not.toMatch(/Italic|Table|Part/);
+    await paste('#field-body', WORD);
+    await see('This text holds no Italic, Table, Picture of another site');
+    await press('Save');
+    await see('Saved');
+    await open('/build/bench');
+    await see('Mine (1)');
+    expect(await words()).not.toMatch(/Design \(|Undo my last edit/);
+    await press('Release 1 line now …');
+    await press('Release now');
+    await see('Released');
+    await open('/build/types/page');
+    await see('Builders of the site change it');
+    expect(await words()).not.toContain('Release this now');
+    await expectAccessible();
+  }, link ?? '');
+  expect(await publicPage('/about-the-library')).toContain('Runner beans');
+  await clickOn(By.xpath('//li[contains(., "Mara Quist")]//button[.="Remove …"]'));
+  await press('Remove');
+  await see('is let in no more');
 });

@@ -40,10 +40,12 @@ export function serveBuilder({
   });
 }
 
-/** Does something in a second browser, signed in with a link of its own. */
-export async function inAnotherBrowser(act: () => Promise<void>): Promise<void> {
+/** Does something in a second browser, signed in with a link of its own, or as somebody else. */
+export async function inAnotherBrowser(
+  act: () => Promise<void>,
+  link = bontel('sign-in', '--data', served).out.trim(),
+): Promise<void> {
   const first = browser;
-  const link = bontel('sign-in', '--data', served).out.trim();
   browser = await startBrowser();
   try {
     await browser.get(link);

@@ -23,7 +23,10 @@ export const RICH_DESIGN: Design = designOf({
   subjectSets: [{ key: 'traits', kind: 'tags' }],
   picks: [{ key: 'shelf' }, { key: 'staff', id: 'by-staff' }],
   styles: [{ key: 'soft', on: 'words' }],
-  textForms: [{ key: 'short', marks: ['bold'], levels: [2], parts: ['seed'], styles: ['soft'] }],
+  textForms: [
+    { key: 'short', marks: ['bold'], levels: [2], parts: ['seed'], styles: ['soft'] },
+    { key: 'long', roles: { editor: 'short' } },
+  ],
   types: [
     {
       key: 'grower',

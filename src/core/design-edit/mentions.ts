@@ -151,12 +151,13 @@ function ofFields(holder: Holder, environments: readonly Environment[]): Mention
   });
 }
 
-/** The types and styles that a form of texts lets in. */
-function ofTextForm({ id, parts = [], styles = [] }: TextFormSpec): Mention[] {
+/** The types and styles that a form of texts lets in, and the forms that narrow it. */
+function ofTextForm({ id, parts = [], styles = [], roles = {} }: TextFormSpec): Mention[] {
   const name = namer(`textForms/${id}`, null, []);
   return [
     ...parts.flatMap((key, i) => name('type', `parts.${i}`, key)),
     ...styles.flatMap((key, i) => name('style', `styles.${i}`, key)),
+    ...Object.entries(roles).flatMap(([role, key]) => name('form', `roles.${role}`, key)),
   ];
 }
 

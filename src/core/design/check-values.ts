@@ -6,8 +6,6 @@ import type { LimitWorld, Mention } from './kinds/definition.ts';
 import { kindOf } from './kinds/index.ts';
 import { isShown, shownWhen } from './shown.ts';
 import { type Values, valuesOf } from './values.ts';
-import { type RichNode, withinForm } from '../rich-text/index.ts';
-import { textFormOf } from './text-form.ts';
 
 /** What is there of the rest of the site, for checking an entry's values. */
 export interface ValueWorld {
@@ -39,11 +37,11 @@ export function checkMentions(
 }
 
 /** What is wrong within the items of a value, told at the value's field. */
-function inItems(
+export function inItems<T extends Issue>(
   field: Field,
   values: Values,
-  check: (fields: readonly Field[], item: Values) => Issue[],
-): Issue[] {
+  check: (fields: readonly Field[], item: Values) => T[],
+): T[] {
   return valuesOf(values, field.id).flatMap((value) =>
     kindOf(field)
       .items(value, field)
@@ -107,27 +105,6 @@ export function checkWhole(fields: readonly Field[], values: Values, given: Limi
       })),
     ];
   });
-}
-
-/**
- * What texts hold that their fields do not let in, in the order in which it stands there, parts of
- * texts included.
- */
-export function notLetIn(fields: readonly Field[], values: Values): Issue[] {
-  return fields.flatMap((field) => [
-    ...valuesOf(values, field.id).flatMap((value) => {
-      if (field.kind !== 'richtext' || textFormOf(field).open) return [];
-      return withinForm(value as RichNode, textFormOf(field)).removed.map(
-        ({ what, at, words }) => ({
-          code: 'not-let-in',
-          path: field.key,
-          message: `${field.label} holds no ${what}, and one stands at "${at}"${words === '' ? '' : `: “${words.slice(0, 60)}”`}.`,
-          fix: 'Take it out, or let it into the form of texts that the field has.',
-        }),
-      );
-    }),
-    ...inItems(field, values, notLetIn),
-  ]);
 }
 
 function blank({ key, label }: Field): Issue {

@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import { BLOCK_CHOICES, MARK_CHOICES } from '../rich-text/index.ts';
 import { key } from './key.ts';
+import { NARROWED } from './roles.ts';
 import { sentence } from './words.ts';
 
 const choices = (all: readonly { type: string }[]): z.ZodType<string[] | undefined> =>
@@ -24,6 +25,8 @@ export const textFormSpec = z
     parts: z.array(key).max(50).optional(),
     /** Keys of the styles that may be used. */
     styles: z.array(key).max(50).optional(),
+    /** By role, the key of a form that narrows this one: those may put in what both let in. */
+    roles: z.partialRecord(z.enum(NARROWED), key).optional(),
   })
   .transform(({ id, key: own, label: name, ...rest }) => ({
     id: id ?? own,

@@ -1,6 +1,7 @@
 import type { TextForm } from '../rich-text/index.ts';
 import type { Field } from './field.ts';
 import { withInner } from './fields-within.ts';
+import type { Role } from './roles.ts';
 
 /** A content type whose values stand in texts. */
 export interface PartType {
@@ -31,6 +32,7 @@ interface TextDesign {
     levels?: number[] | undefined;
     parts?: string[] | undefined;
     styles?: string[] | undefined;
+    roles?: Partial<Record<Role, string>> | undefined;
   }[];
 }
 
@@ -41,12 +43,15 @@ export interface FieldTextForm extends TextForm {
   allStyles: readonly NamedStyle[];
   /** True where its field says nothing, so that all may stand. */
   open: boolean;
+  /** What those of a role may put in, where that is less. */
+  narrower: Partial<Record<Role, TextForm>>;
 }
 
 const NOTHING_SAID: FieldTextForm = {
   ...{ marks: null, blocks: null, levels: null },
   ...{ parts: new Set(), styles: new Set(), allParts: [], allStyles: [] },
   open: true,
+  narrower: {},
 };
 
 /**
@@ -55,9 +60,14 @@ const NOTHING_SAID: FieldTextForm = {
  */
 const forms = new WeakMap<Field, FieldTextForm>();
 
-/** What texts of a field may hold; all marks and blocks where its design is not known. */
-export function textFormOf(field: Field): FieldTextForm {
-  return forms.get(field) ?? NOTHING_SAID;
+/**
+ * What texts of a field may hold, or what those of a role may put into them; all marks and blocks
+ * where its design is not known.
+ */
+export function textFormOf(field: Field, role?: Role): FieldTextForm {
+  const form = forms.get(field) ?? NOTHING_SAID;
+  const narrower = role && form.narrower[role];
+  return narrower ? { ...form, ...narrower } : form;
 }
 
 /** Whether the values of a type can be parts of texts: it makes no pages, and has several. */
@@ -71,7 +81,7 @@ export function noteTextForms({ types, textForms, styles }: TextDesign): void {
   const ids = <T extends { id: string; key: string }>(all: readonly T[], keys?: string[]) =>
     new Set(all.flatMap(({ id, key }) => (!keys || keys.includes(key) ? [id] : [])));
   const byKey = new Map(
-    textForms.map(({ key, marks, blocks, levels, parts, styles: own }): [string, FieldTextForm] => [
+    textForms.map(({ key, marks, blocks, levels, parts, styles: own }): [string, TextForm] => [
       key,
       {
         marks: marks ? new Set(marks) : null,
@@ -79,16 +89,43 @@ export function noteTextForms({ types, textForms, styles }: TextDesign): void {
         levels: levels ? new Set(levels) : null,
         parts: ids(allParts, parts),
         styles: ids(styles, own),
-        ...{ allParts, allStyles: styles, open: false },
       },
     ]),
   );
+  const known = { allParts, allStyles: styles };
+  const ofFields = new Map(
+    textForms.map(({ key, roles = {} }): [string, FieldTextForm] => {
+      const form = byKey.get(key)!;
+      const narrower = Object.entries(roles).flatMap(([role, name]) => {
+        const other = byKey.get(name);
+        return other ? [[role, inBoth(form, other)] as const] : [];
+      });
+      return [
+        key,
+        { ...form, ...known, open: false, narrower: Object.fromEntries(narrower) as object },
+      ];
+    }),
+  );
   const all = {
     ...{ marks: null, blocks: null, levels: null },
-    ...{ parts: ids(allParts), styles: ids(styles), allParts, allStyles: styles },
-    open: true,
+    ...{ parts: ids(allParts), styles: ids(styles), ...known, open: true, narrower: {} },
   };
   for (const type of types)
     for (const field of withInner(type.fields))
-      if (field.kind === 'richtext') forms.set(field, byKey.get(field.form ?? '') ?? all);
+      if (field.kind === 'richtext') forms.set(field, ofFields.get(field.form ?? '') ?? all);
+}
+
+/** What two forms both let in. */
+function inBoth(a: TextForm, b: TextForm): TextForm {
+  const both = <T>(one: ReadonlySet<T>, other: ReadonlySet<T>): Set<T> =>
+    new Set([...one].filter((name) => other.has(name)));
+  const said = <T>(one: ReadonlySet<T> | null, other: ReadonlySet<T> | null) =>
+    one && other ? both(one, other) : (one ?? other);
+  return {
+    marks: said(a.marks, b.marks),
+    blocks: said(a.blocks, b.blocks),
+    levels: said(a.levels, b.levels),
+    parts: both(a.parts, b.parts),
+    styles: both(a.styles, b.styles),
+  };
 }

@@ -109,25 +109,26 @@ function checkType(type: ContentType, design: Design, names: DesignNames): Issue
   ];
 }
 
-/** Whether the types and styles that a form of texts lets in are there. */
-function checkTextForm({ key, label, parts, styles }: TextFormSpec, design: Design): Issue[] {
-  const named = (list: 'types' | 'styles', names: string[] = [], what: string): Issue[] => {
-    const keys = design[list].map((p) => p.key);
-    const path = `text-forms/${key}/${list === 'types' ? 'parts' : 'styles'}`;
-    return names.flatMap((name) =>
-      keys.includes(name)
-        ? []
-        : [
-            unknownName(
-              path,
-              `${label} names the ${what} "${name}", and there is none.`,
-              name,
-              keys,
-            ),
-          ],
-    );
+/** Whether the types, styles and other forms that a form of texts names are there. */
+function checkTextForm(form: TextFormSpec, { types, styles, textForms }: Design): Issue[] {
+  const named = (
+    property: string,
+    names: string[] = [],
+    [what, there]: [string, readonly { key: string }[]],
+  ): Issue[] => {
+    const keys = there.map((p) => p.key);
+    return names
+      .filter((name) => !keys.includes(name))
+      .map((name) => {
+        const words = `${form.label} names the ${what} "${name}", and there is none.`;
+        return unknownName(`text-forms/${form.key}/${property}`, words, name, keys);
+      });
   };
-  return [...named('types', parts, 'content type'), ...named('styles', styles, 'style')];
+  return [
+    ...named('parts', form.parts, ['content type', types]),
+    ...named('styles', form.styles, ['style', styles]),
+    ...named('roles', Object.values(form.roles ?? {}), ['form of texts', textForms]),
+  ];
 }
 
 /** Whether the fields that name and introduce an entry are there. */

@@ -49,7 +49,9 @@ export const saveEntry = command({
     const { connection, site, actor, at } = context;
     const type = given === null ? typeOf(context, key) : entryOf(context, given).type;
     const id = given ?? `${type.key}-${randomBytes(6).toString('hex')}`;
-    const read = valuesOfForm(connection, site, type, form, { now: at, entry: given });
+    const read = valuesOfForm(connection, site, type, form, {
+      ...{ now: at, entry: given, role: actor.role },
+    });
     const { issues } = read;
     const values = given === null ? withNextPlaces(connection, type, read.values) : read.values;
     issues.push(...blankName(type, values, given));

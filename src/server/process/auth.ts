@@ -10,12 +10,13 @@ import {
 } from 'node:fs';
 import { dirname, join } from 'node:path';
 import type { DataFolder } from './data-folder.ts';
+import { type Account, OWNER, type People, addressOf, personAt } from '../db/people.ts';
 import type { Actor } from '../permit.ts';
 
 /** Sign-in for the builder: one-time links, sessions, sign-out. */
 export interface Auth {
-  /** A one-time sign-in link, good for 15 minutes; its token stands in the fragment. */
-  signInLink(): Promise<string>;
+  /** A one-time sign-in link for somebody, good for 15 minutes; its token stands in the fragment. */
+  signInLink(person?: Pick<Account, 'id' | 'name'>): Promise<string>;
   /** Exchanges a token for a session: a response with its cookie, or a refusal. */
   consume(token: string, ip: string): Promise<Response>;
   signOut(headers: Headers): Promise<Response>;
@@ -24,18 +25,19 @@ export interface Auth {
 }
 
 const LINK_SECONDS = 900;
-/** Accounts go by an address of no mailbox: the person's id, and this. */
-const PERSONS = '@site.invalid';
-const ACCOUNT = `builder${PERSONS}`;
 
 /** Loads the sign-in library and its database; called once, after the server listens. */
-export async function startAuth(data: DataFolder, baseUrl: string): Promise<Auth> {
+export async function startAuth(
+  data: DataFolder,
+  baseUrl: string,
+  people: Pick<People, 'find'>,
+): Promise<Auth> {
   const issued: string[] = [];
   const auth = await loadLibrary(data, baseUrl, issued);
   return {
-    async signInLink() {
+    async signInLink({ id, name } = { id: OWNER, name: 'Builder' }) {
       await auth.api.signInMagicLink({
-        body: { email: ACCOUNT, name: 'Builder' },
+        body: { email: addressOf(id), name },
         headers: new Headers(),
       });
       return `${baseUrl}/build/sign-in#${issued.pop()}`;
@@ -52,8 +54,7 @@ export async function startAuth(data: DataFolder, baseUrl: string): Promise<Auth
     async actor(headers) {
       const session = await auth.api.getSession({ headers });
       if (!session) return null;
-      const { email, name } = session.user;
-      return { id: email.slice(0, -PERSONS.length), name, role: 'builder' };
+      return people.find(personAt(session.user.email));
     },
   };
 }

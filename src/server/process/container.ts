@@ -1,5 +1,6 @@
 import type { Auth } from './auth.ts';
 import type { Keys } from '../db/keys.ts';
+import type { People } from '../db/people.ts';
 import type { WorkingCopies } from '../db/working-copies.ts';
 import type { SiteView } from '../queries/site-view.ts';
 import type { Presence } from './presence.ts';
@@ -34,6 +35,8 @@ export interface Container {
   incoming: MediaUploads;
   /** What people have written and not saved. */
   copies: WorkingCopies;
+  /** Who may sign in. */
+  people: People;
   /** Keys that programs sign in with. */
   keys: Keys;
   /** Who has which entry open. */

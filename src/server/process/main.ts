@@ -4,6 +4,7 @@ import pino from 'pino';
 import { openDatabase } from '../db/connection.ts';
 import { DatabaseProblem } from '../db/problem.ts';
 import { Keys } from '../db/keys.ts';
+import { People } from '../db/people.ts';
 import { WorkingCopies } from '../db/working-copies.ts';
 import { Delivery } from '../delivery/deliver.ts';
 import { changeInWords, comingChanges } from '../queries/coming.ts';
@@ -40,11 +41,11 @@ async function start(): Promise<void> {
   openDatabase(data.database).close(); // says plainly what is wrong with it, before any thread starts
   const [writer, reader, comparer] = await startThreads(data.database);
   const view = new SiteView(openDatabase(data.database, { readonly: true }));
-  const auth = startAuth(data, settings.baseUrl);
+  const desk = deskOf(data.operations);
+  const auth = startAuth(data, settings.baseUrl, desk.people);
   auth.catch(() => undefined); // told below, and to whoever asks
   const saver = new Saver(data);
   const long = new LongWrites(data.database, writer);
-  const desk = deskOf(data.operations);
   const shared = { view, writer, reader, comparer, saver, long, auth, ...filesOf(data), ...desk };
   setContainer({ ...shared, baseUrl: settings.baseUrl });
   const delivery = new Delivery(view, data.folder, (path, at) =>
@@ -83,6 +84,7 @@ function filesOf(data: DataFolder) {
 function deskOf(operations: string) {
   return {
     copies: new WorkingCopies(operations),
+    people: new People(operations),
     keys: new Keys(operations),
     presence: new Presence(),
   };

@@ -1,7 +1,10 @@
 import { z } from 'zod';
-import { checkMentions, notLetIn } from '@/core/design/check-values.ts';
+import { checkMentions } from '@/core/design/check-values.ts';
 import { withInner } from '@/core/design/fields-within.ts';
 import type { Field } from '@/core/design/field.ts';
+import { notLetInAnew } from '@/core/design/let-in.ts';
+import type { Role } from '@/core/design/roles.ts';
+import type { ContentType } from '@/core/design/spec.ts';
 import type { Given } from '@/core/design/kinds/definition.ts';
 import { kindOf } from '@/core/design/kinds/index.ts';
 import { checkRichText, type RichNode } from '@/core/rich-text/index.ts';
@@ -12,6 +15,7 @@ import { markdownToRichText } from '../files/markdown.ts';
 import { TooMuch } from '../files/markdown-world.ts';
 import { markdownOf } from '../saving/printed-values.ts';
 import type { OutcomeAnswer } from '../queries/outcomes.ts';
+import { newestValues } from '../queries/preview.ts';
 import type { SiteView } from '../queries/site-view.ts';
 import { storedWorld } from '../store/form-values.ts';
 import { statement } from '../store/statement.ts';
@@ -35,6 +39,8 @@ const where = {
 const written = z.strictObject({ ...where, doc: z.unknown() });
 const toRead = z.strictObject({
   ...where,
+  /** The text in whose place it comes: what stands there may stay. */
+  before: z.unknown().optional(),
   form: z.enum(['markdown', 'json']),
   source: z.string(),
 });
@@ -48,23 +54,27 @@ const sent = z.strictObject({
 });
 
 /** What is asked of texts, by name. */
-const QUESTIONS: Record<string, (view: SiteView, input: unknown) => unknown> = {
-  textSource: (view, input) => {
+const QUESTIONS: Record<string, (view: SiteView, role: Role, input: unknown) => unknown> = {
+  textSource: (view, _, input) => {
     const { doc, ...place } = written.parse(input);
     const found = fieldAt(view, place);
     return found && sourceOf(found, doc);
   },
-  textRead: (view, input) => {
-    const { form, source, ...place } = toRead.parse(input);
+  textRead: (view, role, input) => {
+    const { form, source, before, ...place } = toRead.parse(input);
     const found = fieldAt(view, place);
-    return found && readText(view, found, { form, source });
+    const stood = checkRichText(before) === null ? before : null;
+    return found && readText(view, { ...found, role, stood: () => stood }, { form, source });
   },
-  textSent: (view, input) => {
+  textSent: (view, role, input) => {
     const { at, entry, field, form, source } = sent.parse(input);
     const sql = 'SELECT type FROM entry WHERE id = ? AND deleted IS NULL';
     const type = statement<string>(view.connection, sql).pluck().get(entry);
     const found = type === undefined ? null : fieldAt(view, { at, type, field });
-    return found && { field: found.field.id, read: readText(view, found, { form, source }) };
+    if (!found) return null;
+    const { id } = found.field;
+    const stood = (): unknown => newestValues(view, found.type, entry, at)?.[id];
+    return { field: id, read: readText(view, { ...found, role, stood }, { form, source }) };
   },
 };
 
@@ -82,7 +92,7 @@ export function answerText(
 ): OutcomeAnswer {
   try {
     permit(actor, 'write-entry', SITE);
-    const body = QUESTIONS[what]!(view, input);
+    const body = QUESTIONS[what]!(view, actor.role, input);
     if (body === null) return { status: 404, body: { message: 'There is no such rich text.' } };
     return { status: 200, body };
   } catch (error) {
@@ -95,6 +105,7 @@ export function answerText(
 
 /** A rich text field, and how its values are read. */
 interface Found {
+  type: ContentType;
   field: Field;
   zone: string;
   language: string;
@@ -107,11 +118,12 @@ function fieldAt(
   { at, type, field: id }: { at: number; type: string; field: string },
 ): Found | null {
   const site = view.at(at)?.site;
-  const fields = withInner(site?.types.get(type)?.fields ?? []);
+  const own = site?.types.get(type);
+  const fields = withInner(own?.fields ?? []);
   const field = fields.find((f) => f.kind === 'richtext' && (f.id === id || f.key === id));
-  if (!site || !field) return null;
+  if (!site || !own || !field) return null;
   const { zone, language } = site.design.site;
-  return { field, zone, language, at };
+  return { type: own, field, zone, language, at };
 }
 
 function sourceOf({ field, zone, language }: Found, doc: unknown) {
@@ -127,7 +139,7 @@ function sourceOf({ field, zone, language }: Found, doc: unknown) {
 /** Reads a text that somebody wrote as source; whatever it holds that may not stand refuses it. */
 function readText(
   view: SiteView,
-  { field, zone, at }: Found,
+  { field, zone, at, role, stood }: Found & { role: Role; stood: () => unknown },
   { form, source }: { form: 'markdown' | 'json'; source: string },
 ): ReadText {
   const faults: TextFault[] = [];
@@ -151,7 +163,7 @@ function readText(
     const values = { [field.id]: parsed.value };
     faults.push(
       ...checkMentions([field], values, world).map((issue) => missing(issue, parsed.value)),
-      ...notLetIn([field], values).map(faultOf),
+      ...notLetInAnew([field], values, () => ({ [field.id]: stood() }), role).map(faultOf),
     );
     return faults.length > 0 ? { faults } : { doc: parsed.value as RichNode | null };
   } catch (error) {

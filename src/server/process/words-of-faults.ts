@@ -7,7 +7,11 @@ import { NotPermitted } from '../permit.ts';
 export function inWords(error: unknown, database: string): Pick<Issue, 'message' | 'fix'> {
   const problem = problemOf(error, database);
   if (problem instanceof DatabaseProblem) return { message: problem.message, fix: problem.fix };
-  if (problem instanceof NotPermitted) return { message: problem.message, fix: 'Sign in again.' };
+  if (problem instanceof NotPermitted)
+    return {
+      message: problem.message,
+      fix: 'Sign in as somebody who may, or ask a builder of the site.',
+    };
   console.error(problem);
   return {
     message: 'This change failed because of a fault in the program; nothing was changed.',

@@ -15,7 +15,7 @@ import { inWords } from './words-of-faults.ts';
 const actor = z.strictObject({
   id: z.string(),
   name: z.string(),
-  role: z.enum(['builder', 'visitor']),
+  role: z.enum(['builder', 'editor', 'visitor']),
 });
 const question = z.strictObject({
   name: z.string().refine(isCommand),

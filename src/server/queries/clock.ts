@@ -1,5 +1,5 @@
 import type { SiteView } from './site-view.ts';
-import { type Actor, SITE, permit } from '../permit.ts';
+import { type Actor, SITE, permit, rightsOf } from '../permit.ts';
 import { openEditCount } from '../store/bench.ts';
 import { MOST_MOVED, movingOn } from './moving.ts';
 import { unpublishedCount } from './today.ts';
@@ -93,10 +93,11 @@ export function shellDetail(view: SiteView, actor: Actor, now: Instant): ShellDe
   permit(actor, 'read-unpublished', SITE);
   const site = view.at(now)?.site.design.site;
   if (!site) return { siteName: 'No site yet', zone: 'UTC', unpublished: 0, ticks: [] };
+  const edits = rightsOf(actor).includes('change-design') ? openEditCount(view.connection) : 0;
   return {
     siteName: site.name,
     zone: site.zone,
-    unpublished: unpublishedCount(view) + openEditCount(view.connection),
+    unpublished: unpublishedCount(view) + edits,
     ticks: changeTicks(view, now - YEAR_MS, now, now + YEAR_MS),
   };
 }

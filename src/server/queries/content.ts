@@ -148,7 +148,7 @@ export function contentTable(
           view,
           simpleFields(asked.type, shown),
           {},
-          { at, entry: null, type: asked.type.id },
+          { at, entry: null, type: asked.type.id, role: actor.role },
         )
       : [],
     typeId: asked.type?.id ?? null,

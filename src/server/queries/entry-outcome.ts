@@ -72,7 +72,7 @@ export function entryOutcome(
   const type = found?.site.types.get(input.type);
   if (!found || !type) return null;
   const { site, reader } = found;
-  const form = { now: at, entry: input.id };
+  const form = { now: at, entry: input.id, role: actor.role };
   const given = input.values && valuesOfForm(view.connection, site, type, input.values, form);
   const values = given?.values ?? newestValues(view, type, input.id, at) ?? {};
   const draft = { id: input.id ?? `${type.key}-new`, type, values, author: actor.name };

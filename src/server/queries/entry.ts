@@ -3,6 +3,8 @@ import { ORDER } from '@/core/design/other-order.ts';
 import { PRESETS, type Presets } from '@/core/design/presets.ts';
 import type { ContentType } from '@/core/design/spec.ts';
 import type { Field } from '@/core/design/field.ts';
+import { letIn } from '@/core/design/let-in.ts';
+import type { Role } from '@/core/design/roles.ts';
 import { mentionsOf, parseValue, targetOf } from '@/core/design/field-values.ts';
 import { shownWhen } from '@/core/design/shown.ts';
 import { kindOf } from '@/core/design/kinds/index.ts';
@@ -66,8 +68,11 @@ export interface EntryDetail {
   picks: EntryPicks[];
   refusals: { at: Instant; message: string; fix: string }[];
   path: string | null;
-  /** What a new one was begun from, and the fields left blank since no two may share them. */
-  like?: { name: string; blank: string[] } | null;
+  /**
+   * What a new one was begun from, the fields left blank since no two may share them, and those whose
+   * texts had more than may be put into them.
+   */
+  like?: { name: string; blank: string[]; less: string[] } | null;
 }
 
 type RevisionRow = { number: number; saved: number; author: string; name: string; values: string };
@@ -96,7 +101,7 @@ export function entryDetail(
   const values = withMeantSubjects(type.fields, read, view.subjects(at));
   return {
     id,
-    type: formType(view, type, values, { at, entry: id }),
+    type: formType(view, type, values, { at, entry: id, role: actor.role }),
     values: {
       ...Object.fromEntries(type.fields.map((f) => [f.id, values[f.id] ?? null])),
       [PRESETS]: values[PRESETS] ?? null,
@@ -201,12 +206,13 @@ export function newEntry(
   const type = site?.typesByKey.get(key);
   permit(actor, 'write-entry', type ? { of: 'type', id: type.id } : SITE);
   if (!type) return null;
-  const begun = like ? valuesLike(view, type, like, at) : null;
+  const found = like ? valuesLike(view, type, like, at) : null;
+  const begun = found && { ...found, ...letIn(type.fields, found.values, actor.role) };
   const values = { ...defaultsOf(type.fields, site!.design.site.zone, at), ...begun?.values };
   return {
     id: null,
-    type: formType(view, type, values, { at, entry: null }),
-    like: begun && { name: begun.name, blank: begun.blank },
+    type: formType(view, type, values, { at, entry: null, role: actor.role }),
+    like: begun && { name: begun.name, blank: begun.blank, less: begun.less },
     values,
     name: '',
     revision: null,
@@ -271,12 +277,14 @@ function limitsOf({ maxLength, min, max, decimals, unit }: Field): FormField['li
   return { maxLength, min, max, decimals, unit };
 }
 
-/** As of when a form is made, and for which entry; null for a new one. */
+/** As of when a form is made, for whom, and for which entry; null for a new one. */
 interface Asked {
   at: Instant;
   entry: string | null;
   /** Id of the type that the fields are of. */
   type: string;
+  /** Of whoever fills it in. */
+  role: Role;
 }
 
 /** A type as a form has it, for what the form holds. */
@@ -284,15 +292,15 @@ export function formType(
   view: SiteView,
   type: ContentType,
   values: Values,
-  { at, entry }: Omit<Asked, 'type'>,
+  asked: Omit<Asked, 'type'>,
 ): EntryDetail['type'] {
-  const fields = formFields(view, type.fields, values, { at, entry, type: type.id });
+  const fields = formFields(view, type.fields, values, { ...asked, type: type.id });
   return {
     id: type.id,
     key: type.key,
     label: type.label,
     hasPages: type.address !== undefined,
-    presets: presetsOfType(view, type, at),
+    presets: presetsOfType(view, type, asked.at),
     fields,
   };
 }
@@ -353,7 +361,7 @@ export function partForm(
   const type = site?.types.get(id);
   if (!type || !isPart(type)) return null;
   return {
-    fields: formFields(view, type.fields, values, { at, entry, type: id }),
+    fields: formFields(view, type.fields, values, { at, entry, type: id, role: actor.role }),
     starts: defaultsOf(type.fields, site!.design.site.zone, at),
   };
 }

@@ -51,13 +51,15 @@ export function starterDetail(
   const type = 'id' in asked ? site?.types.get(row?.type ?? '') : site?.typesByKey.get(asked.type);
   if (!site || !type) return null;
   const values = takenOver(type, valuesOfType(type, row?.filled ?? '{}', site.design.site));
-  const own = type.fields.filter(isTakenOver).map((field) => ({ ...field, required: false }));
+  const asking = { at, entry: null, role: actor.role };
+  const own = type.fields.filter(isTakenOver);
+  const form = formType(view, { ...type, fields: own }, values, asking);
   return {
     id: row?.id ?? null,
     name: row?.name ?? '',
     author: row ? personName(connection, row.author) : null,
     saved: row?.saved ?? null,
-    type: formType(view, { ...type, fields: own }, values, { at, entry: null }),
+    type: { ...form, fields: form.fields.map((field) => ({ ...field, required: false })) },
     values: withMeantSubjects(type.fields, values, view.subjects(at)),
   };
 }

@@ -1,4 +1,5 @@
 import type { Field } from '@/core/design/field.ts';
+import type { Role } from '@/core/design/roles.ts';
 import type { Mention } from '@/core/design/kinds/definition.ts';
 import { textFormOf } from '@/core/design/text-form.ts';
 import type { Instant } from '@/core/time/interval.ts';
@@ -23,14 +24,14 @@ export interface TextOffer {
   dark: string[];
 }
 
-/** What a rich text field offers; `named`: what its text names. */
+/** What a rich text field offers to somebody; `named`: what its text names. */
 export function textOffer(
   view: SiteView,
   field: Field,
   named: readonly Mention[],
-  { at, type }: { at: Instant; type: string },
+  { at, type, role }: { at: Instant; type: string; role: Role },
 ): TextOffer {
-  const form = textFormOf(field);
+  const form = textFormOf(field, role);
   const { types, design } = view.at(at)!.site;
   const list = <T>(set: ReadonlySet<T> | null): T[] | null => set && [...set];
   const live = statement<number>(

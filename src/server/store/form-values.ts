@@ -2,10 +2,12 @@ import { and, eq, isNull } from 'drizzle-orm';
 import type { ContentType } from '@/core/design/spec.ts';
 import { withComputed } from '@/core/design/computed.ts';
 import { parseValues } from '@/core/design/field-values.ts';
-import { checkMentions, notLetIn, type ValueWorld } from '@/core/design/check-values.ts';
+import { checkMentions, type ValueWorld } from '@/core/design/check-values.ts';
+import { notLetInAnew } from '@/core/design/let-in.ts';
 import { ORDER, orderSpec } from '@/core/design/other-order.ts';
 import { PRESETS, presetsSpec } from '@/core/design/presets.ts';
 import type { Given, LimitWorld } from '@/core/design/kinds/definition.ts';
+import type { Role } from '@/core/design/roles.ts';
 import type { Values } from '@/core/design/values.ts';
 import type { CompiledSite } from '@/core/site/compile.ts';
 import type { Instant } from '@/core/time/interval.ts';
@@ -17,13 +19,23 @@ import { statement } from './statement.ts';
 import { valuesOfType } from './stored-values.ts';
 import { SubjectStore, subjectAt, wasThere } from './subject-store.ts';
 
+/** Whose form it is, and of what. */
+interface FormOf {
+  now: Instant;
+  /** Null for a new entry. */
+  entry: string | null;
+  role: Role;
+  /** What stands in its place so far, where that is no entry: a starter. */
+  before?: Values | undefined;
+}
+
 /** Values of a form, by field id, as they are stored, and what keeps them from being saved. */
 export function valuesOfForm(
   connection: Connection,
   site: CompiledSite,
   type: ContentType,
   given: Record<string, unknown>,
-  { now, entry: id }: { now: Instant; entry: string | null },
+  { now, entry: id, role, before = {} }: FormOf,
 ): { values: Values; issues: Issue[] } {
   const { zone } = site.design.site;
   const { [PRESETS]: otherwise, [ORDER]: order, ...fields } = given;
@@ -41,25 +53,22 @@ export function valuesOfForm(
     else issues.push(unreadable());
   }
   const wrong = checkMentions(type.fields, values, storedWorld(connection, site, now));
-  const besides = notLetInAnew(connection, site, type, values, id);
+  const stood = (): Values => (id === null ? before : storedBefore(connection, site, type, id));
+  const besides = notLetInAnew(type.fields, values, stood, role);
   return { values, issues: [...issues, ...wrong, ...besides] };
 }
 
-/** What texts hold that their fields do not let in; what the newest revision has so may stay. */
-function notLetInAnew(
+/** The values of an entry's newest revision; none where there is none. */
+function storedBefore(
   connection: Connection,
   { design }: CompiledSite,
   type: ContentType,
-  values: Values,
-  entry: string | null,
-): Issue[] {
-  const all = notLetIn(type.fields, values);
-  if (all.length === 0 || entry === null) return all;
+  entry: string,
+): Values {
   const sql = `SELECT r."values" FROM entry AS e JOIN revision AS r
     ON r.entry = e.id AND r.number = e.newest WHERE e.id = ?`;
   const json = statement<string>(connection, sql).pluck().get(entry) ?? '{}';
-  const before = notLetIn(type.fields, valuesOfType(type, json, design.site));
-  return all.length > before.length ? all : [];
+  return valuesOfType(type, json, design.site);
 }
 
 /**

@@ -20,19 +20,20 @@ export async function command<N extends CommandName>(
   job?: string,
 ): Promise<CommandResult<N>> {
   const watched = job === undefined ? '' : `?job=${encodeURIComponent(job)}`;
-  const answer = await post(`/api/command/${name}${watched}`, input);
-  if (answer === null) return failure(UNREACHABLE) as CommandResult<N>;
-  const { body } = answer;
-  if (isResult(body)) return body as CommandResult<N>;
-  return failure({ ...UNREACHABLE, code: 'refused', ...wordsOf(body) }) as CommandResult<N>;
+  return (await posted(`/api/command/${name}${watched}`, input)) as CommandResult<N>;
 }
 
 /** Loads the demo where there is no site. */
-export async function openDemo(): Promise<Result<{ entries: number }>> {
-  const answer = await post('/api/demo', {});
+export function openDemo(): Promise<Result<{ entries: number }>> {
+  return posted('/api/demo', {});
+}
+
+/** Sends something to a path that answers with a result; faults on the way are issues, too. */
+export async function posted<T>(path: string, input: unknown): Promise<Result<T>> {
+  const answer = await post(path, input);
   if (answer === null) return failure(UNREACHABLE);
   const { body } = answer;
-  if (isResult(body)) return body as Result<{ entries: number }>;
+  if (isResult(body)) return body as Result<T>;
   return failure({ ...UNREACHABLE, code: 'refused', ...wordsOf(body) });
 }
 

@@ -5,6 +5,7 @@ import type { Issue } from '@/core/issue.ts';
 import type { Clock } from '@/server/queries/clock.ts';
 import { LongWork } from './long-work.tsx';
 import { type Release, ReleaseDialog, released } from './release-dialog.tsx';
+import { useMay } from './rights.tsx';
 import { command } from './send.ts';
 import { type Attempts, type Said, useAttempts } from './use-attempts.ts';
 import type { Edits } from './use-edits.ts';
@@ -132,6 +133,7 @@ function Buttons({
   onRelease: () => void;
 }) {
   const can = changed && !busy && allowed;
+  if (!useMay('change-design')) return null;
   return (
     <div className="flex flex-wrap justify-end gap-2">
       <button
@@ -171,11 +173,15 @@ function Overtaken({ onKeep, onDrop }: { onKeep: () => void; onDrop: () => void 
   );
 }
 
+const FOR_BUILDERS = 'You see how the site is made. Builders of the site change it.';
+
 /**
- * Says that a part cannot be changed while the clock stands elsewhere, and what becomes of
+ * Says that a part cannot be changed, by this person or while the clock stands elsewhere, and what becomes of
  * unsaved edits.
  */
 export function DesignTense({ clock, changed }: { clock: Clock; changed: boolean }) {
+  const may = useMay('change-design');
+  if (!may) return <p className="text-amber-text">{FOR_BUILDERS}</p>;
   if (clock.tense === 'now') return null;
   return (
     <p className="text-amber-text">

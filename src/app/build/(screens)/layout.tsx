@@ -1,6 +1,7 @@
 import { Suspense, type ReactNode } from 'react';
 import { connection } from 'next/server';
 import { container } from '@/server/process/container.ts';
+import { rightsOf } from '@/server/permit.ts';
 import { signedIn } from '../session.ts';
 import { Shell } from '@/ui/builder/shell/shell.tsx';
 
@@ -11,7 +12,7 @@ export default async function Screens({ children }: { children: ReactNode }) {
   const detail = await container().reader.ask('shellDetail', actor, now);
   return (
     <Suspense>
-      <Shell {...detail} person={actor.name} now={now}>
+      <Shell {...detail} person={actor.name} rights={rightsOf(actor)} now={now}>
         {children}
       </Shell>
     </Suspense>

@@ -6,6 +6,7 @@ import { type OpenEdit, foldEdits, withNeeds } from '@/core/design-edit/fold.ts'
 import type { Design } from '@/core/design/spec.ts';
 import { compileSite } from '@/core/site/compile.ts';
 import { designVersion } from '../../db/schema.ts';
+import { SITE, permit } from '../../permit.ts';
 import { openEdits } from '../../store/bench.ts';
 import { designsOf, raiseDesign, storeRelease } from '../../store/design-store.ts';
 import { movedAt } from '../../store/moved.ts';
@@ -26,11 +27,12 @@ const draft = z.strictObject({
 const LAST = Number.MAX_SAFE_INTEGER;
 
 /**
- * Releases edits and drafts together, at once or at an instant. What a chosen edit is built on is
+ * Releases edits and drafts together, at once or at an instant; drafts alone take no right to
+ * change the design. What a chosen edit is built on is
  * released with it; what is not chosen stays on the bench.
  */
 export const release = command({
-  deed: 'change-design',
+  deed: 'publish',
   input: z.strictObject({
     /** Ids of open edits. */
     edits: z.array(z.int()).max(1000).default([]),
@@ -45,6 +47,7 @@ export const release = command({
   about: ({ drafts }) => drafts.map(({ entry: id }) => ({ of: 'entry', id })),
   run(context, { edits: chosen, edit, drafts, at: when, dry }) {
     const { connection, site, actor, at: now } = context;
+    if (edit || chosen.length > 0) permit(actor, 'change-design', SITE);
     const starts = instantOf(context, { at: when });
     const before = designsOf(connection).at(starts)!.site;
     const taken = takenBy(context, before.design, { chosen, edit });

@@ -1,5 +1,6 @@
 import { z } from 'zod';
-import { checkMentions, notLetIn } from '@/core/design/check-values.ts';
+import { checkMentions } from '@/core/design/check-values.ts';
+import { notLetInAnew } from '@/core/design/let-in.ts';
 import { withComputed } from '@/core/design/computed.ts';
 import type { Field } from '@/core/design/field.ts';
 import { parseValue, targetOf } from '@/core/design/field-values.ts';
@@ -87,7 +88,7 @@ function putValue(
   const wrong = [
     ...blankName(type.naming === field.key, field, value),
     ...checkMentions([field], values, storedWorld(connection, site, at)),
-    ...notLetIn([field], values),
+    ...notLetInAnew([field], values, () => before, context.actor.role),
     ...(field.unique
       ? doubledValues(connection, type, values, { entry: id, site: site.design.site })
       : []),

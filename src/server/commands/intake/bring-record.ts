@@ -52,10 +52,9 @@ export function bringRecord(context: CommandContext, bringing: Bringing): Brough
   const newest = isNew ? 0 : newestOf(context, id);
   if (before && newest !== before.revision) throw new Refused(changedHere());
   const form = isNew ? mapped.values : { ...formOf(context, id, type), ...mapped.values };
-  const { connection, site, at } = context;
+  const { connection, site, actor, at } = context;
   const read = valuesOfForm(connection, site, type, form, {
-    now: at,
-    entry: isNew ? null : id,
+    ...{ now: at, entry: isNew ? null : id, role: actor.role },
   });
   const values = isNew ? withNextPlaces(connection, type, read.values) : read.values;
   const issues = [

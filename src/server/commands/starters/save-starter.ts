@@ -3,6 +3,7 @@ import { z } from 'zod';
 import { takenOver } from '@/core/design/taken-over.ts';
 import type { ContentType } from '@/core/design/spec.ts';
 import { valuesOfForm } from '../../store/form-values.ts';
+import { valuesOfType } from '../../store/stored-values.ts';
 import { personName } from '../../store/persons.ts';
 import {
   type StarterRow,
@@ -36,12 +37,15 @@ export const saveStarter = command({
   }),
   about: ({ type }) => [{ of: 'type', id: type }],
   run(context, { id, type: typeId, name, values, seen }) {
-    const { connection, site, at } = context;
+    const { connection, site, actor, at } = context;
     const type = typeOf(context, typeId);
     const before = id === null ? undefined : starterOf(connection, id);
     if (id !== null && before?.type !== type.id) throw new Refused(gone());
     if (before && seen !== null && before.saved !== seen) throw new Refused(newer(context, before));
-    const read = valuesOfForm(connection, site, type, values, { now: at, entry: null });
+    const read = valuesOfForm(connection, site, type, values, {
+      ...{ now: at, entry: null, role: actor.role },
+      before: before && valuesOfType(type, before.filled, site.design.site),
+    });
     if (read.issues.length > 0) throw new Refused(...read.issues);
     return writeStarter(context, type, { name, values: read.values, before });
   },

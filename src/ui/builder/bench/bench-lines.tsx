@@ -2,6 +2,7 @@ import type { ReactNode } from 'react';
 import type { BenchDetail, DraftLine, EditLine } from '@/server/queries/bench.ts';
 import type { Clock } from '@/server/queries/clock.ts';
 import { counted, entryHref, instantWords } from '../format.ts';
+import { useMay } from '../rights.tsx';
 import { ClockLink } from '../shell/clock-link.tsx';
 import { type Bench, draftKey, editKey } from './use-bench.ts';
 
@@ -18,16 +19,18 @@ export function BenchLines({ detail, bench, clock }: Props) {
   const shown = { bench, clock };
   return (
     <>
-      <Group
-        title="Design"
-        empty="No edits of the design."
-        keys={detail.edits.map((e) => editKey(e.id))}
-        bench={bench}
-      >
-        {detail.edits.map((edit) => (
-          <Edit key={edit.id} edit={edit} {...shown} />
-        ))}
-      </Group>
+      {useMay('change-design') && (
+        <Group
+          title="Design"
+          empty="No edits of the design."
+          keys={detail.edits.map((e) => editKey(e.id))}
+          bench={bench}
+        >
+          {detail.edits.map((edit) => (
+            <Edit key={edit.id} edit={edit} {...shown} />
+          ))}
+        </Group>
+      )}
       <Group
         title="Mine"
         empty="No drafts of yours."

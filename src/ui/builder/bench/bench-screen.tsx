@@ -8,6 +8,7 @@ import { Issues, SaidLine } from '@/ui/primitives/issues.tsx';
 import { Sentences } from '@/ui/primitives/sentences.tsx';
 import { Panes } from '../panes.tsx';
 import { ReachPanel } from '../reach/reach-panel.tsx';
+import { useMay } from '../rights.tsx';
 import { ReleaseDialog } from '../release-dialog.tsx';
 import { BenchLines } from './bench-lines.tsx';
 import { BenchPage } from './bench-page.tsx';
@@ -28,19 +29,24 @@ export function BenchScreen({
   clock: Clock;
 }) {
   const bench = useBench(detail, clock);
-  const empty = detail.edits.length + detail.drafts.length === 0;
+  const mayDesign = useMay('change-design');
+  const empty = detail.drafts.length + (mayDesign ? detail.edits.length : 0) === 0;
   return (
     <Panes
       problem={clock.problem}
       title="Bench"
-      lead="All that is not public yet: edits of the design, and drafts."
-      actions={<EditButtons detail={detail} bench={bench} />}
+      lead={
+        mayDesign
+          ? 'All that is not public yet: edits of the design, and drafts.'
+          : 'All that was written and is not public yet.'
+      }
+      actions={mayDesign && <EditButtons detail={detail} bench={bench} />}
       settings={
         <div className="flex flex-col gap-4">
           {empty ? <Empty /> : <BenchLines detail={detail} bench={bench} clock={clock} />}
           {!empty && <ReleaseForm bench={bench} clock={clock} />}
           <ReachPanel input={bench.reach} clock={clock} />
-          <Releases detail={detail} bench={bench} clock={clock} />
+          {mayDesign && <Releases detail={detail} bench={bench} clock={clock} />}
           <AskTogether bench={bench} />
           {bench.asking && (
             <ReleaseDialog

@@ -9,6 +9,7 @@ import { counted, instantWords } from '../format.ts';
 import { exactInstant } from '../instant/instant-field.tsx';
 import type { Work } from '../long-work.tsx';
 import { type Release, released } from '../release-dialog.tsx';
+import { useMay } from '../rights.tsx';
 import { command } from '../send.ts';
 import { type Said, useAttempts } from '../use-attempts.ts';
 
@@ -60,6 +61,7 @@ export const draftKey = (entry: string): string => `draft ${entry}`;
 /** What is ticked on the bench, and what is done with it. */
 export function useBench(detail: BenchDetail, clock: Clock): Bench {
   const attempts = useAttempts();
+  const mayDesign = useMay('change-design');
   const { attempt, hush } = attempts;
   const [changed, setChanged] = useState<ReadonlyMap<string, boolean>>(new Map());
   const [when, setWhen] = useState('');
@@ -91,7 +93,7 @@ export function useBench(detail: BenchDetail, clock: Clock): Bench {
         setChanged(new Map());
         setWhen('');
         const undo = { label: 'Undo', run: () => void undoRelease(done.release, at !== null) };
-        return { words: released(done, clock), undo };
+        return { words: released(done, clock), ...(mayDesign ? { undo } : {}) };
       },
     );
   };

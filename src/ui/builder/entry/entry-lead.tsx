@@ -58,11 +58,15 @@ export function EntryLead({
           </ClockLink>
         </>
       )}
-      {detail.like && (
-        <span className="block">
-          {`Begun from “${detail.like.name}”${detail.like.blank.length > 0 ? `; left blank, since no two may have the same: ${detail.like.blank.join(', ')}` : ''}.`}
-        </span>
-      )}
+      {detail.like && <span className="block">{begunWords(detail.like)}</span>}
     </>
   );
+}
+
+/** What a new entry was begun from, and what of that it does not have. */
+function begunWords({ name, blank, less }: NonNullable<EntryDetail['like']>): string {
+  const left =
+    blank.length === 0 ? '' : `; left blank, since no two may have the same: ${blank.join(', ')}`;
+  const texts = less.length === 0 ? '' : `; without what may not be put into ${less.join(', ')}`;
+  return `Begun from “${name}”${left}${texts}.`;
 }

@@ -7,6 +7,7 @@ import type { GoneEntry } from '@/server/queries/purge.ts';
 import { Issues } from '@/ui/primitives/issues.tsx';
 import { entryHref, instantWords } from '../format.ts';
 import { command } from '../send.ts';
+import { useMay } from '../rights.tsx';
 import { ClockLink } from '../shell/clock-link.tsx';
 import { useClockParameters } from '../shell/use-clock.ts';
 import { useAttempts } from '../use-attempts.ts';
@@ -19,6 +20,7 @@ export function GoneScreen({ gone, clock }: { gone: GoneEntry; clock: Clock }) {
   const { keep } = useClockParameters();
   const { attempt, busy, issues } = useAttempts();
   const [asking, setAsking] = useState(false);
+  const mayPurge = useMay('purge');
   const when = (at: number): string => instantWords(at, clock.zone, clock.now);
   const bringBack = async (): Promise<void> => {
     const done = await attempt(
@@ -47,9 +49,11 @@ export function GoneScreen({ gone, clock }: { gone: GoneEntry; clock: Clock }) {
             <a className="button flex items-center no-underline" href={pastHref(id, last)}>
               Look at it as it was
             </a>
-            <button type="button" className="button" onClick={() => setAsking(true)}>
-              Purge …
-            </button>
+            {mayPurge && (
+              <button type="button" className="button" onClick={() => setAsking(true)}>
+                Purge …
+              </button>
+            )}
           </div>
         </>
       ) : (

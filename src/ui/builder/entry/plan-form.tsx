@@ -6,6 +6,7 @@ import { isoInZone } from '@/core/time/zone.ts';
 import type { Clock } from '@/server/queries/clock.ts';
 import { instantWords } from '../format.ts';
 import { InstantField } from '../instant/instant-field.tsx';
+import { useMay } from '../rights.tsx';
 import type { PlanOf } from './use-entry.ts';
 
 interface Props {
@@ -24,6 +25,7 @@ interface Props {
 /** Publishing and retiring at an instant or now, and deleting. */
 export function PlanForm(props: Props) {
   const { clock, unsaved, busy, live, current, onPlan, onRetire, onDelete, onPurge } = props;
+  const mayPurge = useMay('purge');
   const ahead = clock.tense === 'future';
   const nowWords = ahead ? ` (today ${isoInZone(clock.now, clock.zone).slice(11, 16)})` : '';
   return (
@@ -61,9 +63,11 @@ export function PlanForm(props: Props) {
           <button type="button" className="button" disabled={busy} onClick={onDelete}>
             Delete …
           </button>
-          <button type="button" className="button-quiet" disabled={busy} onClick={onPurge}>
-            Purge …
-          </button>
+          {mayPurge && (
+            <button type="button" className="button-quiet" disabled={busy} onClick={onPurge}>
+              Purge …
+            </button>
+          )}
         </div>
       </div>
     </div>

@@ -4,6 +4,7 @@ import type { KeySeen } from '@/core/intake/look.ts';
 import { PLACES } from '@/core/intake/mapping.ts';
 import { OWN_KEYS } from '@/core/intake/record.ts';
 import { Table } from '@/ui/primitives/table.tsx';
+import { useMay } from '../rights.tsx';
 
 /** What keys become: fields by their keys, places, or `new` for a field that is still to be made. */
 export type Becomes = Readonly<Record<string, string>>;
@@ -89,6 +90,7 @@ function BecomesSelect({
   becomes: Becomes;
   onChange: (key: string, to: string) => void;
 }) {
+  const mayDesign = useMay('change-design');
   const names = Object.keys(becomes);
   const own = names.includes(name) ? names.indexOf(name) : names.length;
   const before = new Set(names.slice(0, own).map((key) => becomes[key]));
@@ -102,7 +104,7 @@ function BecomesSelect({
       onChange={(e) => onChange(name, e.target.value)}
     >
       <option value="">Left out</option>
-      {!name.startsWith('@') && <option value="new">{`A new field, ${words}`}</option>}
+      {mayDesign && !name.startsWith('@') && <option value="new">{`A new field, ${words}`}</option>}
       <optgroup label="Fields">
         {type.fields
           .filter((f) => !kindOf(f).derived)

@@ -11,6 +11,7 @@ import { DesignFoot } from '../design-foot.tsx';
 import { reachOf } from '../reach/reach-of.ts';
 import { Panes } from '../panes.tsx';
 import { PreviewFrame } from '../preview-frame.tsx';
+import { useDesignReadOnly } from '../rights.tsx';
 import { useEdits } from '../use-edits.ts';
 import { useOutcome } from '../use-outcome.ts';
 import { DesignTense, useRelease } from '../use-release.tsx';
@@ -35,7 +36,7 @@ export function ListingScreen({ detail, outcome: first, clock }: Props) {
     first,
     changed || find !== '',
   );
-  const readOnly = clock.tense !== 'now';
+  const readOnly = useDesignReadOnly(clock);
   const release = useRelease({
     edits,
     allowed: !readOnly && outcome.issues.length === 0,

@@ -10,6 +10,7 @@ import { OnBench } from '../on-bench.tsx';
 import { Panes } from '../panes.tsx';
 import { PreviewFrame } from '../preview-frame.tsx';
 import { reachOf } from '../reach/reach-of.ts';
+import { useDesignReadOnly } from '../rights.tsx';
 import { ClockLink } from '../shell/clock-link.tsx';
 import { type Edits, useEdits } from '../use-edits.ts';
 import { useRelease } from '../use-release.tsx';
@@ -24,8 +25,9 @@ export function PicksScreen({ detail, clock }: { detail: PicksDetail; clock: Clo
   const edits = useEdits(`picks/${detail.spec.id}`, detail.spec);
   const { spec } = edits;
   const readOnly = clock.tense !== 'now';
+  const isFixed = useDesignReadOnly(clock);
   const isNamed = spec.label.trim() !== '';
-  const release = useRelease({ edits, allowed: !readOnly && isNamed, clock });
+  const release = useRelease({ edits, allowed: !isFixed && isNamed, clock });
   return (
     <Panes
       problem={clock.problem}
@@ -43,14 +45,14 @@ export function PicksScreen({ detail, clock }: { detail: PicksDetail; clock: Clo
         <div className="flex flex-col gap-3">
           <OnBench lines={detail.onBench} />
           {readOnly && <p className="text-amber-text">{TENSE[clock.tense]}</p>}
-          <Names {...{ edits, readOnly }} />
+          <Names {...{ edits, readOnly: isFixed }} />
           <Members
             {...{ detail, clock, readOnly }}
             picking={picking(detail.spec, release.attempt)}
             busy={release.busy}
           />
           <Uses uses={detail.uses} />
-          {!readOnly && <TakePicksAway detail={detail} attempt={release.attempt} />}
+          {!isFixed && <TakePicksAway detail={detail} attempt={release.attempt} />}
         </div>
       }
       foot={<DesignFoot {...{ release, clock }} reach={reachOf(clock, edits.steps, [])} />}

@@ -3,9 +3,11 @@
 import { useState } from 'react';
 import { freeKey, typeKeyOf } from '@/core/outline/names.ts';
 import type { Part } from '@/core/design-edit/parts.ts';
+import type { Clock } from '@/server/queries/clock.ts';
 import type { PicksLine } from '@/server/queries/picks.ts';
 import { Issues, SaidLine } from '@/ui/primitives/issues.tsx';
 import { counted } from '../format.ts';
+import { useDesignReadOnly } from '../rights.tsx';
 import { newId } from '../design-steps.ts';
 import { command } from '../send.ts';
 import { ClockLink } from '../shell/clock-link.tsx';
@@ -16,12 +18,13 @@ import { useAttempts } from '../use-attempts.ts';
 export function PicksTable({
   lines,
   language,
-  readOnly,
+  clock,
 }: {
   lines: readonly PicksLine[];
   language: string;
-  readOnly: boolean;
+  clock: Clock;
 }) {
+  const readOnly = useDesignReadOnly(clock);
   const { attempt, busy, said, issues } = useAttempts();
   const [label, setLabel] = useState('');
   const name = label.trim();
@@ -63,28 +66,45 @@ export function PicksTable({
         </p>
       )}
       {!readOnly && (
-        <form
-          className="mt-2 flex max-w-[420px] gap-2"
-          onSubmit={(event) => {
-            event.preventDefault();
-            if (name !== '') void make();
-          }}
-        >
-          <input
-            className="control"
-            aria-label="Name of the new picks"
-            placeholder="New picks, such as “Front shelf”"
-            maxLength={200}
-            value={label}
-            onChange={(e) => setLabel(e.target.value)}
-          />
-          <button type="submit" className="button shrink-0" disabled={busy || name === ''}>
-            Make them
-          </button>
-        </form>
+        <NewPicks name={label} busy={busy} onName={setLabel} onMake={() => void make()} />
       )}
       <SaidLine said={said} />
       <Issues issues={issues} title="Not done" answers />
     </section>
+  );
+}
+
+function NewPicks({
+  name,
+  busy,
+  onName,
+  onMake,
+}: {
+  name: string;
+  busy: boolean;
+  onName: (name: string) => void;
+  onMake: () => void;
+}) {
+  const isBlank = name.trim() === '';
+  return (
+    <form
+      className="mt-2 flex max-w-[420px] gap-2"
+      onSubmit={(event) => {
+        event.preventDefault();
+        if (!isBlank) onMake();
+      }}
+    >
+      <input
+        className="control"
+        aria-label="Name of the new picks"
+        placeholder="New picks, such as “Front shelf”"
+        maxLength={200}
+        value={name}
+        onChange={(e) => onName(e.target.value)}
+      />
+      <button type="submit" className="button shrink-0" disabled={busy || isBlank}>
+        Make them
+      </button>
+    </form>
   );
 }

@@ -12,6 +12,7 @@ import { DesignFoot } from '../design-foot.tsx';
 import { reachOf } from '../reach/reach-of.ts';
 import { Panes } from '../panes.tsx';
 import { PreviewFrame } from '../preview-frame.tsx';
+import { useDesignReadOnly, useMay } from '../rights.tsx';
 import { useEdits } from '../use-edits.ts';
 import { useOutcome } from '../use-outcome.ts';
 import { DesignTense, useRelease } from '../use-release.tsx';
@@ -37,7 +38,8 @@ export function SettingsScreen({
     first,
     changed,
   );
-  const readOnly = clock.tense !== 'now';
+  const readOnly = useDesignReadOnly(clock);
+  const mayLoad = useMay('load');
   const release = useRelease({
     edits,
     allowed: !readOnly && outcome.issues.length === 0,
@@ -63,12 +65,14 @@ export function SettingsScreen({
             onChange={edits.change}
           />
           <SaveSite />
-          <Line
-            label="From files"
-            help="A folder or a .zip as it is saved above, or written by hand. You are told what it would do before anything is done."
-          >
-            <LoadFolder replaces={spec.name} />
-          </Line>
+          {mayLoad && (
+            <Line
+              label="From files"
+              help="A folder or a .zip as it is saved above, or written by hand. You are told what it would do before anything is done."
+            >
+              <LoadFolder replaces={spec.name} />
+            </Line>
+          )}
         </div>
       }
       foot={

@@ -6,6 +6,7 @@ import { MediaPicker } from '../media/media-picker.tsx';
 import { Line } from '@/ui/primitives/line.tsx';
 import { EntryPicker } from '../entry-picker.tsx';
 import { entryHref } from '../format.ts';
+import { useMay } from '../rights.tsx';
 import { ClockLink } from '../shell/clock-link.tsx';
 import { PatternInput } from '../pattern-input.tsx';
 
@@ -35,6 +36,7 @@ export function SiteForm(props: Props) {
       <Own {...props.detail} />
       <Sets {...props.detail} />
       <Texts />
+      <People />
     </div>
   );
 }
@@ -95,6 +97,20 @@ function Texts() {
       <p className="pt-1.5">
         <ClockLink className="link" href="/build/settings/texts">
           What rich texts may hold, and styles
+        </ClockLink>
+      </p>
+    </Line>
+  );
+}
+
+/** Who works on the site has a screen of its own, for those who say who does. */
+function People() {
+  if (!useMay('change-people')) return null;
+  return (
+    <Line label="People">
+      <p className="pt-1.5">
+        <ClockLink className="link" href="/build/settings/people">
+          Who works on the site, and what each may do
         </ClockLink>
       </p>
     </Line>

@@ -2,7 +2,9 @@
 
 import { usePathname, useRouter } from 'next/navigation';
 import { type ReactNode, useEffect, useMemo } from 'react';
+import type { Deed } from '@/server/permit.ts';
 import type { ChangeTick } from '@/server/queries/clock.ts';
+import { RightsProvider } from '../rights.tsx';
 import { ClockLink } from './clock-link.tsx';
 import { ClockStrip } from './clock-strip.tsx';
 import { useNow } from './use-now.ts';
@@ -21,6 +23,7 @@ interface Props {
   siteName: string;
   zone: string;
   person: string;
+  rights: readonly Deed[];
   now: number;
   unpublished: number;
   ticks: ChangeTick[];
@@ -32,6 +35,7 @@ export function Shell({
   siteName,
   zone,
   person,
+  rights,
   now: served,
   unpublished,
   ticks,
@@ -57,7 +61,9 @@ export function Shell({
         </div>
       </header>
       <ClockStrip zone={zone} now={now} ticks={ticks} />
-      <div className="flex min-h-0 flex-1 flex-col">{children}</div>
+      <RightsProvider rights={rights}>
+        <div className="flex min-h-0 flex-1 flex-col">{children}</div>
+      </RightsProvider>
     </div>
   );
 }

@@ -14,6 +14,7 @@ import { Panes } from '../panes.tsx';
 import { PreviewFrame } from '../preview-frame.tsx';
 import { ClockLink } from '../shell/clock-link.tsx';
 import { Snippet } from '../snippet.tsx';
+import { useDesignReadOnly } from '../rights.tsx';
 import { useOutcome } from '../use-outcome.ts';
 import { DesignTense, useRelease } from '../use-release.tsx';
 import { BindingChain } from './binding-chain.tsx';
@@ -50,7 +51,7 @@ export function TypeScreen({
     first,
     changed || specimen !== firstSpecimen,
   );
-  const readOnly = clock.tense !== 'now';
+  const readOnly = useDesignReadOnly(clock);
   const release = useRelease({
     edits,
     allowed: !readOnly && outcome.issues.length === 0,

@@ -7,6 +7,7 @@ import {
   withKind,
 } from '@/core/outline/read.ts';
 import { fieldWords, typeSentence } from '@/core/outline/words.ts';
+import { useMay } from '../rights.tsx';
 import type { Outline } from './use-outline.ts';
 
 /** What each line of an outline was understood as, with what mends it in one press. */
@@ -20,8 +21,15 @@ export function OutlineReadings({
   readOnly: boolean;
 }) {
   const { types } = outline;
+  const mayDesign = useMay('change-design');
   if (readOnly)
-    return <p className="px-6 py-4 text-muted">New types are written while the clock is at now.</p>;
+    return (
+      <p className="px-6 py-4 text-muted">
+        {mayDesign
+          ? 'New types are written while the clock is at now.'
+          : 'New types are written by builders of the site.'}
+      </p>
+    );
   if (types.length === 0) return <HowToWrite />;
   return (
     <ol className="px-6 py-2">

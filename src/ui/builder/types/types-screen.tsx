@@ -4,6 +4,7 @@ import type { Clock } from '@/server/queries/clock.ts';
 import type { TypesDetail } from '@/server/queries/types.ts';
 import { DesignFoot } from '../design-foot.tsx';
 import { Panes } from '../panes.tsx';
+import { useDesignReadOnly } from '../rights.tsx';
 import { DesignTense, useRelease } from '../use-release.tsx';
 import { OutlineReadings } from './outline-readings.tsx';
 import { StartingPoints } from './starting-points.tsx';
@@ -21,7 +22,7 @@ export function TypesScreen({ detail, clock }: { detail: TypesDetail; clock: Clo
     outline.write('');
     shared.drop();
   };
-  const readOnly = clock.tense !== 'now';
+  const readOnly = useDesignReadOnly(clock);
   const release = useRelease({
     edits: {
       steps,

@@ -25,13 +25,7 @@ export default async function Page({ searchParams }: { searchParams: SearchParam
       rows={rows}
       empty="No listings yet."
     >
-      {design && (
-        <PicksTable
-          lines={picks}
-          language={design.site.language}
-          readOnly={clock.tense !== 'now'}
-        />
-      )}
+      {design && <PicksTable lines={picks} language={design.site.language} clock={clock} />}
     </PartList>
   );
 }

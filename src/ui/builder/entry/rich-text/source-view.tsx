@@ -37,7 +37,9 @@ export function SourceView({ form, label, field, doc, world, onDone }: Props) {
   const shown = source ?? answer?.[form] ?? '';
   const take = async (): Promise<void> => {
     setBusy(true);
-    const read = await ask<ReadText>('textRead', { ...place, form, source: shown });
+    const read = await ask<ReadText>('textRead', {
+      ...{ ...place, before: first, form, source: shown },
+    });
     setBusy(false);
     if ('problem' in read) setFaults([{ at: '', words: read.problem }]);
     else if ('faults' in read.value) setFaults(read.value.faults);

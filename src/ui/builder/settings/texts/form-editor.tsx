@@ -1,5 +1,6 @@
 'use client';
 
+import { NARROWED, ROLES } from '@/core/design/roles.ts';
 import { BLOCK_CHOICES, MARK_CHOICES } from '@/core/rich-text/index.ts';
 import type { Clock } from '@/server/queries/clock.ts';
 import type { TextFormLine, TextsDetail } from '@/server/queries/texts.ts';
@@ -7,6 +8,7 @@ import { Line } from '@/ui/primitives/line.tsx';
 import { DesignFoot } from '../../design-foot.tsx';
 import { OnBench } from '../../on-bench.tsx';
 import { reachOf } from '../../reach/reach-of.ts';
+import { useDesignReadOnly } from '../../rights.tsx';
 import { useEdits } from '../../use-edits.ts';
 import { useRelease } from '../../use-release.tsx';
 import { type Tick, Ticks } from './ticks.tsx';
@@ -30,7 +32,7 @@ export function FormEditor({
 }) {
   const edits = useEdits<Form>(`textForms/${latest.id}`, latest);
   const { spec } = edits;
-  const readOnly = clock.tense !== 'now';
+  const readOnly = useDesignReadOnly(clock);
   const release = useRelease({ edits, allowed: !readOnly && spec.label !== '', clock });
   const set = (property: Ticked, value: readonly (string | number)[] | undefined): void => {
     const { [property]: __, ...rest } = spec;
@@ -71,8 +73,57 @@ export function FormEditor({
       {ticks('levels', 'Headings', LEVELS, 'All levels')}
       {ticks('parts', 'Parts', parts, 'All types without pages')}
       {ticks('styles', 'Styles', styles, 'All styles')}
+      {NARROWED.map((role) => (
+        <Narrowing key={role} {...{ spec, role, detail, readOnly }} onChange={edits.change} />
+      ))}
       <div className="mt-2 flex gap-2">{release.buttons}</div>
       <DesignFoot clock={clock} release={release} reach={reachOf(clock, edits.steps, [])} />
     </div>
+  );
+}
+
+type NarrowedRole = (typeof NARROWED)[number];
+
+/** The form that narrows this one for those of a role. */
+function Narrowing({
+  spec,
+  role,
+  detail,
+  readOnly,
+  onChange,
+}: {
+  spec: Form;
+  role: NarrowedRole;
+  detail: TextsDetail;
+  readOnly: boolean;
+  onChange: (spec: Form) => void;
+}) {
+  const id = `${spec.id}-${role}`;
+  const who = ROLES.find((one) => one.role === role)!.label;
+  const choose = (key: string): void => {
+    const { [role]: _, ...others } = spec.roles ?? {};
+    const roles = key === '' ? others : { ...others, [role]: key };
+    const { roles: __, ...rest } = spec;
+    onChange(Object.keys(roles).length === 0 ? rest : { ...rest, roles });
+  };
+  return (
+    <Line label={`${who}s put in`} htmlFor={id} help="What others put in stays when they save.">
+      <select
+        id={id}
+        className="control max-w-[320px]"
+        disabled={readOnly}
+        value={spec.roles?.[role] ?? ''}
+        onChange={(e) => choose(e.target.value)}
+      >
+        <option value="">All of this</option>
+        {detail.forms
+          .filter((other) => other.id !== spec.id)
+          .map((other) => (
+            <option key={other.id} value={other.key}>
+              {`Of this what “${other.label}” lets in, too`}
+            </option>
+          ))}
+      </select>
+    </Line>
   );
 }

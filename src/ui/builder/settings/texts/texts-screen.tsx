@@ -9,6 +9,8 @@ import { Issues, SaidLine } from '@/ui/primitives/issues.tsx';
 import { newId } from '../../design-steps.ts';
 import { command } from '../../send.ts';
 import { toldOnBench } from '../../type/told-on-bench.ts';
+import { useDesignReadOnly } from '../../rights.tsx';
+import { DesignTense } from '../../use-release.tsx';
 import { type Attempts, useAttempts } from '../../use-attempts.ts';
 import { AddLine } from './add-line.tsx';
 import { FormEditor } from './form-editor.tsx';
@@ -24,7 +26,7 @@ interface Props {
 /** What rich texts may hold, by forms that fields choose, and the styles of the site. */
 export function TextsScreen({ detail, clock }: Props) {
   const attempts = useAttempts();
-  const readOnly = clock.tense !== 'now';
+  const readOnly = useDesignReadOnly(clock);
   return (
     <main data-area tabIndex={-1} className="min-h-0 flex-1 overflow-auto px-6 py-4">
       <h1>Texts</h1>
@@ -32,6 +34,7 @@ export function TextsScreen({ detail, clock }: Props) {
         What rich texts may hold, as forms that fields choose; and the styles that words, paragraphs
         and pictures can have.
       </p>
+      <DesignTense clock={clock} changed={false} />
       <SaidLine said={attempts.said} />
       <Issues issues={attempts.issues} title="Not done" answers />
       <Forms {...{ detail, clock, attempts, readOnly }} />
