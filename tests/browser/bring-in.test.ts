@@ -91,3 +91,22 @@ test('a journal of another tool is mapped, tried, brought in, and brought again'
   expect(await publicPage('/second')).toContain('Later.');
   expect(await publicPage('/third')).not.toContain('Third');
 });
+
+test('what “1.234” means is asked where nothing says it, and numbers come in as answered', async () => {
+  const path = join(folder, 'rows.csv');
+  writeFileSync(path, 'name;metres\nShort row;1.234\nLong row;2.000\n');
+  await open('/build/content/bring-in');
+  await choose(path);
+  await see('2 records');
+  await pick('Of which type', 'Growers');
+  await pick('What metres becomes', 'A new field, a number');
+  await pick('How numbers are read', 'more than a thousand');
+  await expectAccessible();
+  await press('Try it');
+  await press('Bring it in');
+  await see('Brought in.');
+  await open('/build/content?q=Short');
+  await clickOn(By.linkText('Short row'));
+  const metres = await ready(By.xpath('//label[starts-with(., "Metres")]/following::input[1]'));
+  expect(await metres.getAttribute('value')).toBe('1234');
+});

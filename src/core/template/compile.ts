@@ -50,13 +50,24 @@ const DEFAULT_FRAME: Block[] = [
   },
 ];
 
-/** Compiles every template of a design; what is wrong is told by template and block. */
+/**
+ * Compiles every template of a design; what is wrong is told by template and block. What the blocks
+ * of the one with the key `marked` draw stands between marks.
+ */
 export function compileTemplates(
   design: Design,
   environments: Environments,
+  marked?: string,
 ): { templates: Templates; issues: Issue[] } {
-  const compiler = new TemplateCompiler(design, environments);
+  const compiler = new TemplateCompiler(design, environments, marked);
   return { templates: compiler.all(), issues: compiler.issues };
+}
+
+/** Blocks of a template, those of its further slots, and whether what they draw is marked. */
+interface Trees {
+  blocks: Block[];
+  slots?: Record<string, Block[]>;
+  isMarked?: boolean;
 }
 
 class TemplateCompiler {
@@ -66,6 +77,7 @@ class TemplateCompiler {
   constructor(
     private readonly design: Design,
     private readonly environments: Environments,
+    private readonly marked: string | undefined,
   ) {}
 
   all(): Templates {
@@ -111,8 +123,7 @@ class TemplateCompiler {
     if (template) return this.bound(template);
     return {
       ...this.compile(
-        automaticListing(listing),
-        {},
+        { blocks: automaticListing(listing) },
         this.environments.ofListing(),
         null,
         `listings/${listing.key}`,
@@ -131,7 +142,7 @@ class TemplateCompiler {
     const template = this.find(key, 'frame', 'site/frame');
     if (!template)
       return {
-        ...this.compile(DEFAULT_FRAME, {}, this.environments.ofFrame(), null, 'frame'),
+        ...this.compile({ blocks: DEFAULT_FRAME }, this.environments.ofFrame(), null, 'frame'),
         automatic: true,
       };
     const count = JSON.stringify(template.blocks).split('"slot":"main"').length - 1;
@@ -197,21 +208,22 @@ class TemplateCompiler {
       : template.kind === 'frame'
         ? this.environments.ofFrame()
         : this.environments.ofListing();
-    return { ...this.compile(template.blocks, template.slots, env, type, path), automatic: false };
+    const { blocks, slots, key } = template;
+    const isMarked = key === this.marked;
+    return { ...this.compile({ blocks, slots, isMarked }, env, type, path), automatic: false };
   }
 
   private automatic(blocks: Block[], env: Environment, type: ContentType): CompiledTemplate {
-    return { ...this.compile(blocks, {}, env, type, `types/${type.key}`), automatic: true };
+    return { ...this.compile({ blocks }, env, type, `types/${type.key}`), automatic: true };
   }
 
   private compile(
-    blocks: Block[],
-    slots: Record<string, Block[]>,
+    { blocks, slots = {}, isMarked = false }: Trees,
     env: Environment,
     type: ContentType | null,
     path: string,
   ): Omit<CompiledTemplate, 'automatic'> {
-    const compiler = new TreeCompiler(this.design, { env, type }, this.found);
+    const compiler = new TreeCompiler(this.design, { env, type }, this.found, isMarked);
     const render = compiler.blocks(blocks, 'blocks');
     const compiled = Object.fromEntries(
       Object.entries(slots).map(([name, inner]) => [name, compiler.blocks(inner, `slots/${name}`)]),

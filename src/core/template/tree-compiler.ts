@@ -9,6 +9,7 @@ import { BLOCKS } from './blocks/index.ts';
 import { linksOf } from './field-html.ts';
 import type { BlockCompiler, BlockSurroundings, Render, RenderScope } from './context.ts';
 import type { BlockKind } from './definition.ts';
+import { marked } from './marks.ts';
 
 const BY_NAME: ReadonlyMap<string, BlockKind> = new Map(BLOCKS.map((b) => [b.block, b]));
 
@@ -40,6 +41,8 @@ export class TreeCompiler implements BlockCompiler {
     private readonly design: Design,
     surroundings: BlockSurroundings,
     private readonly cards: Cards,
+    /** Whether what each block draws stands between marks, for previews. */
+    private readonly isMarked = false,
   ) {
     this.env = surroundings.env;
     this.type = surroundings.type;
@@ -65,7 +68,10 @@ export class TreeCompiler implements BlockCompiler {
       return () => '';
     }
     const parsed = kind.spec.safeParse(block);
-    if (parsed.success) return kind.compile(parsed.data as never, this);
+    if (parsed.success) {
+      const render = kind.compile(parsed.data as never, this);
+      return this.isMarked && block.id !== undefined ? marked(block.id, render) : render;
+    }
     for (const { path, message } of parsed.error.issues)
       this.fail(
         'wrong-form',

@@ -15,6 +15,8 @@ import { publicFile } from './public-file.ts';
 import { sourcesDetail } from './sources.ts';
 import { starterDetail } from './starters.ts';
 import { subjectsDetail } from './subjects.ts';
+import { templateDetail, templatesDetail } from './template.ts';
+import { templateOutcome } from './template-outcome.ts';
 import { textsDetail } from './texts.ts';
 import { todayDetail } from './today.ts';
 import { typeDetail, typeOutcome } from './type.ts';
@@ -45,6 +47,9 @@ export const QUERIES = {
   typesDetail,
   typeDetail,
   typeOutcome,
+  templatesDetail,
+  templateDetail,
+  templateOutcome,
   listingDetail,
   listingOutcome,
   addressTable,

@@ -22,6 +22,7 @@ import { reachSoFar } from './reach.ts';
 import { sameWord } from './same-word.ts';
 import { settingsOutcome } from './settings.ts';
 import type { SiteView } from './site-view.ts';
+import { templateOutcome } from './template-outcome.ts';
 import { fieldsOf, typeOutcome } from './type.ts';
 
 /** What asking for an outcome gives, as an HTTP answer. */
@@ -59,6 +60,10 @@ const OUTCOMES: Record<string, Outcome> = {
   type: outcome(
     z.object({ ...clock, id: key, steps, specimen: id.nullable() }),
     (view, actor, input) => typeOutcome(view, actor, input, input),
+  ),
+  template: outcome(
+    z.object({ ...clock, id: key, steps, specimen: id.nullable() }),
+    (view, actor, input) => templateOutcome(view, actor, input, input),
   ),
   sameWord: outcome(z.object({ at, set: key, name: z.string().max(200) }), (view, actor, input) =>
     sameWord(view, actor, input, input.at),

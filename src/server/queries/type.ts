@@ -2,33 +2,26 @@ import type { SiteView } from './site-view.ts';
 import { type Actor, SITE, permit } from '../permit.ts';
 import { computedOf } from './computed.ts';
 import { displayWorld, entryName } from './display.ts';
-import { withEntries } from '../store/overlay-reader.ts';
-import { type Prospect, entryWith, newestValues, prospectOf } from './preview.ts';
 import { sentencesAbout } from './bench.ts';
-import { readerSeeing } from './drafts.ts';
 import { type ListingColumn, listingColumns } from './listing.ts';
 import { entriesOf } from './types.ts';
 import { type Specimen, specimensOf } from './specimens.ts';
 import { type Starter, starters } from './starters.ts';
 import { withSteps } from './unsaved.ts';
-import type { Looking, Seeing } from './clock.ts';
-import type { StoredReader } from '../store/site-reader.ts';
+import type { Looking } from './clock.ts';
+import { cardHtml, triedOn, whyNoPath } from './tried-on.ts';
 import type { Issue } from '@/core/issue.ts';
 import type { Field } from '@/core/design/field.ts';
 import type { ContentType, Design, Template } from '@/core/design/spec.ts';
-import type { EntryView, Values } from '@/core/design/values.ts';
+import type { EntryView } from '@/core/design/values.ts';
 import type { PathPiece } from '@/core/address/pieces.ts';
 import { type Removal, removalOfType } from '@/core/design-edit/removal.ts';
 import type { Step } from '@/core/design-edit/steps.ts';
-import { withComputed } from '@/core/design/computed.ts';
-import { isStandIn, standInValues } from '@/core/design/stand-in.ts';
 import { displayValues } from '@/core/design/field-values.ts';
 import { columnsOf } from '@/core/listing/columns.ts';
 import type { CompiledSite } from '@/core/site/compile.ts';
-import type { SiteReader } from '@/core/site/reader.ts';
-import { PageScope } from '@/core/site/page-scope.ts';
 import { renderEntry } from '@/core/site/render.ts';
-import { Validity, type Instant } from '@/core/time/interval.ts';
+import type { Instant } from '@/core/time/interval.ts';
 import { fieldIdsEver } from '../store/earlier-designs.ts';
 import { statement } from '../store/statement.ts';
 
@@ -199,14 +192,9 @@ export function typeOutcome(
   if (!current?.site.types.has(typeId)) return null;
   const { site, issues } = withSteps(current.site, steps);
   const type = site.types.get(typeId)!;
-  const store = view.readerOf(site);
-  const { id, live, values, standIn } = shownAs(view, store, type, { specimen, at, seeing });
-  const draft = { id, type, values, author: actor.name };
-  const prospect = prospectOf(view, site, draft, at);
+  const tried = triedOn(view, actor, { site, type, specimen }, { at, seeing });
+  const { id, live, values, standIn, prospect, entry, reader } = tried;
   const { path } = prospect;
-  const entry = entryWith(view, live, draft, path, at);
-  const others = readerSeeing(view, { actor, at, seeing }, { site, reader: store }, id);
-  const reader = withEntries(others, { entries: [entry], moved: prospect.moved });
   const page = path === null ? null : renderEntry(site, reader, entry, at);
   const world = displayWorld(view, at);
   const shown = (field: Field): string => displayValues(values, field, world);
@@ -241,56 +229,4 @@ function timingOf(
       return [rule.id, instant !== null && rule.holds(looked, instant) ? instant : null];
     }),
   );
-}
-
-/** The specimen as one sees it, or a stand-in where there is none. */
-function shownAs(
-  view: SiteView,
-  store: StoredReader,
-  type: ContentType,
-  { specimen, at, seeing }: { specimen: string | null; at: Instant; seeing: Seeing },
-): { id: string; live: EntryView | undefined; values: Values; standIn: boolean } {
-  const live =
-    specimen === null ? undefined : store.liveEntries([specimen], new Validity(at)).get(specimen);
-  const stored =
-    live && seeing === 'published' ? live.values : newestValues(view, type, specimen, at);
-  return {
-    id: specimen === null || isStandIn(specimen) ? `${type.key}-stand-in` : specimen,
-    live,
-    values: stored ?? inventedValues(type, view, at, specimen),
-    standIn: !stored,
-  };
-}
-
-function whyNoPath({ address }: ContentType, { path, refusal }: Prospect): string | null {
-  if (path !== null) return null;
-  return address === undefined
-    ? 'This type has no address pattern: its entries stand in listings and on other pages.'
-    : (refusal?.message ?? 'It would have no address.');
-}
-
-/** Invented values, with what is computed from them. */
-function inventedValues(
-  type: ContentType,
-  view: SiteView,
-  at: Instant,
-  specimen: string | null,
-): Values {
-  const subjects = view.subjects(at);
-  const world = { subjects: (set: string) => subjects.all(set).map((s) => s.key) };
-  const which = specimen !== null && isStandIn(specimen) ? specimen : '~usual';
-  const { site } = view.at(at)!.site.design;
-  return withComputed(type.fields, standInValues(type, which, world), site);
-}
-
-function cardHtml(
-  site: CompiledSite,
-  reader: SiteReader,
-  entry: EntryView,
-  at: Instant,
-): string | null {
-  const card = site.templates.cards.get(entry.type.key);
-  if (!card) return null;
-  const scope = new PageScope(site, reader, new Validity(at));
-  return `<ul class="cards"><li>${card.render(scope.of(entry))}</li></ul>`;
 }

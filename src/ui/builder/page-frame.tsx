@@ -18,18 +18,37 @@ interface Props {
   scale: number;
   /** Height there is for it, px. */
   height: number;
+  /** The block that is marked in it, by its id; null for none. */
+  marked?: string | null;
+  /** Told which block the pointer is over, or which was pressed. */
+  onBlock?: (told: BlockTold) => void;
 }
 
+/** What a page tells of its blocks: the one that the pointer is over, or that was pressed. */
+export type BlockTold = { over: string | null } | { pressed: string };
+
 /** A page in a sandbox of its own; what it is sent replaces what it shows, and the scroll stays. */
-export function PageFrame({ html, title, at, width, scale, height }: Props) {
+export function PageFrame({
+  html,
+  title,
+  at,
+  width,
+  scale,
+  height,
+  marked = null,
+  onBlock,
+}: Props) {
   const frame = useRef<HTMLIFrameElement>(null);
   const [ready, setReady] = useState(false);
+  const told = useRef(onBlock);
+  useEffect(() => void (told.current = onBlock));
 
   useEffect(() => {
     const listen = (event: MessageEvent): void => {
       if (event.source !== frame.current?.contentWindow || event.origin !== 'null') return;
-      const data = event.data as { ready?: true };
-      if (data.ready) setReady(true);
+      const data = event.data as { ready?: true } | BlockTold;
+      if ('ready' in data) setReady(true);
+      else if ('over' in data || 'pressed' in data) told.current?.(data);
     };
     window.addEventListener('message', listen);
     // The frame may have been ready before anybody listened, so it is asked for again.
@@ -40,6 +59,10 @@ export function PageFrame({ html, title, at, width, scale, height }: Props) {
   useEffect(() => {
     if (ready) frame.current?.contentWindow?.postMessage({ html }, '*');
   }, [html, ready]);
+
+  useEffect(() => {
+    if (ready) frame.current?.contentWindow?.postMessage({ marked }, '*');
+  }, [html, marked, ready]);
 
   return (
     <iframe

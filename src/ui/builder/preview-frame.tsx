@@ -2,7 +2,7 @@
 
 import { useEffect, useRef, useState } from 'react';
 import { FullDialog } from '../primitives/dialog.tsx';
-import { PageFrame, WIDTHS, WidthChoice } from './page-frame.tsx';
+import { type BlockTold, PageFrame, WIDTHS, WidthChoice } from './page-frame.tsx';
 
 /** How small a page may be drawn before a narrower one is shown. */
 const LEGIBLE = 0.5;
@@ -13,13 +13,15 @@ interface Props {
   /** What this is, in the first line. */
   first: string;
   at: number;
+  marked?: string | null;
+  onBlock?: (told: BlockTold) => void;
 }
 
 /**
  * A page as visitors get it, as wide as can be read beside the settings, or alone at its own
  * size.
  */
-export function PreviewFrame({ html, title, first, at }: Props) {
+export function PreviewFrame({ html, title, first, at, marked, onBlock }: Props) {
   const { box, space } = useSpace();
   const [chosen, setChosen] = useState<number | null>(null);
   const [alone, setAlone] = useState(false);
@@ -47,7 +49,13 @@ export function PreviewFrame({ html, title, first, at }: Props) {
         </div>
       </div>
       <div ref={box} className="min-h-0 flex-1 overflow-hidden">
-        <PageFrame {...frame} scale={scale} height={space.height} />
+        <PageFrame
+          {...frame}
+          scale={scale}
+          height={space.height}
+          {...(marked === undefined ? {} : { marked })}
+          {...(onBlock ? { onBlock } : {})}
+        />
       </div>
       <FullDialog
         open={alone}

@@ -16,12 +16,15 @@ export function Menu({
   items,
   className,
   inToolbar = false,
+  align = 'end',
 }: {
   label: string;
   items: MenuItem[];
   className?: string;
   /** Whether its button is one of a toolbar's, walked by arrow keys. */
   inToolbar?: boolean;
+  /** Which edge of the button it hangs at. */
+  align?: 'start' | 'end';
 }) {
   const button = <Radix.Trigger className={className ?? 'button'}>{`${label} …`}</Radix.Trigger>;
   return (
@@ -29,9 +32,10 @@ export function Menu({
       {inToolbar ? <Toolbar.Button asChild>{button}</Toolbar.Button> : button}
       <Radix.Portal>
         <Radix.Content
-          align="end"
+          align={align}
           sideOffset={4}
-          className="z-30 max-h-[70vh] w-80 overflow-auto rounded-md border border-edge bg-white py-1"
+          collisionPadding={8}
+          className="z-30 max-h-[min(70vh,var(--radix-dropdown-menu-content-available-height))] w-80 overflow-auto rounded-md border border-edge bg-white py-1"
         >
           {items.map((item) => (
             <Radix.Item

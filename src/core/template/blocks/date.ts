@@ -10,11 +10,11 @@ import { valuesOf } from '../../design/values.ts';
 
 const DATES: readonly ValueKind[] = ['date', 'datetime'];
 
-/** A date or date-time as a `time` element, with a label before it. */
+/** A date or date-time, with a label before it. */
 export const date = defineBlock({
   block: 'date',
   label: 'Date',
-  doc: 'A date or date-time as a `time` element, with a label before it.',
+  doc: 'A date or date-time, with a label before it.',
   spec: {
     field: z.string(),
     format: z.string().default('medium'),

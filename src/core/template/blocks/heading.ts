@@ -8,7 +8,7 @@ import { escapeHtml } from '../../text.ts';
 export const heading = defineBlock({
   block: 'heading',
   label: 'Heading',
-  doc: 'A heading; with `link` it leads to the entry’s page.',
+  doc: 'A heading, which may lead to the entry’s page.',
   spec: {
     text: z.string(),
     level: z.int().min(1).max(6).default(2),

@@ -61,7 +61,10 @@ export function useBulkChanges(): BulkChanges {
 
 /** What came of taking something back. */
 export function undone({ done, same }: Pick<BulkResult, 'done' | 'same'>): Said {
-  const stay = same > 0 ? `; ${counted(same, 'was', 'were')} changed since and stay` : '';
+  const stay =
+    same > 0
+      ? `; ${counted(same, 'was', 'were')} changed since and ${same === 1 ? 'stays' : 'stay'}`
+      : '';
   return { words: `${counted(done, 'entry is', 'entries are')} as before${stay}.` };
 }
 

@@ -13,6 +13,7 @@ const SECTIONS = [
   ['Today', '/build'],
   ['Content', '/build/content'],
   ['Types', '/build/types'],
+  ['Templates', '/build/templates'],
   ['Listings', '/build/listings'],
   ['Addresses', '/build/addresses'],
   ['Media', '/build/media'],

@@ -3,7 +3,6 @@
 import { useState } from 'react';
 import type { Clock } from '@/server/queries/clock.ts';
 import type { TypeDetail, TypeOutcome } from '@/server/queries/type.ts';
-import { STAND_INS } from '@/core/design/stand-in.ts';
 import { Tabs } from '@/ui/primitives/tabs.tsx';
 import { entryHref, instantWords } from '../format.ts';
 import { lookingOf } from '../looking.ts';
@@ -14,6 +13,7 @@ import { Panes } from '../panes.tsx';
 import { PreviewFrame } from '../preview-frame.tsx';
 import { ClockLink } from '../shell/clock-link.tsx';
 import { Snippet } from '../snippet.tsx';
+import { SpecimenChoice } from '../specimen-choice.tsx';
 import { useDesignReadOnly } from '../rights.tsx';
 import { useOutcome } from '../use-outcome.ts';
 import { DesignTense, useRelease } from '../use-release.tsx';
@@ -109,51 +109,6 @@ function Lead({ description, from }: { description: string; from: string | null 
         Back to the entry
       </ClockLink>
     </>
-  );
-}
-
-/** Which entry the type is shown for. */
-function SpecimenChoice({
-  specimens,
-  chosen,
-  onChoose,
-}: {
-  specimens: TypeDetail['specimens'];
-  /** Null for what is invented. */
-  chosen: string | null;
-  onChoose: (id: string) => void;
-}) {
-  const all = [
-    ...specimens.map(({ id, name, why }) => ({ id, label: why ? `${name} (${why})` : name })),
-    ...Object.entries(STAND_INS).map(([id, label]) => ({ id, label })),
-  ];
-  const shown = chosen ?? '~usual';
-  const at = all.findIndex((s) => s.id === shown);
-  const stepTo = (i: number): void => onChoose(all.at(i % all.length)!.id);
-  return (
-    <div className="flex h-10 shrink-0 items-center gap-2 border-b border-rule px-6">
-      <label htmlFor="specimen" className="shrink-0 text-muted">
-        Shown for
-      </label>
-      <select
-        id="specimen"
-        className="control !h-7 !w-64 min-w-0"
-        value={shown}
-        onChange={(e) => onChoose(e.target.value)}
-      >
-        {all.map(({ id, label }) => (
-          <option key={id} value={id}>
-            {label}
-          </option>
-        ))}
-      </select>
-      <button type="button" className="button-quiet h-7" onClick={() => stepTo(at - 1)}>
-        Previous
-      </button>
-      <button type="button" className="button-quiet h-7" onClick={() => stepTo(at + 1)}>
-        Next
-      </button>
-    </div>
   );
 }
 

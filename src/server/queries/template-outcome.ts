@@ -1,0 +1,122 @@
+import { mentionsIn } from '@/core/design-edit/mentions.ts';
+import type { Step } from '@/core/design-edit/steps.ts';
+import { partsNamed } from '@/core/design-edit/touches.ts';
+import type { Design, Template } from '@/core/design/spec.ts';
+import type { Issue } from '@/core/issue.ts';
+import type { CompiledSite } from '@/core/site/compile.ts';
+import { render, renderEntry } from '@/core/site/render.ts';
+import { compileTemplates } from '@/core/template/compile.ts';
+import { choosing, choosingList, listingFor } from '@/core/design-edit/choosing.ts';
+import { drawnByBlocks } from '@/core/template/marks.ts';
+import { type Actor, permit } from '../permit.ts';
+import type { Looking } from './clock.ts';
+import { entryName } from './display.ts';
+import { readerSeeing } from './drafts.ts';
+import type { SiteView } from './site-view.ts';
+import { cardHtml, triedOn, whyNoPath } from './tried-on.ts';
+import { withSteps } from './unsaved.ts';
+
+/** A template with unsaved properties, and the entry to try it on; null for a stand-in. */
+export interface TemplateInput {
+  id: string;
+  /** What is unsaved. */
+  steps: Step[];
+  specimen: string | null;
+}
+
+/** What a template, saved or not, makes of one entry, or of a page. */
+export interface TemplateOutcome {
+  issues: Issue[];
+  /** What it is shown for: an entry by name, a path. */
+  shownFor: string;
+  /** The page, or the card in a page of its own, each block between marks; null where there is none. */
+  html: string | null;
+  /** Why there is none. */
+  none: string | null;
+  /** What blocks give, as HTML, by their ids: those that give something. */
+  drawn: Record<string, string>;
+  /** Keys of the type's fields that it does not read. */
+  unused: string[];
+}
+
+/**
+ * The outcome of an edited template as of an instant, as if it were chosen for what it is drawn for.
+ * Null where there is no such template.
+ */
+export function templateOutcome(
+  view: SiteView,
+  actor: Actor,
+  { id, steps, specimen }: TemplateInput,
+  looking: Looking,
+): TemplateOutcome | null {
+  permit(actor, 'read-unpublished', { of: 'part', path: `templates/${id}` });
+  const current = view.editable(looking.at, looking.past)?.site;
+  if (!current?.design.templates.some((t) => t.id === id)) return null;
+  const { site: edited, issues } = withSteps(current, steps);
+  const template = edited.design.templates.find((t) => t.id === id)!;
+  const own = [...choosing(edited.design, template), ...choosingList(edited.design, template)];
+  const { site: chosen } = withSteps(edited, own);
+  const { design, environments } = chosen;
+  const { templates } = compileTemplates(design, environments, template.key);
+  const site = { ...chosen, templates };
+  const shown = template.type
+    ? ofEntry(view, actor, { site, template, specimen }, looking)
+    : ofPage(view, actor, { site, template }, looking);
+  return {
+    issues,
+    ...shown,
+    drawn: Object.fromEntries(drawnByBlocks(shown.html ?? '')),
+    unused: unusedBy(edited.design, template),
+  };
+}
+
+type Shown = Pick<TemplateOutcome, 'shownFor' | 'html' | 'none'>;
+
+/** The page or the card of an entry. */
+function ofEntry(
+  view: SiteView,
+  actor: Actor,
+  { site, template, specimen }: { site: CompiledSite; template: Template; specimen: string | null },
+  { at, seeing }: Looking,
+): Shown {
+  const type = site.typesByKey.get(template.type!)!;
+  const tried = triedOn(view, actor, { site, type, specimen }, { at, seeing });
+  const shownFor = tried.standIn ? 'Stand-in, never published' : entryName(view, tried.id);
+  const { reader, entry, prospect } = tried;
+  if (template.kind === 'card')
+    return { shownFor, html: cardHtml(site, reader, entry, at), none: null };
+  const isNowhere = prospect.path === null;
+  const html = isNowhere ? null : renderEntry(site, reader, entry, at).body;
+  return { shownFor, html, none: isNowhere ? whyNoPath(type, prospect) : null };
+}
+
+/** The page of a listing that has the template, or the page at "/" in the frame. */
+function ofPage(
+  view: SiteView,
+  actor: Actor,
+  { site, template }: { site: CompiledSite; template: Template },
+  { at, seeing }: Looking,
+): Shown {
+  const path = template.kind === 'frame' ? '/' : listingFor(site.design, template)?.address;
+  if (path === undefined)
+    return {
+      shownFor: template.label,
+      html: null,
+      none: 'No listing has an address of its own: this is drawn where one has.',
+    };
+  const reader = readerSeeing(view, { actor, at, seeing }, { site, reader: view.readerOf(site) });
+  return { shownFor: path, html: render(site, reader, { path, at }).body, none: null };
+}
+
+/** Fields of the type that no block of the template reads, by key. */
+function unusedBy(design: Design, template: Template): string[] {
+  const type = design.types.find(({ key }) => key === template.type);
+  if (!type) return [];
+  const own = `templates/${template.id}/`;
+  const read = new Set(
+    mentionsIn(design)
+      .filter(({ part }) => part.startsWith(own))
+      .flatMap((mention) => partsNamed(design, mention)),
+  );
+  return type.fields.flatMap((f) => (read.has(`types/${type.id}/fields/${f.id}`) ? [] : [f.key]));
+}

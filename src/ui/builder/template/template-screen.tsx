@@ -1,0 +1,214 @@
+'use client';
+
+import { type ReactNode, useState } from 'react';
+import type { Issue } from '@/core/issue.ts';
+import type { Clock } from '@/server/queries/clock.ts';
+import type { TemplateDetail } from '@/server/queries/template.ts';
+import type { TemplateOutcome } from '@/server/queries/template-outcome.ts';
+import { DesignFoot } from '../design-foot.tsx';
+import { instantWords } from '../format.ts';
+import { lookingOf } from '../looking.ts';
+import { OnBench } from '../on-bench.tsx';
+import { Panes } from '../panes.tsx';
+import { PreviewFrame } from '../preview-frame.tsx';
+import { reachOf } from '../reach/reach-of.ts';
+import { useDesignReadOnly } from '../rights.tsx';
+import { ClockLink } from '../shell/clock-link.tsx';
+import { SpecimenChoice } from '../specimen-choice.tsx';
+import { useEdits } from '../use-edits.ts';
+import { useOutcome } from '../use-outcome.ts';
+import { DesignTense, useRelease } from '../use-release.tsx';
+import { ChooseIt } from './choose-it.tsx';
+import { BlockPanel } from './block-panel.tsx';
+import { OutlineActions } from './outline-actions.tsx';
+import { OutlineList } from './outline-list.tsx';
+import { type Outline, useOutline } from './use-outline.ts';
+
+interface Props {
+  detail: TemplateDetail;
+  outcome: TemplateOutcome;
+  specimen: string | null;
+  clock: Clock;
+}
+
+/** A template: its blocks as an outline, and the real page of an entry beside them. */
+export function TemplateScreen({ detail, outcome: first, specimen: given, clock }: Props) {
+  const { id } = detail.spec;
+  const edits = useEdits(`templates/${id}`, detail.spec);
+  const { spec, changed, steps } = edits;
+  const [specimen, setSpecimen] = useState(given);
+  const [hovered, setHovered] = useState<string | null>(null);
+  const { outcome, problem } = useOutcome<TemplateOutcome>(
+    'template',
+    { ...lookingOf(clock), id, steps, specimen },
+    first,
+    changed || specimen !== given,
+  );
+  const outline = useOutline(edits, detail.offers);
+  const readOnly = useDesignReadOnly(clock);
+  const release = useRelease({ edits, allowed: !readOnly && outcome.issues.length === 0, clock });
+  const { chosen } = outline;
+  const issues = issuesOf(outcome.issues, spec.key);
+  const ownIssues = chosen ? within(issues, chosen.place) : [];
+  return (
+    <Panes
+      problem={clock.problem}
+      title={spec.label}
+      lead={
+        <>
+          <Lead detail={detail} />
+          {!readOnly && !changed && <ChooseIt detail={detail} attempt={release.attempt} />}
+        </>
+      }
+      actions={release.buttons}
+      settings={
+        <Blocks {...{ detail, outline, outcome, issues, ownIssues, readOnly }} onHover={setHovered}>
+          <OnBench lines={detail.onBench} />
+          <DesignTense clock={clock} changed={changed} />
+        </Blocks>
+      }
+      foot={
+        <DesignFoot
+          {...{ release, clock }}
+          mend={outcome.issues.filter(
+            (issue) => !ownIssues.some((own) => own.message === issue.message),
+          )}
+          reach={reachOf(clock, steps, outcome.issues)}
+        />
+      }
+      outcome={
+        <>
+          {detail.type && (
+            <SpecimenChoice specimens={detail.specimens} chosen={specimen} onChoose={setSpecimen} />
+          )}
+          <Shown
+            {...{ outcome, clock, changed, problem }}
+            marked={hovered ?? chosen?.block?.id ?? null}
+            onOver={setHovered}
+            onPress={outline.choose}
+          />
+        </>
+      }
+    />
+  );
+}
+
+/** The outline, and below it the settings of the block that is chosen. */
+function Blocks({
+  detail,
+  outline,
+  outcome,
+  issues,
+  ownIssues,
+  readOnly,
+  onHover,
+  children,
+}: {
+  detail: TemplateDetail;
+  outline: Outline;
+  outcome: TemplateOutcome;
+  /** Of the template, by their places; and of the chosen block, by its properties. */
+  issues: readonly Issue[];
+  ownIssues: readonly Issue[];
+  readOnly: boolean;
+  onHover: (id: string | null) => void;
+  children: ReactNode;
+}) {
+  const { chosen } = outline;
+  return (
+    <div className="flex flex-col gap-3">
+      {children}
+      {!readOnly && <OutlineActions {...{ outline, detail }} unused={outcome.unused} />}
+      <OutlineList
+        {...{ outline, readOnly, onHover }}
+        offers={detail.offers}
+        drawn={outcome.drawn}
+        wrong={issues.map(({ path = '' }) => path)}
+      />
+      {chosen ? (
+        <BlockPanel
+          key={chosen.block!.id}
+          {...detail}
+          {...{ readOnly }}
+          line={chosen}
+          given={outcome.drawn[chosen.block!.id!]}
+          issues={ownIssues}
+          onChange={(block) => outline.change(block.id!, block)}
+        />
+      ) : (
+        <p className="text-muted">
+          Choose a block, here or on the page, to see what it is bound to.
+        </p>
+      )}
+    </div>
+  );
+}
+
+/** What the template reads, and where it is chosen. */
+function Lead({ detail: { spec, type, uses } }: { detail: TemplateDetail }) {
+  const kind = { page: 'Page', card: 'Card', frame: 'Frame' }[spec.kind];
+  return (
+    <>
+      {`${kind}${type ? ` of ${type.label}` : ''} · `}
+      {uses.length === 0 ? 'chosen nowhere' : 'chosen for '}
+      {uses.map(({ words, href }, i) => (
+        <span key={href}>
+          {i > 0 && ', '}
+          <ClockLink className="underline" href={href}>
+            {words}
+          </ClockLink>
+        </span>
+      ))}
+    </>
+  );
+}
+
+/** The page or the card, with the block that is at hand marked in it. */
+function Shown({
+  outcome: { html, none, shownFor },
+  clock,
+  changed,
+  problem,
+  marked,
+  onOver,
+  onPress,
+}: {
+  outcome: TemplateOutcome;
+  clock: Clock;
+  changed: boolean;
+  problem: string | null;
+  marked: string | null;
+  onOver: (id: string | null) => void;
+  onPress: (id: string) => void;
+}) {
+  const when = clock.tense === 'now' ? 'now' : instantWords(clock.at, clock.zone, clock.now);
+  if (html === null) return <p className="p-6 text-muted">{none}</p>;
+  return (
+    <PreviewFrame
+      html={html}
+      title="Page"
+      first={problem ?? `${shownFor} · ${when}${changed ? ' · with unsaved blocks' : ''}`}
+      at={clock.at}
+      marked={marked}
+      onBlock={(told) => ('over' in told ? onOver(told.over) : onPress(told.pressed))}
+    />
+  );
+}
+
+/** Issues of the template itself, by their places within it. */
+function issuesOf(issues: readonly Issue[], key: string): Issue[] {
+  const start = `templates/${key}/`;
+  return issues
+    .filter(({ path = '' }) => path.startsWith(start))
+    .map((issue) => ({ ...issue, path: issue.path!.slice(start.length) }));
+}
+
+/** Issues of one block, by its properties; those of blocks within it are theirs. */
+function within(issues: readonly Issue[], place: string): Issue[] {
+  return issues.flatMap((issue) => {
+    const { path = '' } = issue;
+    if (!path.startsWith(`${place}/`)) return [];
+    const rest = path.slice(place.length + 1);
+    return /^(blocks|columns\/\d+)\/\d+\//.test(rest) ? [] : [{ ...issue, path: rest }];
+  });
+}
