@@ -17,6 +17,7 @@ const VIEWS: [string, string][] = [
   ['entry-later', `/build/content/lighthouse-carrot?at=${later}`],
   ['types', '/build/types'],
   ['type', '/build/types/variety'],
+  ['template', '/build/templates/variety-page'],
   ['listing', '/build/listings/sow-this-month'],
   ['left-out', '/build/listings/sow-this-month'],
   ['picks', '/build/listings/picks/shelf'],
@@ -59,6 +60,8 @@ try {
     if (name === 'types') await browser.findElement(By.id('outline')).sendKeys(OUTLINE);
     if (name === 'type')
       await browser.findElement(By.xpath('//button[starts-with(., "Fields")]')).click();
+    if (name === 'template')
+      await browser.findElement(By.xpath('//*[@role="treeitem"][contains(., "Months")]')).click();
     await browser.sleep(600);
     await picture(browser, `docs/screenshots/${name}.png`);
   }

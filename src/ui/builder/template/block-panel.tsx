@@ -1,6 +1,7 @@
 'use client';
 
 import type { Block } from '@/core/design/block.ts';
+import { blocksWithin } from '@/core/design/block-ids.ts';
 import type { Issue } from '@/core/issue.ts';
 import type { OutlineLine } from '@/core/template/block-tree.ts';
 import { Line, Result } from '@/ui/primitives/line.tsx';
@@ -33,17 +34,25 @@ export function BlockPanel({ line, given, issues, readOnly, onChange, ...choices
       <h2>{offer.label}</h2>
       <p className="mb-1 text-note text-muted">{offer.doc}</p>
       {offer.panel
-        .filter(({ control }) => control !== 'blocks')
+        .filter(({ control, many }) => control !== 'blocks' || many)
         .map((property) => {
           const id = `block-${property.name}`;
           return (
             <Line key={property.name} label={property.label} htmlFor={id}>
-              <PropertyControl
-                {...{ id, property, readOnly, block: offer.block, ...choices }}
-                value={block[property.name]}
-                issues={ownOf(property.name)}
-                onChange={(value) => set(property.name, value)}
-              />
+              {property.control === 'blocks' ? (
+                <ListCount
+                  {...{ id, readOnly }}
+                  lists={(block[property.name] ?? []) as Block[][]}
+                  onChange={(lists) => set(property.name, lists)}
+                />
+              ) : (
+                <PropertyControl
+                  {...{ id, property, readOnly, block: offer.block, ...choices }}
+                  value={block[property.name]}
+                  issues={ownOf(property.name)}
+                  onChange={(value) => set(property.name, value)}
+                />
+              )}
             </Line>
           );
         })}
@@ -51,7 +60,9 @@ export function BlockPanel({ line, given, issues, readOnly, onChange, ...choices
         <Result>
           {given === undefined ? (
             <span className="text-muted">
-              Nothing here: what it reads is blank, or leads to nothing that is live.
+              {holdsNothing(line)
+                ? 'Nothing: there are no blocks in it yet.'
+                : 'Nothing here: what it reads is blank, or leads to nothing that is live.'}
             </span>
           ) : (
             wordsOfHtml(given)
@@ -60,4 +71,46 @@ export function BlockPanel({ line, given, issues, readOnly, onChange, ...choices
       </div>
     </section>
   );
+}
+
+const MOST_LISTS = 6;
+
+/** How many lists stand side by side; what stood in one that goes comes behind the one before. */
+function ListCount({
+  id,
+  lists,
+  readOnly,
+  onChange,
+}: {
+  id: string;
+  lists: Block[][];
+  readOnly: boolean;
+  onChange: (lists: Block[][]) => void;
+}) {
+  const change = (count: number): void => {
+    const more = Array.from({ length: Math.max(0, count - lists.length) }, (): Block[] => []);
+    const kept = [...lists.slice(0, count), ...more];
+    const gone = lists.slice(count).flat();
+    onChange(kept.map((list, i) => (i === count - 1 ? [...list, ...gone] : list)));
+  };
+  return (
+    <select
+      id={id}
+      className="control !w-28"
+      disabled={readOnly}
+      value={lists.length}
+      onChange={(e) => change(Number(e.target.value))}
+    >
+      {Array.from({ length: MOST_LISTS }, (_, i) => (
+        <option key={i} value={i + 1}>
+          {i + 1}
+        </option>
+      ))}
+    </select>
+  );
+}
+
+function holdsNothing({ block }: OutlineLine): boolean {
+  const inner = [block!.blocks, block!.columns].find(Array.isArray) as unknown[] | undefined;
+  return inner !== undefined && [...blocksWithin(inner)].length === 0;
 }

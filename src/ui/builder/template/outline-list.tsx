@@ -1,9 +1,12 @@
 'use client';
 
+import { DndContext, type DragEndEvent, PointerSensor, useSensor, useSensors } from '@dnd-kit/core';
 import { type KeyboardEvent, useRef } from 'react';
-import type { BlockMove, OutlineLine } from '@/core/template/block-tree.ts';
+import type { BlockMove, BlockPlace, OutlineLine } from '@/core/template/block-tree.ts';
 import type { BlockOffer } from '@/core/template/offers.ts';
+import { SILENT } from '@/ui/primitives/drag.ts';
 import { blockWords } from './block-words.ts';
+import { ListRow, OutlineRow } from './outline-row.tsx';
 import type { Outline } from './use-outline.ts';
 
 interface Props {
@@ -24,74 +27,71 @@ const MOVES: Record<string, BlockMove> = {
   ArrowRight: 'in',
 };
 
-/** The blocks of a template as a tree, walked by arrows and moved by Alt with them. */
+/** The blocks of a template as a tree: walked by arrows, moved by Alt with them or by dragging. */
 export function OutlineList({ outline, offers, drawn, wrong, readOnly, onHover }: Props) {
   const list = useRef<HTMLUListElement>(null);
+  const sensors = useSensors(useSensor(PointerSensor, { activationConstraint: { distance: 4 } }));
   const { lines, chosen, choose } = outline;
   const blocks = lines.filter(({ block }) => block);
-  const first = chosen?.block?.id ?? blocks[0]?.block?.id;
-  const press = (event: KeyboardEvent, { block }: OutlineLine): void => {
-    const id = block!.id!;
+  const entry = chosen?.block?.id ?? blocks[0]?.block?.id;
+  const press = (event: KeyboardEvent, id: string): void => {
     const move = MOVES[event.key];
     if (event.altKey && move && !readOnly) outline.move(id, move);
     else if (event.key === 'Delete' && !readOnly) outline.remove(id);
     else if (event.key === 'Enter' || event.key === ' ') choose(id);
     else if (move === 'up' || move === 'down') {
-      const at = blocks.findIndex((line) => line.block?.id === id);
-      const next = blocks[at + (move === 'up' ? -1 : 1)];
-      if (!next) return;
-      choose(next.block!.id!);
-      list.current?.querySelector<HTMLElement>(`[data-id="${next.block!.id}"]`)?.focus();
+      const at = blocks.findIndex(({ block }) => block?.id === id);
+      const next = blocks[at + (move === 'up' ? -1 : 1)]?.block?.id;
+      if (next === undefined) return;
+      choose(next);
+      list.current?.querySelector<HTMLElement>(`[data-id="${CSS.escape(next)}"]`)?.focus();
     } else return;
     event.preventDefault();
   };
+  const noteOf = ({ block, place }: OutlineLine): { words: string; isWrong: boolean } | null => {
+    if (wrong.some((at) => at.startsWith(`${place}/`))) return { words: 'to mend', isWrong: true };
+    const isDrawn = drawn[block!.id!] !== undefined;
+    return isDrawn ? null : { words: 'gives nothing', isWrong: false };
+  };
+  const drop = (event: DragEndEvent): void => {
+    const to = placeOf(event, lines);
+    if (to) outline.moveTo(String(event.active.id), to);
+  };
   return (
-    <ul role="tree" aria-label="Blocks" ref={list} onMouseLeave={() => onHover(null)}>
-      {lines.map((line) => {
-        const { block, depth, list: path, place } = line;
-        const indent = { paddingLeft: 8 + depth * 16 };
-        if (!block)
+    <DndContext accessibility={SILENT} sensors={sensors} onDragEnd={drop}>
+      <ul role="tree" aria-label="Blocks" ref={list} onMouseLeave={() => onHover(null)}>
+        {lines.map((line) => {
+          const id = line.block?.id;
+          if (id === undefined)
+            return <ListRow key={`list ${line.list}`} {...{ line, readOnly }} />;
           return (
-            <li key={path} role="none" style={indent} className="pt-1.5 text-note text-muted">
-              {emptyWords(line)}
-            </li>
+            <OutlineRow
+              key={id}
+              {...{ line, readOnly }}
+              {...blockWords(line.block!, offers)}
+              note={noteOf(line)}
+              isChosen={chosen?.block?.id === id}
+              isEntry={id === entry}
+              onChoose={() => choose(id)}
+              onHover={() => onHover(id)}
+              onKey={(event) => press(event, id)}
+            />
           );
-        const id = block.id!;
-        const isChosen = chosen?.block?.id === id;
-        const isWrong = wrong.some((at) => at === place || at.startsWith(`${place}/`));
-        const { kind, words } = blockWords(block, offers);
-        return (
-          <li
-            key={id}
-            data-id={id}
-            role="treeitem"
-            aria-level={depth + 1}
-            aria-selected={isChosen}
-            tabIndex={id === first ? 0 : -1}
-            style={indent}
-            className={`flex h-7 cursor-pointer items-center gap-2 border-t border-rule pr-2 ${isChosen ? 'ticked-line' : 'hover:bg-hover'}`}
-            onClick={() => choose(id)}
-            onKeyDown={(event) => press(event, line)}
-            onMouseEnter={() => onHover(id)}
-          >
-            <span className="shrink-0 font-[550]">{kind}</span>
-            <span className="min-w-0 flex-1 truncate font-mono text-note text-muted">{words}</span>
-            {isWrong ? (
-              <span className="shrink-0 text-note text-alarm">to mend</span>
-            ) : (
-              drawn[id] === undefined && (
-                <span className="shrink-0 text-note text-muted">gives nothing</span>
-              )
-            )}
-          </li>
-        );
-      })}
-    </ul>
+        })}
+      </ul>
+    </DndContext>
   );
 }
 
-function emptyWords({ column, depth, count }: OutlineLine): string {
-  const nothing = depth === 0 ? 'No blocks yet.' : 'Nothing in it yet.';
-  if (column === null) return nothing;
-  return count === 0 ? `Column ${column}: nothing in it yet` : `Column ${column}`;
+/** Where something is dropped: before or behind a block, by which half it is over, or in a list. */
+function placeOf({ active, over }: DragEndEvent, lines: readonly OutlineLine[]): BlockPlace | null {
+  if (!over || over.id === active.id) return null;
+  const line = lines.find(({ block, list }) => (block ? block.id : list) === over.id);
+  if (!line) return null;
+  const { list, index, block } = line;
+  if (!block) return { list, index: 0 };
+  const dragged = active.rect.current.translated;
+  const isBelow =
+    dragged !== null && dragged.top + dragged.height / 2 > over.rect.top + over.rect.height / 2;
+  return { list, index: isBelow ? index + 1 : index };
 }

@@ -189,6 +189,14 @@ function templateLink(
           readOnly={readOnly}
           onChange={(v) => onChange(setOrDrop(spec, key, v))}
         />
+        <p className="mt-1 text-note">
+          <ClockLink
+            className="link underline"
+            href={spec[key] === undefined ? '/build/templates' : `/build/templates/${spec[key]}`}
+          >
+            {spec[key] === undefined ? 'Make a template' : 'Its blocks'}
+          </ClockLink>
+        </p>
       </Line>
     ),
   };

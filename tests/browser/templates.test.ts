@@ -1,0 +1,109 @@
+import { By, Key, Origin, type WebElement } from 'selenium-webdriver';
+import { expect, test } from 'vitest';
+import {
+  WAIT,
+  browser,
+  clickOn,
+  expectAccessible,
+  inPreview,
+  open,
+  press,
+  pressStarting,
+  publicPage,
+  ready,
+  see,
+  serveBuilder,
+  words,
+  write,
+  writeInto,
+} from '../helpers/builder.ts';
+
+serveBuilder();
+
+const line = (text: string): By =>
+  By.xpath(`//*[@role="treeitem"][contains(normalize-space(), ${JSON.stringify(text)})]`);
+const outline = async (): Promise<string[]> => {
+  const rows = await browser.findElements(By.css('[role="treeitem"]'));
+  return Promise.all(rows.map(async (row) => (await row.getText()).replace(/\s+/g, ' ')));
+};
+const placeOf = async (text: string): Promise<number> =>
+  (await outline()).findIndex((row) => row.includes(text));
+const moved = (text: string, to: number): Promise<unknown> =>
+  browser.wait(async () => (await placeOf(text)) === to, WAIT, `waiting for ${text} at ${to}`);
+const menu = (text: string): Promise<void> =>
+  clickOn(By.xpath(`//*[@role="menuitem"][contains(., ${JSON.stringify(text)})]`));
+
+test('blocks are bound, moved by keys, wrapped, taken back, and kept; what is wrong is told there', async () => {
+  await open('/build/templates/variety-page');
+  await see('Page of Variety');
+  await clickOn(line('{latinName}'));
+  await write('block-text', 'Known as {latinNam}');
+  await see('to mend');
+  await see('Did you mean "latinName"?');
+  await expectAccessible();
+  await write('block-text', 'Known as {latinName}');
+  await inPreview('Known as ');
+  const at = await placeOf('Known as');
+  const row = await ready(line('Known as'));
+  await row.sendKeys(Key.chord(Key.ALT, Key.ARROW_UP));
+  await moved('Known as', at - 1);
+  await press('Wrap in a group');
+  await moved('Known as', at);
+  await press('Undo');
+  await moved('Known as', at - 1);
+  await press('Add …');
+  await see('stands here already');
+  await menu('Link');
+  await moved('Link', at);
+  await press('Delete');
+  await browser.wait(async () => (await placeOf('Link')) < 0, WAIT);
+  await see('pages look otherwise');
+  await press('Keep on the bench');
+  await see('On the bench:');
+  expect(await publicPage('/varieties')).not.toContain('Known as');
+});
+
+test('a block is found by pressing it on the page, and dragged to another place', async () => {
+  await open('/build/templates/grower-page');
+  const frame = await browser.wait(
+    async () => (await browser.findElements(By.css('iframe[src]')))[0],
+    WAIT,
+  );
+  await inPreview('Grower');
+  await browser.switchTo().frame(frame!);
+  await browser.executeScript(`document.querySelector('h1').click()`);
+  await browser.switchTo().defaultContent();
+  await ready(By.css('[role="treeitem"][aria-selected="true"]'));
+  expect(await (await ready(By.css('[aria-selected="true"]'))).getText()).toContain('{name}');
+  const before = await outline();
+  const grips = await browser.findElements(By.css('[role="treeitem"] [title^="Drag it"]'));
+  await drag(grips[0]!, grips.at(-1)!);
+  await browser.wait(async () => (await outline())[0] !== before[0], WAIT);
+  expect((await outline()).toSorted()).toEqual(before.toSorted());
+});
+
+/** Drags by small steps, as a hand does. */
+async function drag(from: WebElement, to: WebElement): Promise<void> {
+  const whole = Math.round((await to.getRect()).y - (await from.getRect()).y);
+  const act = browser.actions({ async: true }).move({ origin: from }).press();
+  for (const y of [6, 6, whole - 6, 4])
+    act.move({ origin: Origin.POINTER, x: 1, y, duration: 150 });
+  await act.release().perform();
+}
+
+test('a template is made from the fields of a type, chosen for it and released', async () => {
+  await open('/build/templates');
+  await expectAccessible();
+  await clickOn(By.xpath('//select//option[.="Page of Swap day"]'));
+  await writeInto('Name of the new template', 'Plain swap day');
+  await press('Make it');
+  await see('chosen nowhere');
+  await press('Choose it');
+  await see('chosen for Swap day');
+  await open('/build/bench');
+  await pressStarting('Release ');
+  await press('Release now');
+  await see('Released');
+  await open('/build/templates');
+  expect(await words()).toContain('Plain swap day');
+});
