@@ -98,6 +98,10 @@ test('a template is made from the fields of a type, chosen for it and released',
   await writeInto('Name of the new template', 'Plain swap day');
   await press('Make it');
   await see('chosen nowhere');
+  await press('Take it away');
+  await see('On the bench: template Plain swap day removed');
+  await press('Undo');
+  await see('chosen nowhere');
   await press('Choose it');
   await see('chosen for Swap day');
   await open('/build/bench');

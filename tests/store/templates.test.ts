@@ -87,6 +87,10 @@ describe('a template', () => {
     const { templates, types } = templatesDetail(seeds.view, ANN, LOOKING)!;
     const uses = Object.fromEntries(templates.map((t) => [t.key, t.uses.map((u) => u.words)]));
     expect(uses).toMatchObject({ 'seed-page': ['Seed'], other: [], card: [] });
+    const detail = (key: string) => templateDetail(seeds.view, ANN, key, LOOKING)!;
+    expect(detail('seed-page')).toMatchObject({ choosing: [], removal: null });
+    expect(detail('other').removal).toMatchObject({ do: 'remove', part: 'templates/other' });
+    expect(detail('other').choosing).toMatchObject([{ part: 'types/seed', now: 'other' }]);
     expect(types.find(({ key }) => key === 'seed')!.page[0]).toMatchObject({ block: 'heading' });
   });
 });

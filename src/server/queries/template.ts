@@ -1,6 +1,7 @@
 import type { Block } from '@/core/design/block.ts';
 import type { ContentType, Design, Template } from '@/core/design/spec.ts';
 import { choosing } from '@/core/design-edit/choosing.ts';
+import { removalOf } from '@/core/design-edit/removal.ts';
 import type { Step } from '@/core/design-edit/steps.ts';
 import { automaticCard, automaticPage } from '@/core/template/automatic.ts';
 import { type BlockOffer, blockOffers, fieldBlocks } from '@/core/template/offers.ts';
@@ -80,6 +81,8 @@ export interface TemplateDetail {
   uses: TemplateUse[];
   /** Steps that have it chosen for all of its type, or for the site; none where it is. */
   choosing: Step[];
+  /** Takes it away; null where something has chosen it. */
+  removal: Step | null;
   /** What the bench holds of it, a sentence each. */
   onBench: string[];
 }
@@ -96,6 +99,7 @@ export function templateDetail(
   const spec = site?.design.templates.find((t) => t.key === key);
   if (!site || !spec) return null;
   const { design, environments } = site;
+  const uses = usesOf(design, spec);
   const type = site.typesByKey.get(spec.type ?? '') ?? null;
   const named = <T extends { key: string; label: string }>(list: readonly T[]) =>
     list.map(({ key: own, label }) => ({ key: own, label }));
@@ -108,8 +112,9 @@ export function templateDetail(
     picks: named(design.picks),
     cards: named(design.templates.filter(({ kind }) => kind === 'card')),
     specimens: type ? specimensOf(view, type, at) : [],
-    uses: usesOf(design, spec),
+    uses,
     choosing: choosing(design, spec),
+    removal: uses.length === 0 ? removalOf(design, `templates/${spec.id}`) : null,
     onBench: past ? [] : sentencesAbout(view, `templates/${spec.id}`, at),
   };
 }

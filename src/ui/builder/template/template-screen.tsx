@@ -5,6 +5,7 @@ import type { Issue } from '@/core/issue.ts';
 import type { Clock } from '@/server/queries/clock.ts';
 import type { TemplateDetail } from '@/server/queries/template.ts';
 import type { TemplateOutcome } from '@/server/queries/template-outcome.ts';
+import { Line } from '@/ui/primitives/line.tsx';
 import { DesignFoot } from '../design-foot.tsx';
 import { instantWords } from '../format.ts';
 import { lookingOf } from '../looking.ts';
@@ -18,11 +19,11 @@ import { SpecimenChoice } from '../specimen-choice.tsx';
 import { useEdits } from '../use-edits.ts';
 import { useOutcome } from '../use-outcome.ts';
 import { DesignTense, useRelease } from '../use-release.tsx';
-import { ChooseIt } from './choose-it.tsx';
 import { BlockPanel } from './block-panel.tsx';
 import { OutlineActions } from './outline-actions.tsx';
 import { OutlineList } from './outline-list.tsx';
 import { type Outline, useOutline } from './use-outline.ts';
+import { WholeTemplate } from './whole-template.tsx';
 
 interface Props {
   detail: TemplateDetail;
@@ -46,7 +47,11 @@ export function TemplateScreen({ detail, outcome: first, specimen: given, clock 
   );
   const outline = useOutline(edits, detail.offers);
   const readOnly = useDesignReadOnly(clock);
-  const release = useRelease({ edits, allowed: !readOnly && outcome.issues.length === 0, clock });
+  const release = useRelease({
+    edits,
+    allowed: !readOnly && outcome.issues.length === 0 && spec.label !== '',
+    clock,
+  });
   const { chosen } = outline;
   const issues = issuesOf(outcome.issues, spec.key);
   const ownIssues = chosen ? within(issues, chosen.place) : [];
@@ -57,7 +62,7 @@ export function TemplateScreen({ detail, outcome: first, specimen: given, clock 
       lead={
         <>
           <Lead detail={detail} />
-          {!readOnly && !changed && <ChooseIt detail={detail} attempt={release.attempt} />}
+          {!readOnly && !changed && <WholeTemplate detail={detail} attempt={release.attempt} />}
         </>
       }
       actions={release.buttons}
@@ -65,6 +70,16 @@ export function TemplateScreen({ detail, outcome: first, specimen: given, clock 
         <Blocks {...{ detail, outline, outcome, issues, ownIssues, readOnly }} onHover={setHovered}>
           <OnBench lines={detail.onBench} />
           <DesignTense clock={clock} changed={changed} />
+          <Line label="Name" htmlFor="template-label">
+            <input
+              id="template-label"
+              className="control max-w-[320px]"
+              maxLength={200}
+              readOnly={readOnly}
+              value={spec.label}
+              onChange={(e) => edits.change({ ...spec, label: e.target.value })}
+            />
+          </Line>
         </Blocks>
       }
       foot={
