@@ -204,7 +204,7 @@ export const TEMPLATES: Record<string, unknown> = {
     kind: 'page',
     type: 'page',
     blocks: [
-      { block: 'link', to: '{within.path}', text: '[← {within.title}]', style: 'up' },
+      { block: 'breadcrumbs', field: 'parent', home: 'Marrowdale' },
       { block: 'heading', text: '{title}', level: 1 },
       { block: 'richText', field: 'body' },
     ],

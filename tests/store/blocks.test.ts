@@ -31,6 +31,7 @@ const DESIGN = {
       { key: 'photo', kind: 'media' },
       { key: 'traits', kind: 'tags', set: 'traits' },
       { key: 'friends', kind: 'reference', types: ['seed'], many: true },
+      { key: 'friend', kind: 'reference', types: ['seed'] },
       {
         key: 'rowers',
         kind: 'group',
@@ -70,6 +71,7 @@ const DESIGN = {
       photo: 'pea.png',
       traits: ['early'],
       friends: ['red'],
+      friend: 'red',
       rowers: [{ name: 'Ann', seat: 1 }, { name: 'Bo' }],
     },
     { entry: { id: 'red', ...live }, title: 'Red bean' },

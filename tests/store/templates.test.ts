@@ -3,7 +3,7 @@ import { templateDetail, templatesDetail } from '@/server/queries/template.ts';
 import { templateOutcome } from '@/server/queries/template-outcome.ts';
 import { typeOutcome } from '@/server/queries/type.ts';
 import { FILES, NOW, ANN, site } from '../helpers/seeds.ts';
-import type { TestSite } from '../helpers/folder.ts';
+import { SITE, type TestSite } from '../helpers/folder.ts';
 
 const LOOKING = { at: NOW, past: false, seeing: 'published' as const };
 const page = {
@@ -40,6 +40,61 @@ const seedSite = (): Promise<TestSite> =>
 const unmarked = (html: string | null): string => (html ?? '').replace(/<!--.*?-->/g, '');
 const outcome = ({ view }: TestSite, id: string, more: object = {}) =>
   templateOutcome(view, ANN, { id, steps: [], specimen: 'pea', ...more }, LOOKING)!;
+
+test('breadcrumbs lead up by references and by categories, as far as what is above is live', async () => {
+  const live = { saved: '2026-01-01', live: '2026-01-01' };
+  const { view, issues } = await site({
+    'site.yaml': SITE,
+    'subjects/kinds.yaml': {
+      key: 'kinds',
+      kind: 'tree',
+      subjects: [{ key: 'water', name: 'Water & wind', below: [{ key: 'row', name: 'Rowing' }] }],
+    },
+    'types/page.json': {
+      key: 'page',
+      address: '/{title}',
+      template: 'page',
+      fields: [
+        { key: 'title', kind: 'text' },
+        { key: 'above', kind: 'reference', types: ['page'] },
+        { key: 'kind', kind: 'category', set: 'kinds' },
+      ],
+    },
+    'listings/row.json': {
+      key: 'row',
+      type: 'page',
+      address: '/rowing',
+      where: { field: 'kind', op: 'is', value: 'row' },
+    },
+    'templates/page.json': {
+      key: 'page',
+      kind: 'page',
+      type: 'page',
+      blocks: [
+        { block: 'breadcrumbs', field: 'above', home: 'Home' },
+        { block: 'breadcrumbs', field: 'kind' },
+      ],
+    },
+    'entries/page.json': [
+      { entry: { id: 'a', ...live }, title: 'Top' },
+      { entry: { id: 'b', ...live }, title: 'Mid <b>', above: 'a' },
+      { entry: { id: 'c', ...live }, title: 'Low', above: 'b', kind: 'row' },
+      { entry: { id: 'd', ...live, live: '2026-01-01/2026-02-01' }, title: 'Gone', above: 'a' },
+      { entry: { id: 'e', ...live }, title: 'Stray', above: 'd' },
+      { entry: { id: 'f', ...live }, title: 'Ring', above: 'f' },
+    ],
+  });
+  expect(issues).toEqual([]);
+  const crumbs = (path: string): string[] =>
+    [...view.render(path, NOW)!.body.matchAll(/<nav class="breadcrumbs".*?<ol>(.*?)<\/ol>/g)].map(
+      ([, list]) => list!.replace(/<\/li><li[^>]*>/g, ' / ').replace(/<\/?li[^>]*>/g, ''),
+    );
+  expect(crumbs('/low')).toEqual([
+    '<a href="/">Home</a> / <a href="/top">Top</a> / <a href="/mid-b">Mid &lt;b&gt;</a> / Low',
+    'Water &amp; wind / <a href="/rowing">Rowing</a> / Low',
+  ]);
+  for (const path of ['/top', '/stray', '/ring']) expect([path, crumbs(path)]).toEqual([path, []]);
+});
 
 describe('a template', () => {
   test('is shown as the real page, with what each block gives, and what no block reads', async () => {

@@ -36,7 +36,8 @@ blockquote { margin: 0 0 16px; padding-left: 16px; border-left: 3px solid var(--
 .field-sheet dd { margin: 0; }
 .items table { border-collapse: collapse; margin: 0 0 16px; }
 .items th, .items td { text-align: left; padding: 4px 24px 4px 0; vertical-align: top; }
-.subjects ul, .page-links ul { display: flex; flex-wrap: wrap; gap: 8px 16px; margin: 0 0 16px; padding: 0; list-style: none; }
+.subjects ul, .page-links ul, .breadcrumbs ol { display: flex; flex-wrap: wrap; gap: 8px 16px; margin: 0 0 16px; padding: 0; list-style: none; }
+.breadcrumbs li + li::before { content: "/"; margin-right: 16px; color: GrayText; }
 .page-links [aria-current] { font-weight: 700; text-decoration: none; }
 .months { display: grid; grid-template-columns: repeat(12, 1fr); gap: 2px; max-width: 360px; margin-bottom: 16px; }
 .months i { height: 12px; background: var(--line); }

@@ -13,6 +13,7 @@ export interface PublicWords {
   badRequestText: string;
   moved: string;
   newest: string;
+  here: string;
 }
 
 const en: PublicWords = {
@@ -29,6 +30,7 @@ const en: PublicWords = {
   badRequestText: 'This address cannot be read.',
   moved: 'This page has moved to',
   newest: 'Newest pages',
+  here: 'You are here',
 };
 
 const de: PublicWords = {
@@ -45,6 +47,7 @@ const de: PublicWords = {
   badRequestText: 'Diese Adresse ist nicht lesbar.',
   moved: 'Diese Seite steht jetzt unter',
   newest: 'Neueste Seiten',
+  here: 'Sie sind hier',
 };
 
 const BY_LANGUAGE: Record<string, PublicWords> = { en, de };

@@ -1,4 +1,5 @@
 import type { BlockKind } from '../definition.ts';
+import { breadcrumbs } from './breadcrumbs.ts';
 import { byline } from './byline.ts';
 import { cards } from './cards.ts';
 import { columns } from './columns.ts';
@@ -26,6 +27,7 @@ export const BLOCKS: readonly BlockKind[] = [
   picture,
   date,
   byline,
+  breadcrumbs,
   link,
   subjects,
   fieldSheet,
