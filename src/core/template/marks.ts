@@ -5,7 +5,8 @@ import type { Render } from './context.ts';
  * stands in them as a comment takes it (WHATWG HTML, 13.1.6).
  */
 export function marked(id: string, render: Render): Render {
-  const name = encodeURIComponent(id).replaceAll('-', '%2D');
+  const whole = id.replace(/\p{Surrogate}/gu, '\uFFFD'); // halves of a character have no bytes
+  const name = encodeURIComponent(whole).replaceAll('-', '%2D');
   return (scope) => {
     const html = render(scope);
     return html === '' ? '' : `<!--block ${name}-->${html}<!--/block ${name}-->`;

@@ -89,4 +89,5 @@ test('marks name what blocks draw, whatever their ids, and draw nothing where th
     });
   }
   expect(marked('b1', () => '')(scope)).toBe('');
+  expect(marked('\ud800', () => 'x')(scope)).toContain('x');
 });
