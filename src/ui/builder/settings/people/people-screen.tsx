@@ -1,7 +1,7 @@
 'use client';
 
 import { useState } from 'react';
-import { ROLES } from '@/core/design/roles.ts';
+import { type GivenRole, ROLES } from '@/core/design/roles.ts';
 import type { Account } from '@/server/db/people.ts';
 import type { PeopleAnswer } from '@/server/process/accounts.ts';
 import { Issues, SaidLine } from '@/ui/primitives/issues.tsx';
@@ -58,7 +58,7 @@ function LetIn({
   attempts: Attempts;
   onLink: (given: PeopleAnswer) => void;
 }) {
-  const [role, setRole] = useState<Account['role']>('editor');
+  const [role, setRole] = useState<GivenRole>('editor');
   return (
     <AddLine
       label="Name of whoever is let in"
@@ -67,7 +67,7 @@ function LetIn({
       busy={busy}
       onAdd={(name) =>
         attempt(
-          () => sendPeople({ do: 'add', name, role: role as 'builder' }),
+          () => sendPeople({ do: 'add', name, role }),
           (done) => {
             onLink(done);
             return { words: `${done.name} may sign in.` };

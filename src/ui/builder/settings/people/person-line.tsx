@@ -1,4 +1,5 @@
 import { useState } from 'react';
+import type { GivenRole } from '@/core/design/roles.ts';
 import type { Account } from '@/server/db/people.ts';
 import type { PeopleAnswer } from '@/server/process/accounts.ts';
 import { Dialog } from '@/ui/primitives/dialog.tsx';
@@ -19,12 +20,12 @@ export function PersonLine({ person, isMe, attempts, onLink }: Props) {
   const { attempt, busy } = attempts;
   const [asking, setAsking] = useState(false);
   const isOwner = id === 'builder';
-  const give = (next: Account['role']): Promise<boolean> =>
+  const give = (next: GivenRole): Promise<boolean> =>
     attempt(
-      () => sendPeople({ do: 'change', id, name, role: next as 'builder' }),
+      () => sendPeople({ do: 'change', id, name, role: next }),
       () => ({
         words: `${name} is ${next} from now on.`,
-        undo: { label: 'Undo', run: () => void give(role) },
+        undo: role === 'visitor' ? undefined : { label: 'Undo', run: () => void give(role) },
       }),
     );
   const link = (): Promise<boolean> =>

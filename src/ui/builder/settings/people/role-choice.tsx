@@ -1,5 +1,4 @@
-import { ROLES } from '@/core/design/roles.ts';
-import type { Account } from '@/server/db/people.ts';
+import { type GivenRole, ROLES, type Role } from '@/core/design/roles.ts';
 
 /** A choice of a role. */
 export function RoleChoice({
@@ -9,9 +8,9 @@ export function RoleChoice({
   onChange,
 }: {
   label: string;
-  role: Account['role'];
+  role: Role;
   disabled: boolean;
-  onChange: (role: Account['role']) => void;
+  onChange: (role: GivenRole) => void;
 }) {
   return (
     <select
@@ -19,7 +18,7 @@ export function RoleChoice({
       aria-label={label}
       value={role}
       disabled={disabled}
-      onChange={(e) => onChange(e.target.value as Account['role'])}
+      onChange={(e) => onChange(e.target.value as GivenRole)}
     >
       {ROLES.map((one) => (
         <option key={one.role} value={one.role}>

@@ -1,0 +1,62 @@
+/**
+ * Runs in the sandbox: shows the page it is sent, keeps the scroll, and tells which link was pressed,
+ * and of pages whose blocks are marked which block the pointer is over.
+ */
+export const SANDBOX_SCRIPT = `
+const tell = (message) => parent.postMessage(message, '*');
+const blocks = new Map();
+const findBlocks = () => {
+  blocks.clear();
+  const begun = [];
+  const walker = document.createTreeWalker(document.body, NodeFilter.SHOW_ELEMENT | NodeFilter.SHOW_COMMENT);
+  for (let node = walker.nextNode(); node; node = walker.nextNode()) {
+    if (node.nodeType === Node.COMMENT_NODE) {
+      const mark = /^(\\/?)block (.+)$/.exec(node.data);
+      if (mark && mark[1] === '') begun.push({ id: decodeURIComponent(mark[2]), parent: node.parentNode });
+      else if (mark) begun.pop();
+    } else
+      for (const { id, parent } of begun)
+        if (node.parentNode === parent) blocks.set(node, id);
+  }
+};
+const blockAt = (target) => {
+  for (let e = target; e instanceof Element; e = e.parentElement) if (blocks.has(e)) return blocks.get(e);
+  return null;
+};
+const mark = (id) => {
+  for (const [element, own] of blocks) element.toggleAttribute('data-marked', own === id);
+};
+let over = null;
+addEventListener('mouseover', (event) => {
+  const next = blockAt(event.target);
+  if (next === over) return;
+  over = next;
+  tell({ over });
+});
+document.documentElement.addEventListener('mouseleave', () => tell({ over: (over = null) }));
+addEventListener('message', (event) => {
+  if (event.source !== parent) return;
+  if (event.data?.marked !== undefined) mark(event.data.marked);
+  if (typeof event.data?.html !== 'string') return;
+  const page = new DOMParser().parseFromString(event.data.html, 'text/html');
+  const style = page.head.querySelector('link[rel=stylesheet]')?.getAttribute('href') ?? '';
+  const own = document.getElementById('unreleased');
+  if (own) own.media = style.includes(own.dataset.key) ? 'all' : 'not all';
+  for (const e of page.body.querySelectorAll('meta, base, link, script, object, embed, iframe')) e.remove();
+  document.documentElement.lang = page.documentElement.lang;
+  const at = [scrollX, scrollY];
+  document.body.replaceChildren(...page.body.childNodes);
+  findBlocks();
+  scrollTo(...at);
+  tell({ height: document.documentElement.scrollHeight });
+});
+addEventListener('click', (event) => {
+  const pressed = blockAt(event.target);
+  if (pressed !== null) tell({ pressed });
+  const link = event.target.closest?.('a[href]');
+  if (!link) return;
+  event.preventDefault();
+  tell({ path: link.getAttribute('href') });
+});
+tell({ ready: true });
+`;
