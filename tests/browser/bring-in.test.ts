@@ -30,6 +30,7 @@ async function zip(files: Record<string, string>): Promise<string> {
 }
 
 async function choose(path: string): Promise<void> {
+  await ready(By.xpath('//label[.="Choose files"]')); // the input is not seen itself
   const input = await browser.wait(
     async () => (await browser.findElements(By.css('input[type=file]')))[1],
     10_000,
