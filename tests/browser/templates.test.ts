@@ -47,6 +47,8 @@ test('blocks are bound, moved by keys, wrapped, taken back, and kept; what is wr
   const row = await ready(line('Known as'));
   await row.sendKeys(Key.chord(Key.ALT, Key.ARROW_UP));
   await moved('Known as', at - 1);
+  const focused = await browser.switchTo().activeElement();
+  expect(await focused.getText()).toContain('Known as');
   await press('Wrap in a group');
   await moved('Known as', at);
   await press('Undo');

@@ -107,6 +107,7 @@ test('the command line lets people in, too, and says what it cannot do', async (
     [['builder', '--role', 'editor'], 'stays a builder'],
     [['nel', '--role', 'owner'], 'Roles are builder and editor'],
     [['Nel Ortiz'], 'An id is'],
+    [['command-line'], 'own'],
   ] as const) {
     const refused = sign(...args);
     expect([refused.code, refused.err]).toEqual([2, expect.stringContaining(words)]);

@@ -3,7 +3,7 @@ import { ROLES } from '@/core/design/roles.ts';
 import { type Result, ok, refused } from '@/core/issue.ts';
 import { freeKey, typeKeyOf } from '@/core/outline/names.ts';
 import { type Account, OWNER, type People } from '../db/people.ts';
-import { type Actor, SITE, permit } from '../permit.ts';
+import { type Actor, COMMAND_LINE, SITE, permit } from '../permit.ts';
 import type { Auth } from './auth.ts';
 
 const name = z
@@ -17,7 +17,8 @@ const role = z.enum(
 );
 const id = z
   .string()
-  .regex(/^[a-z][a-z0-9-]{0,63}$/, 'An id is a letter, then letters a-z, digits and hyphens.');
+  .regex(/^[a-z][a-z0-9-]{0,63}$/, 'An id is a letter, then letters a-z, digits and hyphens.')
+  .refine((own) => own !== COMMAND_LINE.id, 'This id is the command line’s own.');
 
 /** Somebody as they are let in. */
 export const accountSpec = z.strictObject({ id, name, role });
@@ -62,7 +63,7 @@ export async function changePeople(
   const { data } = parsed;
   if (data.do === 'add') {
     // Nobody becomes somebody who was here before.
-    const all = new Set([...people.all().map((one) => one.id), ...known()]);
+    const all = new Set([COMMAND_LINE.id, ...people.all().map((one) => one.id), ...known()]);
     const account = {
       id: freeKey(typeKeyOf(data.name, 'en'), all),
       name: data.name,

@@ -4,6 +4,7 @@ import type { Block } from '@/core/design/block.ts';
 import { blocksWithin } from '@/core/design/block-ids.ts';
 import type { Issue } from '@/core/issue.ts';
 import type { OutlineLine } from '@/core/template/block-tree.ts';
+import type { BlockOffer } from '@/core/template/offers.ts';
 import { Line, Result } from '@/ui/primitives/line.tsx';
 import { PropertyControl, type PropertyChoices } from './property-control.tsx';
 import { wordsOfHtml } from './block-words.ts';
@@ -60,7 +61,7 @@ export function BlockPanel({ line, given, issues, readOnly, onChange, ...choices
         <Result>
           {given === undefined ? (
             <span className="text-muted">
-              {holdsNothing(line)
+              {holdsNothing(block, offer)
                 ? 'Nothing: there are no blocks in it yet.'
                 : 'Nothing here: what it reads is blank, or leads to nothing that is live.'}
             </span>
@@ -110,7 +111,7 @@ function ListCount({
   );
 }
 
-function holdsNothing({ block }: OutlineLine): boolean {
-  const inner = [block!.blocks, block!.columns].find(Array.isArray) as unknown[] | undefined;
-  return inner !== undefined && [...blocksWithin(inner)].length === 0;
+function holdsNothing(block: Block, { panel }: BlockOffer): boolean {
+  const lists = panel.filter(({ control }) => control === 'blocks');
+  return lists.length > 0 && [...blocksWithin(lists.map(({ name }) => block[name]))].length === 0;
 }

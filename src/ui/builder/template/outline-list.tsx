@@ -1,7 +1,7 @@
 'use client';
 
 import { DndContext, type DragEndEvent, PointerSensor, useSensor, useSensors } from '@dnd-kit/core';
-import { type KeyboardEvent, useRef } from 'react';
+import { type KeyboardEvent, useEffect, useRef } from 'react';
 import type { BlockMove, BlockPlace, OutlineLine } from '@/core/template/block-tree.ts';
 import type { BlockOffer } from '@/core/template/offers.ts';
 import { SILENT } from '@/ui/primitives/drag.ts';
@@ -30,22 +30,31 @@ const MOVES: Record<string, BlockMove> = {
 /** The blocks of a template as a tree: walked by arrows, moved by Alt with them or by dragging. */
 export function OutlineList({ outline, offers, drawn, wrong, readOnly, onHover }: Props) {
   const list = useRef<HTMLUListElement>(null);
+  /** Whether the chosen line is to have the focus: keys moved it, or took another one away. */
+  const byKey = useRef(false);
   const sensors = useSensors(useSensor(PointerSensor, { activationConstraint: { distance: 4 } }));
   const { lines, chosen, choose } = outline;
   const blocks = lines.filter(({ block }) => block);
   const entry = chosen?.block?.id ?? blocks[0]?.block?.id;
+  useEffect(() => {
+    if (!byKey.current || entry === undefined) return;
+    byKey.current = false;
+    list.current?.querySelector<HTMLElement>(`[data-id="${CSS.escape(entry)}"]`)?.focus();
+  });
   const press = (event: KeyboardEvent, id: string): void => {
     const move = MOVES[event.key];
-    if (event.altKey && move && !readOnly) outline.move(id, move);
-    else if (event.key === 'Delete' && !readOnly) outline.remove(id);
+    if (event.altKey && move && !readOnly) {
+      choose(id);
+      outline.move(id, move);
+    } else if (event.key === 'Delete' && !readOnly) outline.remove(id);
     else if (event.key === 'Enter' || event.key === ' ') choose(id);
     else if (move === 'up' || move === 'down') {
       const at = blocks.findIndex(({ block }) => block?.id === id);
       const next = blocks[at + (move === 'up' ? -1 : 1)]?.block?.id;
       if (next === undefined) return;
       choose(next);
-      list.current?.querySelector<HTMLElement>(`[data-id="${CSS.escape(next)}"]`)?.focus();
     } else return;
+    byKey.current = true;
     event.preventDefault();
   };
   const noteOf = ({ block, place }: OutlineLine): { words: string; isWrong: boolean } | null => {

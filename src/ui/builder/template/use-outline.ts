@@ -43,21 +43,14 @@ export interface Outline {
 }
 
 /** Keeps the outline of a template over its unsaved changes. */
-export function useOutline(
-  { spec, change: keep, changed }: Edits<Template>,
-  offers: readonly BlockOffer[],
-): Outline {
+export function useOutline(edits: Edits<Template>, offers: readonly BlockOffer[]): Outline {
+  const { spec } = edits;
+  const { write, undo } = useWriting(edits);
   const inner = useMemo(() => innerLists(offers), [offers]);
   const [id, choose] = useState<string | null>(null);
-  const [before, setBefore] = useState<Template[]>([]);
   const lines = outlineOf(spec, inner);
   const lineOf = (own: string): OutlineLine | undefined =>
     lines.find(({ block }) => block?.id === own);
-  const write = (next: Template): void => {
-    if (next === spec) return;
-    setBefore([...before, spec].slice(-MOST_UNDONE));
-    keep(next);
-  };
   const put = (place: BlockPlace, block: Block): void => {
     const own = copyOfBlock(block, newId);
     write(withBlock(spec, inner, place, own));
@@ -76,7 +69,11 @@ export function useOutline(
     lines,
     chosen,
     choose,
-    change: (own, block) => write(withBlockChanged(spec, inner, own, () => block)),
+    change: (own, block) =>
+      write(
+        withBlockChanged(spec, inner, own, () => block),
+        own,
+      ),
     add: (block) => put(placeAfter(chosen, lines), block),
     addTo: put,
     move: (own, move) => {
@@ -102,18 +99,42 @@ export function useOutline(
       choose(next[Math.min(index, next.length - 1)]?.block?.id ?? null);
       write(withoutBlock(spec, inner, own));
     },
-    undo:
-      before.length === 0 || !changed
-        ? null
-        : () => {
-            keep(before.at(-1)!);
-            setBefore(before.slice(0, -1));
-          },
+    undo,
   };
 }
 
 /** How many changes can be taken back one by one. */
 const MOST_UNDONE = 100;
+
+/**
+ * Writes changes, and takes them back one by one: what is written into one block in a row together,
+ * what is saved not at all.
+ */
+function useWriting({ spec, change, changed }: Edits<Template>): {
+  write: (next: Template, within?: string) => void;
+  undo: Outline['undo'];
+} {
+  const [before, setBefore] = useState<Template[]>([]);
+  const [last, setLast] = useState<string | undefined>();
+  const unsaved = changed ? before : [];
+  return {
+    write: (next, within) => {
+      if (next === spec) return;
+      const goesOn = within !== undefined && within === last && unsaved.length > 0;
+      if (!goesOn) setBefore([...unsaved, spec].slice(-MOST_UNDONE));
+      setLast(within);
+      change(next);
+    },
+    undo:
+      unsaved.length === 0
+        ? null
+        : () => {
+            setLast(undefined);
+            change(unsaved.at(-1)!);
+            setBefore(unsaved.slice(0, -1));
+          },
+  };
+}
 
 function innerLists(offers: readonly BlockOffer[]) {
   return new Map(
