@@ -4,7 +4,7 @@ import type { Clock } from '@/server/queries/clock.ts';
 import type { ReachInput } from '@/server/queries/reach.ts';
 import { Issues, SaidLine } from '@/ui/primitives/issues.tsx';
 import { ReachPanel } from './reach/reach-panel.tsx';
-import type { ReleaseParts } from './use-release.tsx';
+import { isOvertaken, type ReleaseParts } from './use-release.tsx';
 
 /** Below a screen of the design: what came of the last save, and what the next one would do. */
 export function DesignFoot({
@@ -26,7 +26,7 @@ export function DesignFoot({
       <SaidLine said={said} />
       <Issues issues={issues} title="Not saved" answers />
       {panel}
-      <Issues issues={mend} title="To mend" />
+      <Issues issues={mend.filter((issue) => !isOvertaken(issue))} title="To mend" />
       {children}
       <ReachPanel input={reach} clock={clock} />
     </>

@@ -13,8 +13,10 @@ import type { Edits } from './use-edits.ts';
 /** What saving a part of the design needs to know. */
 interface Edited {
   edits: Pick<Edits<object>, 'steps' | 'changed' | 'drop' | 'settle' | 'rebase'>;
-  /** False while something is to be mended, or the clock does not stand at now. */
+  /** False while the form itself says what is to be mended, or the clock does not stand at now. */
   allowed: boolean;
+  /** What the outcome finds wrong with them: nothing is saved before it is mended. */
+  found?: Issue[];
   /** What else it does to the site, a line each. */
   reach?: string[];
   clock: Clock;
@@ -36,7 +38,13 @@ export interface ReleaseParts {
  * An edited part of the design is kept on the bench, or released alone at once, after a question
  * that says what that does. Either can be undone.
  */
-export function useRelease({ edits, allowed, reach = [], clock }: Edited): ReleaseParts {
+export function useRelease({
+  edits,
+  allowed,
+  found = [],
+  reach = [],
+  clock,
+}: Edited): ReleaseParts {
   const { busy, issues, said, hush, work, attempt } = useAttempts();
   const [asking, setAsking] = useState<Release | null>(null);
   const edit = { steps: edits.steps };
@@ -85,16 +93,17 @@ export function useRelease({ edits, allowed, reach = [], clock }: Edited): Relea
     <Buttons
       changed={edits.changed}
       busy={busy}
-      allowed={allowed}
+      allowed={allowed && found.length === 0}
       onDrop={after(edits.drop, hush)}
       onKeep={() => void keep()}
       onRelease={() => void tryOut()}
     />
   );
+  const refusals = issues.some(isOvertaken) ? issues : [...issues, ...found.filter(isOvertaken)];
   const panel = (
     <>
       <LongWork work={work} />
-      {issues.some((i) => i.code === 'changed-since') && (
+      {refusals.some(isOvertaken) && (
         <Overtaken onKeep={after(edits.rebase, hush)} onDrop={after(edits.drop, hush)} />
       )}
       {asking && (
@@ -107,8 +116,11 @@ export function useRelease({ edits, allowed, reach = [], clock }: Edited): Relea
       )}
     </>
   );
-  return { issues, said: said?.words === '' ? null : said, buttons, panel, attempt, busy };
+  return { issues: refusals, said: said?.words === '' ? null : said, buttons, panel, attempt, busy };
 }
+
+/** Whether somebody else has changed the same since it was opened. */
+export const isOvertaken = ({ code }: Issue): boolean => code === 'changed-since';
 
 const after =
   (first: () => void, then: () => void): (() => void) =>

@@ -42,7 +42,8 @@ export function SettingsScreen({
   const mayLoad = useMay('load');
   const release = useRelease({
     edits,
-    allowed: !readOnly && outcome.issues.length === 0,
+    allowed: !readOnly,
+    found: outcome.issues,
     clock,
   });
   const when = clock.tense === 'now' ? 'now' : instantWords(clock.at, clock.zone, clock.now);

@@ -54,7 +54,8 @@ export function TypeScreen({
   const readOnly = useDesignReadOnly(clock);
   const release = useRelease({
     edits,
-    allowed: !readOnly && outcome.issues.length === 0,
+    allowed: !readOnly,
+    found: outcome.issues,
     clock,
   });
   const rename = renaming(release.attempt);
