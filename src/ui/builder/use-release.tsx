@@ -46,12 +46,65 @@ export function useRelease({
   clock,
 }: Edited): ReleaseParts {
   const { busy, issues, said, hush, work, attempt } = useAttempts();
+  const { asking, stopAsking, keep, tryOut, release } = useSaving({ edits, clock, attempt, hush });
+  const onDrop = after(edits.drop, hush);
+  const buttons = (
+    <Buttons
+      {...{ busy, onDrop }}
+      changed={edits.changed}
+      allowed={allowed && found.length === 0}
+      onKeep={() => void keep()}
+      onRelease={() => void tryOut()}
+    />
+  );
+  const refusals = issues.some(isOvertaken) ? issues : [...issues, ...found.filter(isOvertaken)];
+  const panel = (
+    <>
+      <LongWork work={work} />
+      {refusals.some(isOvertaken) && (
+        <Overtaken onKeep={after(edits.rebase, hush)} onDrop={onDrop} />
+      )}
+      {asking && (
+        <ReleaseDialog
+          {...{ release: asking, reach }}
+          onClose={stopAsking}
+          onRelease={() => void release()}
+        />
+      )}
+    </>
+  );
+  return {
+    ...{ issues: refusals, buttons, panel, attempt, busy },
+    said: said?.words === '' ? null : said,
+  };
+}
+
+/** What the buttons do, and the question before a release. */
+interface Saving {
+  asking: Release | null;
+  stopAsking: () => void;
+  keep: () => Promise<void>;
+  tryOut: () => Promise<void>;
+  release: () => Promise<void>;
+}
+
+function useSaving({
+  edits,
+  clock,
+  attempt,
+  hush,
+}: Pick<Edited, 'edits' | 'clock'> & Pick<Attempts, 'attempt' | 'hush'>): Saving {
   const [asking, setAsking] = useState<Release | null>(null);
   const edit = { steps: edits.steps };
   const undo = (release: number): Promise<boolean> =>
     attempt(
       (job) => command('undoRelease', { release }, job),
       () => ({ words: 'Taken back: what was released before is released again.' }),
+    );
+  const takeOff = (id: number): Promise<boolean> =>
+    attempt(
+      () => command('discardEdits', { edits: [id] }),
+      () => ({ words: 'Taken off the bench again.' }),
     );
   const keep = async (): Promise<void> => {
     const done = await attempt(
@@ -63,11 +116,6 @@ export function useRelease({
     );
     if (done) edits.settle();
   };
-  const takeOff = (id: number): Promise<boolean> =>
-    attempt(
-      () => command('discardEdits', { edits: [id] }),
-      () => ({ words: 'Taken off the bench again.' }),
-    );
   const tryOut = async (): Promise<void> => {
     hush();
     await attempt(
@@ -89,34 +137,7 @@ export function useRelease({
     );
     if (done) edits.settle();
   };
-  const buttons = (
-    <Buttons
-      changed={edits.changed}
-      busy={busy}
-      allowed={allowed && found.length === 0}
-      onDrop={after(edits.drop, hush)}
-      onKeep={() => void keep()}
-      onRelease={() => void tryOut()}
-    />
-  );
-  const refusals = issues.some(isOvertaken) ? issues : [...issues, ...found.filter(isOvertaken)];
-  const panel = (
-    <>
-      <LongWork work={work} />
-      {refusals.some(isOvertaken) && (
-        <Overtaken onKeep={after(edits.rebase, hush)} onDrop={after(edits.drop, hush)} />
-      )}
-      {asking && (
-        <ReleaseDialog
-          release={asking}
-          reach={reach}
-          onClose={() => setAsking(null)}
-          onRelease={() => void release()}
-        />
-      )}
-    </>
-  );
-  return { issues: refusals, said: said?.words === '' ? null : said, buttons, panel, attempt, busy };
+  return { asking, stopAsking: () => setAsking(null), keep, tryOut, release };
 }
 
 /** Whether somebody else has changed the same since it was opened. */
