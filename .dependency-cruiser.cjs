@@ -72,7 +72,7 @@ module.exports = {
       to: {
         pathNot: [
           '^src/core/',
-          'node_modules/(temporal-polyfill|zod|any-ascii|shiki|@shikijs|diff)/',
+          'node_modules/(temporal-polyfill|zod|any-ascii|shiki|@shikijs|diff|htmlparser2)/',
         ],
       },
     },

@@ -27,6 +27,8 @@ const DESIGN = {
     fields: [
       { key: 'title', kind: 'text' },
       { key: 'story', kind: 'richtext' },
+      { key: 'guide', kind: 'richtext' },
+      { key: 'weight', kind: 'number' },
       { key: 'sow', kind: 'date' },
       { key: 'photo', kind: 'media' },
       { key: 'traits', kind: 'tags', set: 'traits' },
@@ -49,6 +51,7 @@ const DESIGN = {
     type: 'seed',
     where: { field: 'title', op: 'is', value: 'nobody' },
   },
+  'listings/seeds.yaml': { key: 'seeds', type: 'seed', sort: ['title'] },
   'listings/early.yaml': {
     key: 'early',
     type: 'seed',
@@ -67,6 +70,8 @@ const DESIGN = {
       entry: { id: 'blue', author: 'Ann', ...live },
       title: 'Blue pea',
       story: 'Once.',
+      guide: '## Sowing\n\nSoon.\n\n### Depth\n\nDeep.\n\n## Picking\n\nLate.',
+      weight: 1250,
       sow: '2026-03-09',
       photo: 'pea.png',
       traits: ['early'],

@@ -1,10 +1,10 @@
 import type { Block } from '../design/block.ts';
-import { blocksWithin } from '../design/block-ids.ts';
 import { Environments } from '../design/environment.ts';
 import {
   type ConditionSpec,
   type FilterSpec,
   conditionSpecs,
+  filterSpec,
   groupOf as groupOfFilter,
 } from '../design/listing-spec.ts';
 import type { Field } from '../design/field.ts';
@@ -12,7 +12,10 @@ import type { ContentType, Design } from '../design/spec.ts';
 import type { TextFormSpec } from '../design/text-form-spec.ts';
 import type { Environment } from '../pattern/types.ts';
 import { BLOCKS } from '../template/blocks/index.ts';
+import { itemSurroundings } from '../template/blocks/repeat.ts';
+import type { BlockSurroundings } from '../template/context.ts';
 import type { Holds } from '../template/definition.ts';
+import { TreeCompiler } from '../template/tree-compiler.ts';
 import type { PartPath } from './parts.ts';
 
 /** A place in a design where another part is named. */
@@ -20,7 +23,7 @@ export interface Mention {
   part: PartPath;
   /** Path of the property: `seo.title`, `sort.1.field`. */
   property: string;
-  holds: Exclude<Holds, 'inner'> | 'type' | 'set' | 'option' | 'form' | 'style';
+  holds: Exclude<Holds, 'inner' | 'filter'> | 'type' | 'set' | 'option' | 'form' | 'style';
   text: string;
   /** What patterns may name; several where one pattern is read by several types. */
   environments: readonly Environment[];
@@ -189,37 +192,65 @@ function ofListing(
 }
 
 function ofTemplate(
-  { types }: Design,
+  design: Design,
   template: Design['templates'][number],
   environments: Environments,
 ): Mention[] {
-  const type = types.find((t) => t.key === template.type) ?? null;
+  const type = design.types.find((t) => t.key === template.type) ?? null;
   const outer = template.kind === 'frame' ? environments.ofFrame() : environments.ofListing();
   const env = type ? environments.ofType(type) : outer;
   const path = `templates/${template.id}`;
-  const holder = type && holderOf(type);
+  const named = namer(path, null, [])('type', 'type', template.type);
+  return [...named, ...ofBlocks([template.blocks, template.slots], path, { design, env, type })];
+}
+
+/** Where blocks stand: what they read, and the design that it is of. */
+interface Standing extends BlockSurroundings {
+  design: Design;
+}
+
+/** What blocks name, each by what it reads where it stands: in a repetition its items, too. */
+function ofBlocks(value: unknown, path: PartPath, standing: Standing): Mention[] {
+  if (typeof value !== 'object' || value === null) return [];
+  if (!isBlock(value)) return Object.values(value).flatMap((v) => ofBlocks(v, path, standing));
+  const { design, ...surroundings } = standing;
+  const compiler = new TreeCompiler(design, surroundings, NO_CARDS);
+  const inner =
+    value.block === 'repeat' && typeof value.over === 'string'
+      ? itemSurroundings(value.over, compiler)
+      : surroundings;
   return [
-    ...namer(path, holder, [])('type', 'type', template.type),
-    ...[...blocksWithin([template.blocks, template.slots])].flatMap((block) =>
-      ofBlock(block, `${path}/blocks/${block.id}`, holder, [env]),
-    ),
+    ...ofBlock(value, `${path}/blocks/${value.id}`, standing),
+    ...Object.values(value).flatMap((v) => ofBlocks(v, path, { design, ...inner })),
   ];
 }
 
-function ofBlock(
-  block: Block,
-  path: PartPath,
-  holder: Holder | null,
-  environments: readonly Environment[],
-): Mention[] {
+const isBlock = (value: object): value is Block => typeof (value as Block).block === 'string';
+const NO_CARDS = { find: () => ({ render: () => '', needs: [] }), part: () => '' };
+
+function ofBlock(block: Block, path: PartPath, { type, item, env }: Standing): Mention[] {
+  const holder = type && holderOf(type);
+  const asked = block.of === 'item' ? (item?.type ? holderOf(item.type) : null) : holder;
   return (HOLDS.get(block.block) ?? []).flatMap(([property, holds]) => {
     const named = holds === 'inner' ? groupOf(holder, block.field) : holder;
-    const name = namer(path, named, environments);
-    const sort = holds === 'inner' ? 'field' : holds;
+    const name = namer(path, named, [env]);
     const value = block[property];
-    if (!Array.isArray(value)) return name(sort, property, value);
-    return value.flatMap((text, i) => name(sort, `${property}.${i}`, text));
+    if (holds === 'filter') return ofFilter(filterOf(value), property, namer(path, asked, []));
+    const one = (at: string, text: unknown): Mention[] => name(sortOf(holds, text), at, text);
+    if (!Array.isArray(value)) return one(property, value);
+    return value.flatMap((text, i) => one(`${property}.${i}`, text));
   });
+}
+
+/** The name of a field that is come at over others is read as an expression. */
+function sortOf(holds: Exclude<Holds, 'filter'>, text: unknown): Mention['holds'] {
+  if (holds === 'inner') return 'field';
+  return holds === 'field' && String(text).includes('.') ? 'expression' : holds;
+}
+
+function filterOf(value: unknown): FilterSpec | undefined {
+  const read = filterSpec.safeParse(value);
+  return read.success ? read.data : undefined;
 }
 
 /** The group that a type has by a key; null where it has none. */

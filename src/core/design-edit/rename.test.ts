@@ -151,7 +151,7 @@ test('every property of a block that names something says so', () => {
     for (const property of Object.keys(kind.spec.shape)) {
       if (['block', 'id', 'style'].includes(property)) continue;
       const issues = ['{no_such}', 'no_such'].flatMap((text) => {
-        const parsed = [text, [text]]
+        const parsed = [text, [text], { field: text, op: 'blank' }]
           .map((value) => kind.spec.safeParse({ ...kind.example.block, [property]: value }))
           .find((p) => p.success);
         if (!parsed?.success) return [];

@@ -6,6 +6,9 @@ import { leadsAnywhere } from '../design/field-values.ts';
 import type { ContentType, Design } from '../design/spec.ts';
 import { readKey } from './read-set.ts';
 
+/** Blocks whose subjects lead to listings. */
+const LED_BY_SUBJECTS: ReadonlySet<string> = new Set(['subjects', 'breadcrumbs']);
+
 /** The read keys of pages that read something else of other designs than of this one. */
 export function pagesReadingOtherwise(design: Design, others: readonly Design[]): string[] {
   const is = new PartsRead(design);
@@ -67,11 +70,13 @@ export class PartsRead {
   }
 
   /** Subjects lead to the listings that show what has them. */
-  private noteSubjects({ id, type, blocks, slots }: Design['templates'][number]): void {
-    const shows = [...blocksWithin([blocks, slots])].some(({ block }) => block === 'subjects');
+  private noteSubjects({ id, blocks, slots }: Design['templates'][number]): void {
+    const shows = [...blocksWithin([blocks, slots])].some(({ block }) =>
+      LED_BY_SUBJECTS.has(block),
+    );
     if (!shows) return;
     for (const listing of this.design.listings)
-      if (listing.type === type) this.note(`templates/${id}`, `listings/${listing.id}`);
+      this.note(`templates/${id}`, `listings/${listing.id}`);
   }
 
   private remembered(name: string, start: PartPath[], own: PartPath | null): string {

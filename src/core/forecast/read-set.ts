@@ -37,7 +37,7 @@ export const readKey = {
   pages: 'pages',
   /** What a key stands for, in whichever set. */
   subject: (key: string): string => `s:${key}`,
-  /** Any subject at all; no page reads it. */
+  /** Any subject at all: of what asks where categories stand. */
   subjects: 'subjects',
   /** Who stands in picks, by their id, in which order. */
   picks: (id: string): string => `pk:${id}`,
@@ -124,7 +124,7 @@ class RecordingReader implements SiteReader {
     };
   }
 
-  /** Said to people, on no public page. */
+  /** Where to look for an entry's neighbours; the stretch that is looked at is noted. */
   preceding(...args: Parameters<SiteReader['preceding']>): number {
     return this.below.preceding(...args);
   }
@@ -160,8 +160,9 @@ class RecordingReader implements SiteReader {
     return found;
   }
 
-  /** Said of lists, whose stretches are noted. */
+  /** Asked by conditions of pages; lists have their stretches noted. */
   subjectTree(at: Instant): SubjectTree {
+    this.note(readKey.subjects);
     return this.below.subjectTree(at);
   }
 

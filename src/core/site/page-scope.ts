@@ -4,10 +4,18 @@ import { MAX_STEPS } from '../pattern/compile.ts';
 import type { Issue } from '../issue.ts';
 import type { Instant, Validity } from '../time/interval.ts';
 import { otherSideOf } from '../listing/other-side.ts';
-import type { ListingPlan } from '../listing/plan.ts';
+import { rowOf } from '../listing/columns.ts';
+import type { ListingPlan, SubjectTree } from '../listing/plan.ts';
 import type { CompiledTemplate } from '../template/compile.ts';
 import { pagePath } from '../address/path.ts';
-import type { DrawnPicture, ListingShown, PictureWish, RenderScope } from '../template/context.ts';
+import type {
+  Beside,
+  DrawnPicture,
+  ListingShown,
+  PageAt,
+  PictureWish,
+  RenderScope,
+} from '../template/context.ts';
 import type { CompiledSite } from './compile.ts';
 import { drawnPicture, imagePath } from './pictures.ts';
 import type { SiteReader } from './reader.ts';
@@ -19,6 +27,8 @@ const AT_ONCE = 3;
 const MOST_REFERRING = 1000;
 
 const NO_SLOTS: Record<string, string> = {};
+const ALONE: Beside = { previous: null, next: null };
+const NO_PAGE: PageAt = { kind: 'other', path: null };
 
 /** A listing as it is planned, and the card it is drawn with. */
 interface FoundListing {
@@ -39,6 +49,7 @@ export class PageScope implements RenderScope {
   shown: ListingShown | null;
   slots: Record<string, string> = NO_SLOTS;
   depth: number;
+  page: PageAt;
   private inFrame = false;
   private readonly known: Map<string, EntryView | null>;
   /** What the page has drawn by now, in all its parts. */
@@ -58,6 +69,7 @@ export class PageScope implements RenderScope {
     this.roots = within ? within.roots : { site: settings, locale: settings.language };
     this.shown = within ? within.shown : null;
     this.depth = within ? within.depth + 1 : 0;
+    this.page = within ? within.page : NO_PAGE;
     this.inFrame = within?.inFrame ?? false;
     this.known = within ? within.known : new Map();
     this.drawn = within ? within.drawn : { pictures: 0 };
@@ -80,9 +92,19 @@ export class PageScope implements RenderScope {
     return scope;
   }
 
+  repeating(): PageScope {
+    const scope = new PageScope(this.site, this.reader, this.validity, this);
+    scope.own = this.own;
+    scope.slots = this.slots;
+    scope.depth = this.depth;
+    scope.roots = { ...this.roots };
+    return scope;
+  }
+
   /** Makes this page's own entry the one whose fields are read. */
   show(entry: EntryView): this {
     this.own = entry;
+    this.page = { kind: entry.path === '/' ? 'front' : 'entry', path: entry.path };
     this.known.set(entry.id, entry);
     return this;
   }
@@ -90,10 +112,11 @@ export class PageScope implements RenderScope {
   /** Makes this a page of a listing. */
   showListing(shown: ListingShown): this {
     this.shown = shown;
-    const url =
-      shown.address === null
-        ? ''
-        : this.site.design.site.url + pagePath(shown.address, shown.number);
+    const { address, number } = shown;
+    const path = address === null ? null : pagePath(address, number);
+    const kind = number > 1 ? 'further' : path === '/' ? 'front' : 'listing';
+    this.page = { kind, path };
+    const url = path === null ? '' : this.site.design.site.url + path;
     this.roots = { ...this.roots, page: { number: shown.number, count: shown.count, url } };
     return this;
   }
@@ -187,6 +210,24 @@ export class PageScope implements RenderScope {
       if (ids.length < limit) break;
     }
     return found.slice(0, limit);
+  }
+
+  beside(key: string, entry: EntryView): Beside {
+    const plan = this.site.listings.get(key);
+    if (!plan) return ALONE;
+    const before = this.reader.preceding(plan, rowOf(entry), this.validity);
+    const from = Math.max(0, before - 1);
+    const { ids } = this.reader.listing(plan, this.validity, from, 3);
+    const at = ids.indexOf(entry.id);
+    if (at < 0) return ALONE;
+    this.read(ids);
+    const named = (id: string | undefined): EntryView | null =>
+      id === undefined ? null : this.entry(id);
+    return { previous: named(ids[at - 1]), next: named(ids[at + 1]) };
+  }
+
+  subjectTree(): SubjectTree {
+    return this.reader.subjectTree(this.at);
   }
 
   single(type: string): EntryView | null {

@@ -170,6 +170,7 @@ class Renderer {
 
   private front(): RenderedPage {
     const scope = new PageScope(this.site, this.reader, this.validity);
+    scope.page = { kind: 'front', path: '/' };
     const entries = this.newest(scope);
     const meta = frontMeta(this.site, scope);
     const card: Render = (s) =>

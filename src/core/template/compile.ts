@@ -224,9 +224,9 @@ class TemplateCompiler {
     path: string,
   ): Omit<CompiledTemplate, 'automatic'> {
     const compiler = new TreeCompiler(this.design, { env, type }, this.found, isMarked);
-    const render = compiler.blocks(blocks, 'blocks');
+    const render = compiler.tree(blocks, 'blocks');
     const compiled = Object.fromEntries(
-      Object.entries(slots).map(([name, inner]) => [name, compiler.blocks(inner, `slots/${name}`)]),
+      Object.entries(slots).map(([name, inner]) => [name, compiler.tree(inner, `slots/${name}`)]),
     );
     this.issues.push(...at(path, compiler.issues));
     return { render, slots: compiled, needs: compiler.needs };

@@ -3,9 +3,11 @@ import type { SiteScope } from '../design/site-scope.ts';
 import type { Block } from '../design/block.ts';
 import type { Environment, Member } from '../pattern/types.ts';
 import type { Field } from '../design/field.ts';
-import type { ContentType } from '../design/spec.ts';
+import type { ContentType, Design } from '../design/spec.ts';
 import type { EntryView } from '../design/values.ts';
+import type { SubjectTree } from '../listing/plan.ts';
 import type { Instant, Validity } from '../time/interval.ts';
+import type { Bound, Holder } from './bound.ts';
 
 /** One page of a listing, ready to be drawn. */
 export interface ListingShown {
@@ -21,6 +23,22 @@ export interface ListingShown {
   needs: string[][];
 }
 
+/** What kinds of page there are, for conditions: pages of listings from the second on are `further`. */
+export const PAGE_KINDS = ['front', 'entry', 'listing', 'further', 'other'] as const;
+
+/** A page as conditions ask of it. */
+export interface PageAt {
+  kind: (typeof PAGE_KINDS)[number];
+  /** Null for what is no page: where there is nothing, say. */
+  path: string | null;
+}
+
+/** The neighbours of an entry in an order. */
+export interface Beside {
+  previous: EntryView | null;
+  next: EntryView | null;
+}
+
 /** What blocks read while a page is drawn. */
 export interface RenderScope extends SiteScope {
   at: Instant;
@@ -29,6 +47,14 @@ export interface RenderScope extends SiteScope {
   own: EntryView | null;
   /** The same page, reading another entry's fields. */
   of(entry: EntryView): RenderScope;
+  /** The same page and entry with the items of a repetition, each put into its `roots` in turn. */
+  repeating(): RenderScope;
+  /** What the page is, and its path; null where that is nothing that stays. */
+  page: PageAt;
+  /** What filters ask of subjects. */
+  subjectTree(): SubjectTree;
+  /** The entries that stand next to an entry in a listing's order; null where none does. */
+  beside(listing: string, entry: EntryView): Beside;
   /**
    * A listing's first page, at most `limit` entries; the page itself where it is the listing
    * shown.
@@ -83,13 +109,19 @@ export type Render = (scope: RenderScope) => string;
 export interface BlockSurroundings {
   env: Environment;
   type: ContentType | null;
+  /** What each item has as fields, within a block that repeats; null where it has none. */
+  item?: Holder | null;
 }
 
 /** What compiling a block may use. Issues are added where the block stands. */
 export interface BlockCompiler {
-  env: Environment;
-  type: ContentType | null;
+  readonly design: Design;
+  readonly env: Environment;
+  readonly type: ContentType | null;
+  readonly item: Holder | null;
   issues: Issue[];
+  /** Names of the rich texts whose headings the tree links to. */
+  readonly linkedTexts: ReadonlySet<string>;
   /** Chains of field ids, ending in references, that the template reads. */
   needs: string[][];
   /** HTML of a pattern, escaped for text or attribute; null where blank. */
@@ -103,31 +135,42 @@ export interface BlockCompiler {
    * would.
    */
   field(
-    key: string,
+    path: string,
     property: string,
     fits: (field: Field) => boolean,
     words: string,
-  ): Field | null;
-  /** Fields of a group, drawn from one item of it; an issue for each that is not there. */
-  inGroup(group: Field, keys: readonly string[]): { label: string; html: Render }[];
+  ): Bound | null;
+  /** A field of any kind by the name it is bound by; null where there is none. */
+  found(path: string): Bound | null;
+  /** Says that a field's entries are read, so that they are in few steps. */
+  reads(bound: Pick<Bound, 'chain' | 'root'>): void;
+  /**
+   * Fields of a group, which is bound by a name, drawn from one item of it; an issue for each that
+   * is not there.
+   */
+  inGroup(group: Field, path: string, keys: readonly string[]): { label: string; html: Render }[];
   /** The entries that lead to the one shown by a reference called so on this side; else null. */
   otherSide(name: string): Member | null;
-  /**
-   * Blocks within the block; `inner` is what they read where that is not what the block itself
-   * reads.
-   */
-  blocks(blocks: Block[], property: string, inner?: BlockSurroundings): Render;
+  /** Blocks within the block. */
+  blocks(blocks: Block[], property: string): Render;
+  /** Blocks that are drawn for each item, and what they read of items through references. */
+  eachItem(
+    blocks: Block[],
+    property: string,
+    item: BlockSurroundings,
+  ): { render: Render; needs: string[][] };
   /** A card by key, or the type's own, or the automatic one; looked up when drawn. */
   card(key: string | undefined, property: string): { render: Render; needs: string[][] };
   /** Draws an entry, or values that stand in a text, as a part of that text. */
   part(): Render;
-  /** A content type by its id. */
+  /** A content type by its id, and by its key. */
   typeOf(id: string): ContentType | undefined;
+  typeByKey(key: string): ContentType | undefined;
   /**
    * Addresses of the listings that show all that has one subject in this field, by the subject's
    * key.
    */
-  listingsOf(field: Field): ReadonlyMap<string, string>;
+  listingsOf(bound: Bound): ReadonlyMap<string, string>;
   /** Whether there is such a listing; an issue where not. */
   listing(key: string, property: string): boolean;
   /** Whether there are such picks; an issue where not. */

@@ -18,7 +18,8 @@ type Given<S extends z.ZodRawShape> = z.output<z.ZodObject<S>> & { style?: strin
  * What a property of a block names: by a pattern, the inside of its braces, or the key of
  * something.
  */
-export type Holds = 'pattern' | 'expression' | 'field' | 'inner' | 'listing' | 'picks' | 'template';
+export type Holds =
+  'pattern' | 'expression' | 'field' | 'inner' | 'listing' | 'picks' | 'template' | 'filter';
 
 /** One kind of block, with everything that belongs to it. */
 export interface BlockKind {

@@ -6,6 +6,7 @@ import {
   type RichNode,
   isSameMark,
   nestedMarks,
+  plainText,
 } from '../rich-text/index.ts';
 import { codeHtml } from './code-html.ts';
 import type { RenderScope } from './context.ts';
@@ -43,6 +44,8 @@ export interface TextDrawing {
   entry?: (id: string) => string;
   /** HTML of a part by the id of its type; '' where there is nothing to show. */
   part?: (type: string, values: Record<string, unknown>) => string;
+  /** The id of the next heading, by what it says; none where left out. */
+  headingId?: (words: string) => string;
   /** The key of a style by its id; undefined where there is none. */
   style?: (id: string) => string | undefined;
 }
@@ -108,7 +111,14 @@ class RichTextWriter {
   private heading(n: RichNode): string {
     const level = Math.min(6, Math.max(this.topHeading, whole(n.attrs?.level, 2)));
     const words = this.inline(n.content);
-    return words === '' ? '' : `<h${level}${this.styled(n)}>${words}</h${level}>`;
+    if (words === '') return '';
+    return `<h${level}${this.idOf(n)}${this.styled(n)}>${words}</h${level}>`;
+  }
+
+  private idOf(heading: RichNode): string {
+    const { headingId } = this.how;
+    const words = headingId ? plainText(heading).trim() : '';
+    return words === '' ? '' : ` id="${escapeHtml(headingId!(words))}"`;
   }
 
   private part({ attrs }: RichNode): string {

@@ -1,11 +1,13 @@
 import { type Issue, at } from '../issue.ts';
 import { didYouMean } from '../did-you-mean.ts';
 import type { Block } from '../design/block.ts';
+import { blocksWithin } from '../design/block-ids.ts';
 import type { Field } from '../design/field.ts';
 import type { ContentType, Design } from '../design/spec.ts';
 import { compilePattern } from '../pattern/compile.ts';
 import type { Environment, Member } from '../pattern/types.ts';
 import { BLOCKS } from './blocks/index.ts';
+import { type Bound, type Holder, boundTo, holderOf } from './bound.ts';
 import { linksOf } from './field-html.ts';
 import type { BlockCompiler, BlockSurroundings, Render, RenderScope } from './context.ts';
 import type { BlockKind } from './definition.ts';
@@ -33,30 +35,58 @@ export interface Cards {
 export class TreeCompiler implements BlockCompiler {
   readonly issues: Issue[] = [];
   readonly needs: string[][] = [];
-  env: Environment;
-  type: ContentType | null;
+  readonly linkedTexts = new Set<string>();
+  private itemNeeds: string[][] = [];
   private place = '';
 
   constructor(
-    private readonly design: Design,
-    surroundings: BlockSurroundings,
+    readonly design: Design,
+    private surroundings: BlockSurroundings,
     private readonly cards: Cards,
     /** Whether what each block draws stands between marks, for previews. */
     private readonly isMarked = false,
-  ) {
-    this.env = surroundings.env;
-    this.type = surroundings.type;
+  ) {}
+
+  get env(): Environment {
+    return this.surroundings.env;
   }
 
-  blocks(blocks: readonly Block[], property: string, inner?: BlockSurroundings): Render {
-    const outer = { place: this.place, env: this.env, type: this.type };
-    if (inner) [this.env, this.type] = [inner.env, inner.type];
+  get type(): ContentType | null {
+    return this.surroundings.type;
+  }
+
+  get item(): Holder | null {
+    return this.surroundings.item ?? null;
+  }
+
+  blocks(blocks: readonly Block[], property: string): Render {
+    const { place } = this;
     const renders = blocks.map((block, i) => {
-      this.place = `${outer.place === '' ? '' : `${outer.place}/`}${property}/${i + 1}`;
+      this.place = `${place === '' ? '' : `${place}/`}${property}/${i + 1}`;
       return this.block(block);
     });
-    [this.place, this.env, this.type] = [outer.place, outer.env, outer.type];
+    this.place = place;
     return inTurn(renders);
+  }
+
+  /** Draws a whole tree. */
+  tree(blocks: readonly Block[], property: string): Render {
+    for (const { block, field } of blocksWithin(blocks))
+      if (block === 'contents') this.linkedTexts.add(String(field));
+    return this.blocks(blocks, property);
+  }
+
+  eachItem(
+    blocks: readonly Block[],
+    property: string,
+    item: BlockSurroundings,
+  ): { render: Render; needs: string[][] } {
+    const outer = { surroundings: this.surroundings, needs: this.itemNeeds };
+    const needs: string[][] = [];
+    [this.surroundings, this.itemNeeds] = [item, needs];
+    const render = this.blocks(blocks, property);
+    [this.surroundings, this.itemNeeds] = [outer.surroundings, outer.needs];
+    return { render, needs };
   }
 
   private block(block: Block): Render {
@@ -89,24 +119,21 @@ export class TreeCompiler implements BlockCompiler {
   ): (scope: RenderScope) => string | null {
     const { pattern, issues } = compilePattern(source, this.env, context);
     this.issues.push(...at(`${this.place}/${property}`, issues));
-    for (const chain of pattern?.chains ?? [])
-      if (chain.root === '' && chain.references > 0)
-        this.needs.push(chain.fields.slice(0, chain.references));
+    for (const { root, references, fields } of pattern?.chains ?? [])
+      if ((root === '' || root === 'item') && references > 0)
+        this.reads({ root, chain: fields.slice(0, references) });
     return pattern ? pattern.text : () => null;
   }
 
-  inGroup({ key: own, label, fields = [] }: Field, keys: readonly string[]) {
-    const object = this.env.own?.member(own)?.type().object ?? null;
+  inGroup({ label, fields = [] }: Field, path: string, keys: readonly string[]) {
+    const { pattern: group } = compilePattern(`{${path}}`, this.env, 'value');
+    const object = group?.type.object ?? null;
     return keys.flatMap((key) => {
       const field = fields.find((f) => f.key === key);
       if (!field) {
         const message = `${label} has no field "${key}".`;
-        this.fail(
-          'unknown-field',
-          'fields',
-          message,
-          `It has: ${fields.map((f) => f.key).join(', ')}.`,
-        );
+        const fix = `It has: ${fields.map((f) => f.key).join(', ')}.`;
+        this.fail('unknown-field', 'fields', message, fix);
         return [];
       }
       const { pattern } = compilePattern(`{${key}}`, { own: object, roots: new Map() }, 'text');
@@ -121,30 +148,34 @@ export class TreeCompiler implements BlockCompiler {
   }
 
   field(
-    key: string,
+    path: string,
     property: string,
     fits: (field: Field) => boolean,
     words: string,
-  ): Field | null {
-    const field = this.type?.fields.find((f) => f.key === key);
-    if (field && fits(field)) return field;
-    const fitting = this.type?.fields.filter(fits).map((f) => f.key) ?? [];
-    const message = field
-      ? `This block shows ${words}, and "${key}" is ${field.kind}.`
-      : this.type
-        ? `${this.type.label} has no field "${key}".`
-        : 'A field is bound here, and this template reads no content type.';
-    const otherwise =
-      fitting.length > 0
-        ? `Fields that fit: ${fitting.join(', ')}.`
-        : 'Add such a field to the type.';
-    this.fail(
-      field ? 'wrong-kind' : 'unknown-field',
-      property,
-      message,
-      didYouMean(key, fitting, otherwise),
-    );
+  ): Bound | null {
+    const found = this.lookUp(path, fits, words);
+    if (!('code' in found)) return found;
+    this.fail(found.code, property, found.message, found.fix);
     return null;
+  }
+
+  found(path: string): Bound | null {
+    const found = this.lookUp(path, () => true, 'a field');
+    return 'code' in found ? null : found;
+  }
+
+  private lookUp(path: string, fits: (field: Field) => boolean, words: string) {
+    const { item, type } = this.surroundings;
+    const typeOf = (key: string): ContentType | undefined => this.typeByKey(key);
+    return boundTo(path, { own: type && holderOf(type), item: item ?? null, typeOf }, fits, words);
+  }
+
+  reads({ chain, root }: Pick<Bound, 'chain' | 'root'>): void {
+    (root === 'item' ? this.itemNeeds : this.needs).push(chain);
+  }
+
+  typeByKey(key: string): ContentType | undefined {
+    return this.design.types.find((type) => type.key === key);
   }
 
   card(key: string | undefined, property: string): FoundCard {
@@ -161,11 +192,10 @@ export class TreeCompiler implements BlockCompiler {
     return this.design.types.find((type) => type.id === id);
   }
 
-  listingsOf(field: Field): ReadonlyMap<string, string> {
+  listingsOf({ field, type: owner }: Bound): ReadonlyMap<string, string> {
     const found = new Map<string, string>();
     for (const { address, type, where } of this.design.listings) {
-      if (address === undefined || type !== this.type?.key || !where || !('field' in where))
-        continue;
+      if (address === undefined || type !== owner?.key || !where || !('field' in where)) continue;
       const [subject, ...more] = [where.value ?? []].flat();
       const stands = where.field === field.key && (where.op === 'is' || where.op === 'any-of');
       if (stands && more.length === 0 && !found.has(String(subject)))

@@ -14,6 +14,8 @@ export interface PublicWords {
   moved: string;
   newest: string;
   here: string;
+  more: string;
+  onThisPage: string;
 }
 
 const en: PublicWords = {
@@ -31,6 +33,8 @@ const en: PublicWords = {
   moved: 'This page has moved to',
   newest: 'Newest pages',
   here: 'You are here',
+  more: 'More of the same',
+  onThisPage: 'On this page',
 };
 
 const de: PublicWords = {
@@ -48,6 +52,8 @@ const de: PublicWords = {
   moved: 'Diese Seite steht jetzt unter',
   newest: 'Neueste Seiten',
   here: 'Sie sind hier',
+  more: 'Mehr davon',
+  onThisPage: 'Auf dieser Seite',
 };
 
 const BY_LANGUAGE: Record<string, PublicWords> = { en, de };

@@ -30,15 +30,15 @@ export const breadcrumbs = defineBlock({
   holds: { field: 'field' },
   compile: ({ field, home, style }, c) => {
     const bound = c.field(field, 'field', leadsUp, 'one reference, or a category');
-    const listings = bound && targetOf(bound)?.of === 'subjects' ? c.listingsOf(bound) : null;
-    if (bound && !listings) c.needs.push([bound.id]);
+    const listings = bound && targetOf(bound.field)?.of === 'subjects' ? c.listingsOf(bound) : null;
+    if (bound && !listings) c.reads(bound);
     const first: Crumb[] = home === undefined ? [] : [['/', home]];
     return (scope) => {
-      const { own } = scope;
+      const own = bound?.owner(scope)?.own;
       if (!own || !bound) return '';
       const above = listings
-        ? categoriesOf(own, bound, listings, scope)
-        : pagesAbove(own, bound, scope);
+        ? categoriesOf(own, bound.field, listings, scope)
+        : pagesAbove(own, bound.field, scope);
       if (above.length === 0) return '';
       const links = [...first, ...above].map(([path, name]) => `<li>${linked(path, name)}</li>`);
       const self = `<li aria-current="page">${escapeHtml(nameOf(own))}</li>`;

@@ -4,10 +4,10 @@ import { cardList } from '../card-list.ts';
 import { classes } from '../html.ts';
 import { escapeHtml } from '../../text.ts';
 import { isReference } from '../../design/field-values.ts';
-import type { Field } from '../../design/field.ts';
 import type { Member } from '../../pattern/types.ts';
 import type { RenderScope } from '../context.ts';
-import { type EntryView, valuesOf } from '../../design/values.ts';
+import type { EntryView } from '../../design/values.ts';
+import type { Bound } from '../bound.ts';
 
 /** The live entries that a reference leads to, or that lead here by one, as cards. */
 export const cards = defineBlock({
@@ -23,7 +23,7 @@ export const cards = defineBlock({
   compile: ({ field, card, heading, style }, c) => {
     const other = c.otherSide(field);
     const bound = other ? null : c.field(field, 'field', isReference, 'a reference');
-    if (bound) c.needs.push([bound.id]);
+    if (bound) c.reads(bound);
     const { render, needs } = c.card(card, 'card');
     const open = `<section${classes('entry-cards', style)}>${heading ? `<h2>${escapeHtml(heading)}</h2>` : ''}`;
     return (scope) => {
@@ -39,8 +39,8 @@ export const cards = defineBlock({
 });
 
 /** The live entries that a reference of the page's own entry leads to. */
-function ledTo(field: Field | null, scope: RenderScope): EntryView[] {
-  return valuesOf(scope.own?.values ?? {}, field?.id ?? '')
+function ledTo(bound: Bound | null, scope: RenderScope): EntryView[] {
+  return (bound?.read(scope) ?? [])
     .map((id) => scope.entry(String(id)))
     .filter((e): e is EntryView => e !== null);
 }

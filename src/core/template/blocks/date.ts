@@ -6,7 +6,6 @@ import { formatStyled, isDateStyle } from '../../pattern/date-format.ts';
 import { isoInZone } from '../../time/zone.ts';
 import { valueKindOf } from '../../design/field-values.ts';
 import type { ValueKind } from '../../pattern/types.ts';
-import { valuesOf } from '../../design/values.ts';
 
 const DATES: readonly ValueKind[] = ['date', 'datetime'];
 
@@ -30,11 +29,11 @@ export const date = defineBlock({
     );
     const written = c.pattern(`{date(${field}, ${JSON.stringify(format)})}`, 'format');
     const withTime =
-      bound && valueKindOf(bound) === 'datetime' && isDateStyle(format) ? format : null; // a style alone would leave the time out
+      bound && valueKindOf(bound.field) === 'datetime' && isDateStyle(format) ? format : null; // a style alone would leave the time out
     const before = label ? `<span class="label">${escapeHtml(label)}</span> ` : '';
     const open = `<p${classes('date', style)}>${before}`;
     return (scope) => {
-      const value = valuesOf(scope.own?.values ?? {}, bound?.id ?? '')[0];
+      const value = bound?.read(scope)[0];
       const html =
         withTime !== null && typeof value === 'number'
           ? escapeHtml(formatStyled(value, withTime, scope.language, scope.zone))

@@ -18,10 +18,15 @@ export const fieldSheet = defineBlock({
   holds: { fields: 'expression' },
   compile: ({ fields, style }, c) => {
     const rows = fields.map((key, i) => {
-      const field = c.type?.fields.find((f) => f.key === key);
       const words = c.pattern(`{${key}}`, `fields/${i + 1}`);
-      if (field && isReference(field)) c.needs.push([field.id]);
-      const shown = (field && linksOf(field)) ?? ((scope: RenderScope) => words(scope) ?? '');
+      const bound = c.found(key);
+      if (bound && isReference(bound.field)) c.reads(bound);
+      const links = bound && linksOf(bound.field);
+      const shown = (scope: RenderScope): string => {
+        if (!links) return words(scope) ?? '';
+        const owner = bound.owner(scope);
+        return owner ? links(owner) : '';
+      };
       const reached = namesIn(`{${key}}`, c.env).at(-1)?.member.label;
       return { label: escapeHtml(reached ?? key), shown };
     });

@@ -1,8 +1,11 @@
 import type { BlockKind } from '../definition.ts';
+import { beside } from './beside.ts';
 import { breadcrumbs } from './breadcrumbs.ts';
 import { byline } from './byline.ts';
 import { cards } from './cards.ts';
 import { columns } from './columns.ts';
+import { condition } from './condition.ts';
+import { contents } from './contents.ts';
 import { date } from './date.ts';
 import { fieldSheet } from './fieldSheet.ts';
 import { group } from './group.ts';
@@ -10,10 +13,13 @@ import { heading } from './heading.ts';
 import { items } from './items.ts';
 import { link } from './link.ts';
 import { listing } from './listing.ts';
+import { markup } from './markup.ts';
 import { months } from './months.ts';
+import { number } from './number.ts';
 import { pageLinks } from './pageLinks.ts';
 import { picks } from './picks.ts';
 import { picture } from './picture.ts';
+import { repeat } from './repeat.ts';
 import { richText } from './richText.ts';
 import { slot } from './slot.ts';
 import { subjects } from './subjects.ts';
@@ -24,8 +30,10 @@ export const BLOCKS: readonly BlockKind[] = [
   heading,
   text,
   richText,
+  contents,
   picture,
   date,
+  number,
   byline,
   breadcrumbs,
   link,
@@ -34,10 +42,14 @@ export const BLOCKS: readonly BlockKind[] = [
   items,
   columns,
   group,
+  condition,
+  repeat,
   listing,
   cards,
   picks,
   pageLinks,
+  beside,
   months,
+  markup,
   slot,
 ];

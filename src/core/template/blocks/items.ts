@@ -3,7 +3,7 @@ import { defineBlock, heading } from '../definition.ts';
 import { classes } from '../html.ts';
 import { targetOf } from '../../design/field-values.ts';
 import type { Field } from '../../design/field.ts';
-import { type Values, valuesOf } from '../../design/values.ts';
+import type { Values } from '../../design/values.ts';
 import { escapeHtml } from '../../text.ts';
 import type { RenderScope } from '../context.ts';
 
@@ -23,10 +23,10 @@ export const items = defineBlock({
   compile: ({ field, fields: chosen, heading, style }, c) => {
     const isGroup = (f: Field): boolean => targetOf(f)?.of === 'group';
     const bound = c.field(field, 'field', isGroup, 'a group of fields');
-    const inner = bound ? c.inGroup(bound, chosen ?? keysOf(bound)) : [];
+    const inner = bound ? c.inGroup(bound.field, field, chosen ?? keysOf(bound.field)) : [];
     const open = `<section${classes('items', style)}>${heading ? `<h2>${escapeHtml(heading)}</h2>` : ''}`;
     return (scope) => {
-      const rows = valuesOf(scope.own?.values ?? {}, bound?.id ?? '').map((values) => {
+      const rows = (bound?.read(scope) ?? []).map((values) => {
         const own = { ...scope.own!, values: values as Values };
         const item: RenderScope = scope.of(own);
         return inner.map(({ html }) => html(item));

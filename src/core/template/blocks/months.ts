@@ -49,9 +49,8 @@ export const months = defineBlock({
     const last = c.field(until, 'until', isDay, 'a date');
     const open = `<div${classes('months', style)} role="img" aria-label="`;
     return (scope) => {
-      const start = valuesOf(scope.own?.values ?? {}, first?.id ?? '')[0] as string | undefined;
-      const end =
-        (valuesOf(scope.own?.values ?? {}, last?.id ?? '')[0] as string | undefined) ?? start;
+      const start = first?.read(scope)[0] as string | undefined;
+      const end = (last?.read(scope)[0] as string | undefined) ?? start;
       if (start === undefined || end === undefined) return '';
       const today = daySpan(scope.at, scope.zone);
       scope.validity.tell(today.to);

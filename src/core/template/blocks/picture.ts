@@ -3,7 +3,7 @@ import { defineBlock } from '../definition.ts';
 import { classes } from '../html.ts';
 import { valueKindOf } from '../../design/field-values.ts';
 import { isPicture } from '../../design/media-formats.ts';
-import { type Media, valuesOf } from '../../design/values.ts';
+import type { Media } from '../../design/values.ts';
 import { escapeHtml } from '../../text.ts';
 import { type RenderScope, RATIOS } from '../context.ts';
 import { captionHtml, pictureHtml } from '../picture-html.ts';
@@ -26,7 +26,7 @@ export const picture = defineBlock({
     const bound = c.field(field, 'field', (f) => valueKindOf(f) === 'media', 'a picture');
     const open = `<figure${classes('picture', style)}>`;
     return (scope) => {
-      const id = valuesOf(scope.own?.values ?? {}, bound?.id ?? '')[0];
+      const id = bound?.read(scope)[0];
       const medium = id === undefined ? null : scope.media(String(id));
       if (!medium) return '';
       if (!isPicture(medium)) return fileLink(medium, scope, classes('file', style));

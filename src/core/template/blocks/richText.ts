@@ -5,9 +5,11 @@ import { valueKindOf } from '../../design/field-values.ts';
 import type { Field } from '../../design/field.ts';
 import { textFormOf } from '../../design/text-form.ts';
 import type { EntryView, Values } from '../../design/values.ts';
-import { type RichNode, namedIn, withinForm } from '../../rich-text/index.ts';
+import { namedIn } from '../../rich-text/index.ts';
 import type { BlockCompiler, Render, RenderScope } from '../context.ts';
+import { headingIds } from '../heading-ids.ts';
 import { type TextDrawing, richTextHtml } from '../rich-text-html.ts';
+import { storedText } from '../stored-text.ts';
 
 /** A rich text field, with its form. */
 export const richText = defineBlock({
@@ -21,8 +23,11 @@ export const richText = defineBlock({
   compile: ({ field, style }, c) => {
     const bound = c.field(field, 'field', (f) => valueKindOf(f) === 'richtext', 'rich text');
     const attributes = classes('rich-text', style);
-    const draw = bound ? textOf(bound, c) : () => '';
-    return (scope) => element('div', attributes, draw(scope));
+    const draw = bound ? textOf(bound.field, c, c.linkedTexts.has(field)) : () => '';
+    return (scope) => {
+      const owner = bound?.owner(scope);
+      return owner ? element('div', attributes, draw(owner)) : '';
+    };
   },
   example: {
     block: { block: 'richText', field: 'story' },
@@ -30,8 +35,11 @@ export const richText = defineBlock({
   },
 });
 
-/** Draws a field's text with what it may hold, and nothing else. */
-function textOf(field: Field, c: BlockCompiler): Render {
+/**
+ * Draws a field's text with what it may hold, and nothing else; its headings with ids where links
+ * lead to them.
+ */
+function textOf(field: Field, c: BlockCompiler, isLinked: boolean): Render {
   const form = textFormOf(field);
   const part = c.part();
   const styles = new Map(form.allStyles.map(({ id, key }) => [id, key]));
@@ -41,11 +49,11 @@ function textOf(field: Field, c: BlockCompiler): Render {
     entry: (id) => drawn(scope.entry(id), part, scope),
     part: (id, values) => drawn(valuesAsEntry(c.typeOf(id), values, scope.own!), part, scope),
     style: (id) => styles.get(id),
+    ...(isLinked ? { headingId: headingIds(field.key, scope.language) } : {}),
   });
   return (scope) => {
-    const stored = scope.own?.values[field.id] as RichNode | null | undefined;
-    if (!stored) return '';
-    const doc = form.open ? stored : withinForm(stored, form).doc;
+    const doc = storedText(field, scope);
+    if (!doc) return '';
     const named = namedIn(doc).flatMap(({ of, key }) => (of === 'entry' ? [key] : []));
     if (named.length > 0) scope.entries(named);
     return richTextHtml(doc, scope, drawing(scope));

@@ -4,7 +4,6 @@ import { classes } from '../html.ts';
 import { escapeHtml } from '../../text.ts';
 import type { Field } from '../../design/field.ts';
 import { targetOf } from '../../design/field-values.ts';
-import { valuesOf } from '../../design/values.ts';
 
 const hasSubjects = (field: Field): boolean => targetOf(field)?.of === 'subjects';
 
@@ -29,8 +28,8 @@ export const subjects = defineBlock({
     return (scope) => {
       let out = '';
       const shown = new Set<string>();
-      for (const key of valuesOf(scope.own?.values ?? {}, bound?.id ?? '')) {
-        const subject = scope.subject(bound!.set ?? '', String(key));
+      for (const key of bound?.read(scope) ?? []) {
+        const subject = scope.subject(bound!.field.set ?? '', String(key));
         if (!subject || shown.has(subject.key)) continue;
         shown.add(subject.key);
         // A listing may name a subject by a key that was merged into another.
