@@ -241,6 +241,30 @@ export const DESIGN: Files = {
       { block: 'picture', field: 'photo', ratio: '1:1', caption: true },
       { block: 'cards', field: 'grower' },
       { block: 'months', from: 'sow', until: 'sow' },
+      { block: 'beside', listing: 'all' },
+      {
+        block: 'condition',
+        where: {
+          any: [
+            { field: 'sow', op: 'before', value: 'today - 3' },
+            {
+              all: [
+                { field: 'starts', op: 'on-or-before', value: 'now + PT5H' },
+                { field: 'grower', op: 'not-blank' },
+              ],
+            },
+            { field: 'family', op: 'is', value: 'beans' },
+          ],
+        },
+        blocks: [{ block: 'text', text: 'In' }],
+        otherwise: [{ block: 'number', field: 'stock' }],
+      },
+      {
+        block: 'condition',
+        from: '2026-03-10T08:00',
+        until: '2026-05-02',
+        blocks: [{ block: 'text', text: 'In season' }],
+      },
     ],
   },
 };

@@ -89,6 +89,17 @@ export const RICH_FILES: Files = {
       { block: 'heading', text: '{title}', level: 1 },
       { block: 'fieldSheet', fields: ['when', 'about', 'family', 'see', 'said', 'told'] },
       { block: 'items', field: 'parts' },
+      {
+        block: 'repeat',
+        over: 'parts',
+        blocks: [
+          { block: 'subjects', field: 'item.marks' },
+          { block: 'date', field: 'item.on' },
+          { block: 'text', text: '{item.who.title}[ of {title}]' },
+          { block: 'link', to: '{item.inner.see.url}', text: '{item.inner.see}' },
+        ],
+      },
+      { block: 'contents', field: 'body', atLeast: 1 },
       { block: 'text', text: '{parts.who.title}[ / {parts.inner.see}]' },
       { block: 'subjects', field: 'traits', label: 'Traits' },
       { block: 'columns', columns: [[{ block: 'cards', field: 'about' }], []] },
@@ -115,6 +126,24 @@ export const RICH_FILES: Files = {
     blocks: [
       { block: 'heading', text: '{title}[, with {varieties.title}]', level: 1 },
       { block: 'cards', field: 'varieties', heading: 'Keeps' },
+      {
+        block: 'repeat',
+        over: 'varieties',
+        as: 'numbered',
+        blocks: [
+          { block: 'picture', field: 'item.photo' },
+          {
+            block: 'markup',
+            html: '<p title="{item.ease}"><a href="{item.path}">{item.title}</a></p>',
+          },
+          {
+            block: 'condition',
+            where: { field: 'sow', op: 'after', value: 'today' },
+            of: 'item',
+            blocks: [{ block: 'text', text: 'Not yet: {item.title}' }],
+          },
+        ],
+      },
       { block: 'picks', picks: 'shelf', limit: 2 },
     ],
   },
@@ -136,6 +165,15 @@ export const RICH_FILES: Files = {
       { block: 'slot', slot: 'main' },
       { block: 'slot', slot: 'aside' },
       { block: 'text', text: 'Of the [{site.part.title} ]site' },
+      {
+        block: 'condition',
+        page: ['entry', 'further'],
+        path: '/growers',
+        blocks: [{ block: 'text', text: 'Of growers' }],
+        otherwise: [
+          { block: 'condition', page: ['front'], blocks: [{ block: 'text', text: 'Hello' }] },
+        ],
+      },
       { block: 'listing', listing: 'legumes', limit: 2 },
       { block: 'picks', picks: 'shelf', limit: 3 },
     ],

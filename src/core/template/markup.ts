@@ -78,8 +78,8 @@ function withMarks(html: string, c: BlockCompiler): { text: string; values: stri
 
 class MarkupWriter {
   readonly pieces: Piece[] = [];
-  /** How many elements deep one is in what is left out with all within it. */
-  private hidden = 0;
+  /** Elements that are open, and whether they are left out, with all within them. */
+  private readonly open: { name: string; isLeftOut: boolean }[] = [];
 
   constructor(
     private readonly values: readonly string[],
@@ -87,24 +87,29 @@ class MarkupWriter {
   ) {}
 
   onopentag(name: string, attributes: Record<string, string>): void {
-    if (this.hidden > 0 || !ELEMENTS.has(name)) {
-      if (this.hidden === 0) this.refuse(`<${unmarked(name)}>`);
-      this.hidden += 1;
-      return;
-    }
+    const isWithin = this.isLeftOut;
+    const isLeftOut = isWithin || !ELEMENTS.has(name);
+    this.open.push({ name, isLeftOut });
+    if (isLeftOut) return isWithin ? undefined : this.refuse(`<${unmarked(name)}>`);
     this.pieces.push(`<${name}`);
     for (const [attribute, value] of Object.entries(attributes))
       this.attribute(name, attribute, value);
     this.pieces.push('>');
   }
 
+  /** What the text ends within is closed without having been opened. */
   onclosetag(name: string): void {
-    if (this.hidden > 0) this.hidden -= 1;
-    else if (!VOID.has(name)) this.pieces.push(`</${name}>`);
+    if (this.open.at(-1)?.name !== name) return;
+    const { isLeftOut } = this.open.pop()!;
+    if (!isLeftOut && !VOID.has(name)) this.pieces.push(`</${name}>`);
   }
 
   ontext(text: string): void {
-    if (this.hidden === 0) this.pieces.push(...this.filled(text, 'text'));
+    if (!this.isLeftOut) this.pieces.push(...this.filled(text, 'text'));
+  }
+
+  private get isLeftOut(): boolean {
+    return this.open.at(-1)?.isLeftOut ?? false;
   }
 
   private attribute(element: string, name: string, value: string): void {
