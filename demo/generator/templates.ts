@@ -10,18 +10,7 @@ export const TEMPLATES: Record<string, unknown> = {
         style: 'site-header',
         blocks: [
           { block: 'link', to: '/', text: '{site.name}', style: 'brand' },
-          {
-            block: 'group',
-            as: 'nav',
-            label: 'Main',
-            blocks: [
-              { block: 'link', to: '/varieties', text: 'Varieties' },
-              { block: 'link', to: '/sow-now', text: 'Sow now' },
-              { block: 'link', to: '/swap-days', text: 'Swap days' },
-              { block: 'link', to: '/growers', text: 'Growers' },
-              { block: 'link', to: '/about-the-library', text: 'About' },
-            ],
-          },
+          { block: 'menu', menu: 'main-menu' },
         ],
       },
       { block: 'slot', slot: 'main' },
@@ -32,6 +21,18 @@ export const TEMPLATES: Record<string, unknown> = {
         style: 'site-footer',
         blocks: [{ block: 'text', text: '{site.name}. {site.strapline}' }],
       },
+    ],
+  },
+  'templates/main-menu.yaml': {
+    key: 'main-menu',
+    label: 'Main',
+    kind: 'menu',
+    blocks: [
+      { block: 'menuListing', listing: 'all-varieties', text: 'Varieties' },
+      { block: 'menuListing', listing: 'sow-this-month', text: 'Sow now' },
+      { block: 'menuListing', listing: 'coming-up', text: 'Swap days' },
+      { block: 'menuListing', listing: 'growers', text: 'Growers' },
+      { block: 'menuEntry', entry: 'about', text: 'About' },
     ],
   },
   'templates/front.yaml': {
@@ -95,6 +96,7 @@ export const TEMPLATES: Record<string, unknown> = {
       },
       { block: 'richText', field: 'story' },
       { block: 'cards', field: 'companions', card: 'packet', heading: 'Grows well beside' },
+      { block: 'beside', listing: 'all-varieties' },
     ],
     slots: {
       aside: [

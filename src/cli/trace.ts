@@ -14,7 +14,7 @@ export function traceCommand(program: Command, exit: Exit): void {
     )
     .option('--json', 'print JSON')
     .action((path: string, options: ReadOptions) => {
-      const { steps, page } = withSite(options, (view, at) => view.trace(path, at))!;
+      const { steps, drawn, page } = withSite(options, (view, at) => view.trace(path, at))!;
       const outcome = {
         status: page.status,
         location: page.headers.location ?? null,
@@ -22,6 +22,7 @@ export function traceCommand(program: Command, exit: Exit): void {
         entry: page.entry,
         listing: page.listing,
         page: page.page,
+        drawn,
       };
       if (options.json) printJson({ path, steps, outcome });
       else {
@@ -30,6 +31,7 @@ export function traceCommand(program: Command, exit: Exit): void {
         process.stdout.write(
           `${outcome.status}${outcome.location === null ? '' : ` to ${outcome.location}`}\n`,
         );
+        if (drawn !== null) process.stdout.write(`${drawn}\n`);
       }
       exit(0);
     });

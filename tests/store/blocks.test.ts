@@ -59,6 +59,15 @@ const DESIGN = {
     where: { field: 'traits', op: 'is', value: 'early' },
   },
   'picks/favourites.yaml': { key: 'favourites', members: ['gone-by-now', 'red'] },
+  'templates/main.yaml': {
+    key: 'main',
+    kind: 'menu',
+    blocks: [
+      { block: 'menuListing', listing: 'early' },
+      { block: 'menuEntry', entry: 'gone-by-now' },
+      { block: 'menuEntry', entry: 'blue' },
+    ],
+  },
   'templates/card.yaml': {
     key: 'card',
     kind: 'card',
@@ -87,13 +96,18 @@ const DESIGN = {
   },
 };
 
-/** The page of Blue pea, drawn by one block; blocks of frames alone are put into the frame. */
+/** The page of Blue pea, drawn by one block; blocks of frames and menus are put into such. */
 async function draw(block: object): Promise<string> {
-  const frames = (block as { block: string }).block === 'slot';
+  const kind = BLOCKS.find((k) => k.block === (block as { block: string }).block)!;
+  const frames = kind.in !== undefined;
   const slot = { block: 'slot', slot: 'main' };
+  const own = kind.in === 'menu' ? [slot, { block: 'menu', menu: 'own' }] : [block];
   const folder = writeFiles(temporaryFolder(), {
     ...DESIGN,
-    'templates/frame.yaml': { key: 'frame', kind: 'frame', blocks: [frames ? block : slot] },
+    'templates/frame.yaml': { key: 'frame', kind: 'frame', blocks: frames ? own : [slot] },
+    ...(kind.in === 'menu'
+      ? { 'templates/own.yaml': { key: 'own', kind: 'menu', blocks: [block] } }
+      : {}),
     'templates/page.yaml': {
       key: 'page',
       kind: 'page',

@@ -5,7 +5,7 @@ import type { Step } from './steps.ts';
 export function choosing(design: Design, template: Template): Step[] {
   if (template.kind === 'frame') return setting(template, 'site', 'frame', design.site.frame);
   const type = design.types.find(({ key }) => key === template.type);
-  if (!type) return [];
+  if (!type || template.kind === 'menu') return [];
   const part = `types/${type.id}`;
   return template.kind === 'card'
     ? setting(template, part, 'card', type.card)

@@ -15,7 +15,7 @@ import { BLOCKS } from '../template/blocks/index.ts';
 import { itemSurroundings } from '../template/blocks/repeat.ts';
 import type { BlockSurroundings } from '../template/context.ts';
 import type { Holds } from '../template/definition.ts';
-import { TreeCompiler } from '../template/tree-compiler.ts';
+import { NO_CARDS, TreeCompiler } from '../template/tree-compiler.ts';
 import type { PartPath } from './parts.ts';
 
 /** A place in a design where another part is named. */
@@ -23,7 +23,8 @@ export interface Mention {
   part: PartPath;
   /** Path of the property: `seo.title`, `sort.1.field`. */
   property: string;
-  holds: Exclude<Holds, 'inner' | 'filter'> | 'type' | 'set' | 'option' | 'form' | 'style';
+  holds:
+    Exclude<Holds, 'inner' | 'filter' | 'entry'> | 'type' | 'set' | 'option' | 'form' | 'style';
   text: string;
   /** What patterns may name; several where one pattern is read by several types. */
   environments: readonly Environment[];
@@ -100,6 +101,8 @@ function ofType(type: ContentType, environments: Environments): Mention[] {
     ...name('field', 'summary', type.summary),
     ...name('template', 'template', type.template),
     ...name('template', 'card', type.card),
+    ...name('template', 'frame', type.frame),
+    ...(type.templates ?? []).flatMap((key, i) => name('template', `templates.${i}`, key)),
     ...(type.presets.picks ?? []).flatMap((key, i) => name('picks', `presets.picks.${i}`, key)),
     ...name(
       'listing',
@@ -177,6 +180,7 @@ function ofListing(
     ...name('type', 'type', listing.type),
     ...name('template', 'card', listing.card),
     ...name('template', 'template', listing.template),
+    ...name('template', 'frame', listing.frame),
     ...name('pattern', 'intro', listing.intro),
     ...name('pattern', 'seo.title', listing.seo.title),
     ...name('pattern', 'seo.description', listing.seo.description),
@@ -197,7 +201,8 @@ function ofTemplate(
   environments: Environments,
 ): Mention[] {
   const type = design.types.find((t) => t.key === template.type) ?? null;
-  const outer = template.kind === 'frame' ? environments.ofFrame() : environments.ofListing();
+  const isAround = template.kind === 'frame' || template.kind === 'menu';
+  const outer = isAround ? environments.ofFrame() : environments.ofListing();
   const env = type ? environments.ofType(type) : outer;
   const path = `templates/${template.id}`;
   const named = namer(path, null, [])('type', 'type', template.type);
@@ -226,8 +231,6 @@ function ofBlocks(value: unknown, path: PartPath, standing: Standing): Mention[]
 }
 
 const isBlock = (value: object): value is Block => typeof (value as Block).block === 'string';
-const NO_CARDS = { find: () => ({ render: () => '', needs: [] }), part: () => '' };
-
 function ofBlock(block: Block, path: PartPath, { type, item, env }: Standing): Mention[] {
   const holder = type && holderOf(type);
   const asked = block.of === 'item' ? (item?.type ? holderOf(item.type) : null) : holder;
@@ -235,6 +238,7 @@ function ofBlock(block: Block, path: PartPath, { type, item, env }: Standing): M
     const named = holds === 'inner' ? groupOf(holder, block.field) : holder;
     const name = namer(path, named, [env]);
     const value = block[property];
+    if (holds === 'entry') return []; // entries are content: none of the design
     if (holds === 'filter') return ofFilter(filterOf(value), property, namer(path, asked, []));
     const one = (at: string, text: unknown): Mention[] => name(sortOf(holds, text), at, text);
     if (!Array.isArray(value)) return one(property, value);
@@ -243,7 +247,7 @@ function ofBlock(block: Block, path: PartPath, { type, item, env }: Standing): M
 }
 
 /** The name of a field that is come at over others is read as an expression. */
-function sortOf(holds: Exclude<Holds, 'filter'>, text: unknown): Mention['holds'] {
+function sortOf(holds: Exclude<Holds, 'filter' | 'entry'>, text: unknown): Mention['holds'] {
   if (holds === 'inner') return 'field';
   return holds === 'field' && String(text).includes('.') ? 'expression' : holds;
 }

@@ -135,6 +135,8 @@ export const listingSpec = z
     card: key.optional(),
     /** A page template without a type, for the listing's own pages. */
     template: key.optional(),
+    /** What stands around its own pages; as the site has it where left out. */
+    frame: key.optional(),
     /** Words above the first card, as a pattern that may read `site` and `page`. */
     intro: z.string().optional(),
     /** Words shown in place of an empty list. */

@@ -28,6 +28,8 @@ export const presetsSpec = z.strictObject({
   date: z.enum(SHOWN_DATES).optional(),
   /** Says something only where its type says something of it. */
   listed: z.boolean().optional(),
+  /** Id of the page template that it has in place of its type's own, where its type offers that. */
+  template: key.optional(),
   index: z.boolean().optional(),
   follow: z.boolean().optional(),
   sitemap: z.boolean().optional(),

@@ -201,7 +201,11 @@ export const typeSpec = z
       ])
       .default('gone'),
     template: key.optional(),
+    /** Further page templates, which entries may choose. */
+    templates: z.array(key).max(20, 'Entries choose among at most 20 templates.').optional(),
     card: key.optional(),
+    /** What stands around its pages; as the site has it where left out. */
+    frame: key.optional(),
     /** What its entries begin with, each until it has it otherwise. */
     presets: typePresetsSpec.default({ author: false, date: 'none' }),
     /** What is done to its entries by itself, and when. */
@@ -231,8 +235,8 @@ export const templateSpec = z
     id: key.optional(),
     key,
     label: z.string().optional(),
-    kind: z.enum(['page', 'card', 'frame']),
-    /** The content type it reads; a frame has none. */
+    kind: z.enum(['page', 'card', 'frame', 'menu']),
+    /** The content type it reads; frames and menus have none. */
     type: key.optional(),
     blocks: z.array(blockShape),
     /** Blocks for the frame's named slots other than `main`. */

@@ -114,7 +114,8 @@ export class PartsRead {
   private seen(path: PartPath, own: PartPath | null): unknown {
     const part = partAt(this.design, path);
     if (!path.startsWith('types/') || path === own || !part) return part;
-    const { seo: _s, template: _t, clash: _c, retired: _r, ...rest } = part as Part;
+    const { seo: _s, template: _t, templates: _o, frame: _f, ...more } = part as Part;
+    const { clash: _c, retired: _r, ...rest } = more;
     return rest;
   }
 }

@@ -11,11 +11,12 @@ export function documentHtml(
   scope: PageScope,
   meta: PageMeta,
   template: Pick<CompiledTemplate, 'render' | 'slots'>,
+  frame: Pick<CompiledTemplate, 'render'> = site.templates.frame,
 ): string {
   const main = template.render(scope);
   const slots: Record<string, string> = { main };
   for (const [name, render] of Object.entries(template.slots)) slots[name] = render(scope);
-  const body = site.templates.frame.render(scope.frame(slots));
+  const body = frame.render(scope.frame(slots));
   return (
     `<!DOCTYPE html>\n<html lang="${escapeHtml(meta.language)}">\n<head><meta charset="utf-8"><meta name="viewport" content="width=device-width, initial-scale=1">` +
     `${headHtml(meta)}<link rel="stylesheet" href="/style/${site.styleKey}.css"></head>\n<body><a class="skip" href="#content">${escapeHtml(wordsOf(meta.language).skip)}</a>${body}</body>\n</html>\n`

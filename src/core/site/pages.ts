@@ -4,6 +4,7 @@ import { pagePath } from '../address/path.ts';
 import type { CompiledSite } from './compile.ts';
 import { entryMeta, frontMeta, listingMeta } from './meta.ts';
 import { PageScope } from './page-scope.ts';
+import { templatesOf } from './templates-of.ts';
 import type { LivePage, SiteReader } from './reader.ts';
 import type { CompiledSeo } from '../metadata/rules.ts';
 import type { Presets } from '../design/presets.ts';
@@ -85,7 +86,7 @@ export function pageLines(
         entry: id,
         listing: null,
         page: null,
-        automatic: site.templates.pages.get(entry.type.key)!.automatic,
+        automatic: templatesOf(site, entry).template.automatic,
       },
     ];
   });

@@ -14,6 +14,7 @@ import { PageScope } from './page-scope.ts';
 import type { SiteReader } from './reader.ts';
 import { type Resolution, type TraceStep, resolvePath } from './resolve.ts';
 import { siteFile } from './site-file.ts';
+import { drawnBy, frameOfListing, templatesOf } from './templates-of.ts';
 
 /** What a visitor asks for; `at` in ms UTC. */
 export interface PageRequest {
@@ -75,15 +76,17 @@ export function render(
   return new Renderer(site, reader, validity).page(resolution);
 }
 
-/** The steps from a path to its outcome, and the outcome. */
+/** The steps from a path to its outcome, by what that is drawn, and the outcome. */
 export function trace(
   site: CompiledSite,
   reader: SiteReader,
   request: PageRequest,
-): { steps: TraceStep[]; page: RenderedPage } {
+): { steps: TraceStep[]; drawn: string | null; page: RenderedPage } {
   const steps: TraceStep[] = [];
-  resolvePath(site, reader, request.path, new Validity(request.at), steps);
-  return { steps, page: render(site, reader, request) };
+  const validity = new Validity(request.at);
+  const resolution = resolvePath(site, reader, request.path, validity, steps);
+  const drawn = drawnBy(site, reader, resolution, validity);
+  return { steps, drawn, page: render(site, reader, request) };
 }
 
 /** An entry's page at whatever address it has or would have: for previews of what is not live. */
@@ -135,11 +138,12 @@ class Renderer {
 
   entry(entry: EntryView): RenderedPage {
     const scope = new PageScope(this.site, this.reader, this.validity).show(entry);
-    const template = this.site.templates.pages.get(entry.type.key)!;
+    const { template, frame } = templatesOf(this.site, entry);
     scope.prefetch([entry], template.needs);
     this.validity.tell(entry.updated);
     const meta = entryMeta(this.site, scope, entry);
-    return this.result('entry', 200, documentHtml(this.site, scope, meta, template), meta, {
+    const html = documentHtml(this.site, scope, meta, template, frame);
+    return this.result('entry', 200, html, meta, {
       entry: entry.id,
       automatic: template.automatic,
     });
@@ -153,7 +157,8 @@ class Renderer {
     scope.showListing({ ...shown, address: base });
     const template = this.site.templates.listings.get(key)!;
     const meta = listingMeta(this.site, scope, shown, base);
-    return this.result('listing', 200, documentHtml(this.site, scope, meta, template), meta, {
+    const html = documentHtml(this.site, scope, meta, template, frameOfListing(this.site, key));
+    return this.result('listing', 200, html, meta, {
       listing: key,
       page: number,
     });

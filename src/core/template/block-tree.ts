@@ -6,7 +6,15 @@ import type { Template } from '../design/spec.ts';
 export type BlockTrees = Pick<Template, 'blocks' | 'slots'>;
 
 /** Which properties of a kind of block hold blocks, by the kind: in one list, or in several. */
-export type InnerLists = ReadonlyMap<string, readonly { name: string; many: boolean }[]>;
+export type InnerLists = ReadonlyMap<string, readonly InnerList[]>;
+
+/** A property of a kind of block that holds blocks. */
+interface InnerList {
+  name: string;
+  many: boolean;
+  /** Whether it says nothing of it where it is empty. */
+  isQuiet?: boolean;
+}
 
 /** A list of blocks: `blocks`, `slots/foot`, and within blocks `b3/blocks`, `b3/columns/1`. */
 export type ListPath = string;
@@ -26,6 +34,8 @@ export interface OutlineLine extends BlockPlace {
   block: Block | null;
   /** Which of several lists it begins, from 1; null where it begins none. */
   column: number | null;
+  /** What its list is called, where it is not the only one; null elsewhere. */
+  called: string | null;
   depth: number;
   /** How many stand in its list. */
   count: number;
@@ -36,24 +46,30 @@ export interface OutlineLine extends BlockPlace {
 /** The blocks of a template in the order they are written, each with where it stands. */
 export function outlineOf(trees: BlockTrees, inner: InnerLists): OutlineLine[] {
   const lines: OutlineLine[] = [];
-  const add = (list: ListPath, blocks: readonly Block[], depth: number, place: string): void => {
+  const add = (
+    list: ListPath,
+    blocks: readonly Block[],
+    { depth, place, isQuiet = false }: { depth: number; place: string; isQuiet?: boolean },
+  ): void => {
     const count = blocks.length;
-    const at = list.split('/')[2];
+    const [, name, at] = list.split('/');
     const column = at === undefined ? null : Number(at) + 1;
-    if (count === 0 || column !== null)
-      lines.push({ block: null, column, depth, list, index: 0, count, place });
+    const called = column === null && name !== undefined && name !== 'blocks' ? name : null;
+    const isNamed = column !== null || called !== null;
+    if (isNamed || (count === 0 && !isQuiet))
+      lines.push({ block: null, column, called, depth, list, index: 0, count, place });
     blocks.forEach((block, index) => {
       const own = `${place}/${index + 1}`;
-      const line = { depth: column === null ? depth : depth + 1, list, index, count };
-      lines.push({ block, column: null, ...line, place: own });
-      for (const [path, within] of listsWithin(block, inner)) {
-        const [, name, nth] = path.split('/');
+      const line = { depth: isNamed ? depth + 1 : depth, list, index, count };
+      lines.push({ block, column: null, called: null, ...line, place: own });
+      for (const { path, blocks: within, isQuiet } of listsWithin(block, inner)) {
+        const [, property, nth] = path.split('/');
         const number = nth === undefined ? '' : `/${Number(nth) + 1}`;
-        add(path, within, line.depth + 1, `${own}/${name}${number}`);
+        add(path, within, { depth: line.depth + 1, place: `${own}/${property}${number}`, isQuiet });
       }
     });
   };
-  for (const [path, blocks] of topLists(trees)) add(path, blocks, 0, path);
+  for (const [path, blocks] of topLists(trees)) add(path, blocks, { depth: 0, place: path });
   return lines;
 }
 
@@ -145,8 +161,9 @@ export function movedTo(
   const before = lines.find(
     (other) => other.block && other.list === list && other.index === index - 1,
   )?.block;
-  const into = before ? listsWithin(before, inner).at(-1) : undefined;
-  return into ? { list: into[0], index: into[1].length } : null;
+  const lists = before ? listsWithin(before, inner) : [];
+  const into = lists.find(({ path }) => path.endsWith('/blocks')) ?? lists.at(-1);
+  return into ? { list: into.path, index: into.blocks.length } : null;
 }
 
 /** A block with new ids on it and on all within it. */
@@ -156,13 +173,20 @@ export function copyOfBlock(block: Block, newId: () => string): Block {
   return copy;
 }
 
+/** A list of blocks within a block. */
+export interface InnerBlocks {
+  path: ListPath;
+  blocks: readonly Block[];
+  isQuiet: boolean;
+}
+
 /** The lists of blocks that stand in a block. */
-export function listsWithin(block: Block, inner: InnerLists): [ListPath, readonly Block[]][] {
-  return (inner.get(block.block) ?? []).flatMap(({ name, many }): [ListPath, Block[]][] => {
+export function listsWithin(block: Block, inner: InnerLists): InnerBlocks[] {
+  return (inner.get(block.block) ?? []).flatMap(({ name, many, isQuiet = false }) => {
     const value = (block[name] ?? []) as Block[] | Block[][];
     const path = `${block.id}/${name}`;
-    if (!many) return [[path, value as Block[]]];
-    return (value as Block[][]).map((own, i) => [`${path}/${i}`, own]);
+    if (!many) return [{ path, blocks: value as Block[], isQuiet }];
+    return (value as Block[][]).map((own, i) => ({ path: `${path}/${i}`, blocks: own, isQuiet }));
   });
 }
 

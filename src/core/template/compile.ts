@@ -6,7 +6,7 @@ import type { ContentType, Design, Template } from '../design/spec.ts';
 import type { Listing } from '../design/listing-spec.ts';
 import type { Environment } from '../pattern/types.ts';
 import { automaticCard, automaticListing, automaticPage, automaticPart } from './automatic.ts';
-import type { Render } from './context.ts';
+import type { FoundMenu, Render } from './context.ts';
 import { type Cards, type FoundCard, TreeCompiler } from './tree-compiler.ts';
 
 /**
@@ -17,6 +17,8 @@ export interface CompiledTemplate {
   render: Render;
   slots: Record<string, Render>;
   needs: string[][];
+  /** What it is called. */
+  label: string;
   /** True where no template is bound and one was made from the fields. */
   automatic: boolean;
 }
@@ -31,6 +33,11 @@ export interface Templates {
   listingCards: Map<string, CompiledTemplate>;
   /** The card bound to a type, by type key. */
   cards: Map<string, CompiledTemplate>;
+  /** What entries may choose in place of their type's own page, by template id, by type key. */
+  choices: Map<string, Map<string, CompiledTemplate>>;
+  /** By type key and by listing key, where that has a frame of its own. */
+  frames: { types: Map<string, CompiledTemplate>; listings: Map<string, CompiledTemplate> };
+  /** Around every other page. */
   frame: CompiledTemplate;
 }
 
@@ -67,12 +74,15 @@ export function compileTemplates(
 interface Trees {
   blocks: Block[];
   slots?: Record<string, Block[]>;
+  kind: Template['kind'];
   isMarked?: boolean;
 }
 
 class TemplateCompiler {
   readonly issues: Issue[] = [];
   private readonly cards = new Map<string, CompiledTemplate>();
+  private readonly menus = new Map<string, FoundMenu>();
+  private readonly frames = new Map<string, CompiledTemplate>();
 
   constructor(
     private readonly design: Design,
@@ -82,6 +92,7 @@ class TemplateCompiler {
 
   all(): Templates {
     const { types, listings, templates, site } = this.design;
+    for (const t of templates) if (t.kind === 'menu') this.menus.set(t.key, this.menu(t));
     for (const t of templates) if (t.kind === 'card') this.cards.set(t.key, this.bound(t));
     const cards = new Map(
       types.map((t) => [t.key, this.cardFor(t, t.card, `types/${t.key}/card`)]),
@@ -91,7 +102,46 @@ class TemplateCompiler {
       pages: new Map(types.map((t) => [t.key, this.pageFor(t)])),
       listings: new Map(listings.map((l) => [l.key, this.listingFor(l)])),
       listingCards: new Map(listings.flatMap((l) => this.listingCard(l, cards) ?? [])),
-      frame: this.frameFor(site.frame),
+      choices: new Map(types.map((t) => [t.key, this.choicesOf(t)])),
+      frames: {
+        types: this.framesOf(types, 'types'),
+        listings: this.framesOf(listings, 'listings'),
+      },
+      frame: this.frameFor(site.frame, 'site/frame'),
+    };
+  }
+
+  private framesOf(
+    owners: readonly { key: string; frame?: string | undefined }[],
+    list: 'types' | 'listings',
+  ): Map<string, CompiledTemplate> {
+    return new Map(
+      owners.flatMap(({ key, frame }) =>
+        frame === undefined ? [] : [[key, this.frameFor(frame, `${list}/${key}/frame`)] as const],
+      ),
+    );
+  }
+
+  private choicesOf(type: ContentType): Map<string, CompiledTemplate> {
+    return new Map(
+      (type.templates ?? []).flatMap((key, i) => {
+        const path = `types/${type.key}/templates/${i + 1}`;
+        const template = this.find(key, 'page', path);
+        if (!template || !this.readsType(template, type, path)) return [];
+        return [[template.id, this.bound(template)] as const];
+      }),
+    );
+  }
+
+  /** The items of a menu: the entries that they lead to are read in one step. */
+  private menu(template: Template): FoundMenu {
+    const { render, entriesRead } = this.bound(template);
+    return {
+      label: template.label,
+      items: (scope) => {
+        if (entriesRead.length > 1) scope.entries(entriesRead);
+        return render(scope);
+      },
     };
   }
 
@@ -123,11 +173,12 @@ class TemplateCompiler {
     if (template) return this.bound(template);
     return {
       ...this.compile(
-        { blocks: automaticListing(listing) },
+        { blocks: automaticListing(listing), kind: 'page' },
         this.environments.ofListing(),
         null,
         `listings/${listing.key}`,
       ),
+      label: 'Automatic page',
       automatic: false,
     };
   }
@@ -138,13 +189,22 @@ class TemplateCompiler {
     return this.automatic(automaticCard(type), this.environments.ofType(type), type);
   }
 
-  private frameFor(key: string | undefined): CompiledTemplate {
-    const template = this.find(key, 'frame', 'site/frame');
-    if (!template)
-      return {
-        ...this.compile({ blocks: DEFAULT_FRAME }, this.environments.ofFrame(), null, 'frame'),
-        automatic: true,
-      };
+  private frameFor(key: string | undefined, path: string): CompiledTemplate {
+    const made = key === undefined ? undefined : this.frames.get(key);
+    if (made) return made;
+    const template = this.find(key, 'frame', path);
+    const frame = template ? this.frame(template) : this.defaultFrame();
+    if (key !== undefined) this.frames.set(key, frame);
+    return frame;
+  }
+
+  private defaultFrame(): CompiledTemplate {
+    const blocks: Trees = { blocks: DEFAULT_FRAME, kind: 'frame' };
+    const compiled = this.compile(blocks, this.environments.ofFrame(), null, 'frame');
+    return { ...compiled, label: 'Automatic frame', automatic: true };
+  }
+
+  private frame(template: Template): CompiledTemplate {
     const count = JSON.stringify(template.blocks).split('"slot":"main"').length - 1;
     if (count !== 1)
       this.issues.push({
@@ -190,7 +250,7 @@ class TemplateCompiler {
     return undefined;
   }
 
-  private bound(template: Template): CompiledTemplate {
+  private bound(template: Template): CompiledTemplate & { entriesRead: string[] } {
     const type =
       template.type === undefined
         ? null
@@ -205,37 +265,41 @@ class TemplateCompiler {
       });
     const env = type
       ? this.environments.ofType(type)
-      : template.kind === 'frame'
+      : template.kind === 'frame' || template.kind === 'menu'
         ? this.environments.ofFrame()
         : this.environments.ofListing();
-    const { blocks, slots, key } = template;
+    const { blocks, slots, kind, key, label } = template;
     const isMarked = key === this.marked;
-    return { ...this.compile({ blocks, slots, isMarked }, env, type, path), automatic: false };
+    const compiled = this.compile({ blocks, slots, kind, isMarked }, env, type, path);
+    return { ...compiled, label, automatic: false };
   }
 
   private automatic(blocks: Block[], env: Environment, type: ContentType): CompiledTemplate {
-    return { ...this.compile({ blocks }, env, type, `types/${type.key}`), automatic: true };
+    const compiled = this.compile({ blocks, kind: 'page' }, env, type, `types/${type.key}`);
+    return { ...compiled, label: 'Automatic page', automatic: true };
   }
 
   private compile(
-    { blocks, slots = {}, isMarked = false }: Trees,
+    { blocks, slots = {}, kind, isMarked = false }: Trees,
     env: Environment,
     type: ContentType | null,
     path: string,
-  ): Omit<CompiledTemplate, 'automatic'> {
-    const compiler = new TreeCompiler(this.design, { env, type }, this.found, isMarked);
+  ): Omit<CompiledTemplate, 'automatic' | 'label'> & { entriesRead: string[] } {
+    const compiler = new TreeCompiler(this.design, { env, type }, this.found, { kind, isMarked });
     const render = compiler.tree(blocks, 'blocks');
     const compiled = Object.fromEntries(
       Object.entries(slots).map(([name, inner]) => [name, compiler.tree(inner, `slots/${name}`)]),
     );
     this.issues.push(...at(path, compiler.issues));
-    return { render, slots: compiled, needs: compiler.needs };
+    const { needs, entriesRead } = compiler;
+    return { render, slots: compiled, needs, entriesRead };
   }
 
   /** Cards may hold cards, and texts parts with texts, so they are found when drawn. */
   private readonly found: Cards = {
     find: (key, fail) => this.lookUpCard(key, fail),
     part: this.drawnBy((type) => type.card, automaticPart),
+    menu: (key) => this.menus.get(key) ?? null,
   };
 
   private lookUpCard(key: string | undefined, fail: (message: string) => void): FoundCard {

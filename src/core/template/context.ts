@@ -105,6 +105,12 @@ export interface DrawnPicture {
 /** A compiled block or template: gives HTML, '' where there is nothing to show. */
 export type Render = (scope: RenderScope) => string;
 
+/** A menu as its block draws it. */
+export interface FoundMenu {
+  label: string;
+  items: Render;
+}
+
 /** What patterns and fields of blocks are read from. */
 export interface BlockSurroundings {
   env: Environment;
@@ -161,6 +167,10 @@ export interface BlockCompiler {
   ): { render: Render; needs: string[][] };
   /** A card by key, or the type's own, or the automatic one; looked up when drawn. */
   card(key: string | undefined, property: string): { render: Render; needs: string[][] };
+  /** A menu's items, ready to be drawn; null with an issue where there is no such menu. */
+  menu(key: string, property: string): FoundMenu | null;
+  /** Says that a menu leads to an entry, so that all of them are read in one step. */
+  readsEntry(id: string): void;
   /** Draws an entry, or values that stand in a text, as a part of that text. */
   part(): Render;
   /** A content type by its id, and by its key. */

@@ -36,8 +36,18 @@ blockquote { margin: 0 0 16px; padding-left: 16px; border-left: 3px solid var(--
 .field-sheet dd { margin: 0; }
 .items table { border-collapse: collapse; margin: 0 0 16px; }
 .items th, .items td { text-align: left; padding: 4px 24px 4px 0; vertical-align: top; }
-.subjects ul, .page-links ul, .breadcrumbs ol { display: flex; flex-wrap: wrap; gap: 8px 16px; margin: 0 0 16px; padding: 0; list-style: none; }
+.subjects ul, .page-links ul, .breadcrumbs ol, .menu ul, .beside ul { display: flex; flex-wrap: wrap; gap: 8px 16px; margin: 0 0 16px; padding: 0; list-style: none; }
 .breadcrumbs li + li::before { content: "/"; margin-right: 16px; color: GrayText; }
+.menu ul { margin: 0; }
+.menu li { position: relative; }
+.menu li > ul { display: grid; gap: 4px; padding: 4px 0 0 16px; font-weight: 400; }
+.menu [aria-current] { text-decoration: none; font-weight: 700; }
+.beside ul { justify-content: space-between; margin-top: 32px; padding-top: 12px; border-top: 1px solid var(--line); }
+.beside .label { display: block; font-size: 14px; }
+.contents { margin: 0 0 24px; padding: 12px 16px; border: 1px solid var(--line); font-size: 15px; line-height: 24px; }
+.contents h2 { margin: 0 0 4px; font-size: 15px; line-height: 24px; }
+.contents ul { margin: 0; padding-left: 20px; }
+.repeat > ul { padding-left: 20px; }
 .page-links [aria-current] { font-weight: 700; text-decoration: none; }
 .months { display: grid; grid-template-columns: repeat(12, 1fr); gap: 2px; max-width: 360px; margin-bottom: 16px; }
 .months i { height: 12px; background: var(--line); }

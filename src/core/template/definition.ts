@@ -19,7 +19,15 @@ type Given<S extends z.ZodRawShape> = z.output<z.ZodObject<S>> & { style?: strin
  * something.
  */
 export type Holds =
-  'pattern' | 'expression' | 'field' | 'inner' | 'listing' | 'picks' | 'template' | 'filter';
+  | 'pattern'
+  | 'expression'
+  | 'field'
+  | 'inner'
+  | 'listing'
+  | 'picks'
+  | 'template'
+  | 'entry'
+  | 'filter';
 
 /** One kind of block, with everything that belongs to it. */
 export interface BlockKind {
@@ -28,6 +36,8 @@ export interface BlockKind {
   label: string;
   /** What it shows, in a sentence. */
   doc: string;
+  /** Set where it stands in frames alone, or in menus: which take nothing else. */
+  in?: 'frame' | 'menu';
   /** The stored form, defaults filled in on reading. */
   spec: z.ZodObject;
   /** Which of its properties name something else of the site, alone or in a list. */
@@ -42,6 +52,7 @@ export function defineBlock<S extends z.ZodRawShape>(kind: {
   block: string;
   label: string;
   doc: string;
+  in?: 'frame' | 'menu';
   spec: S;
   holds?: Partial<Record<keyof S, Holds>>;
   compile: (block: Given<S>, c: BlockCompiler) => Render;

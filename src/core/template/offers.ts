@@ -6,7 +6,9 @@ import { automaticPage } from './automatic.ts';
 import { BLOCKS } from './blocks/index.ts';
 import type { BlockKind } from './definition.ts';
 import { type PanelProperty, panelOf } from './panel.ts';
-import { TreeCompiler } from './tree-compiler.ts';
+import { itemSurroundings } from './blocks/repeat.ts';
+import type { BlockSurroundings } from './context.ts';
+import { NO_CARDS, TreeCompiler } from './tree-compiler.ts';
 
 /** A kind of block as a template can have it. */
 export interface BlockOffer {
@@ -30,7 +32,9 @@ interface Reading {
 /** Every kind of block, with what it can be bound to in a template. */
 export function blockOffers(reading: Reading): BlockOffer[] {
   const type = typeOf(reading);
-  return BLOCKS.map((kind) => {
+  const { kind: own } = reading.template;
+  const offered = BLOCKS.filter((kind) => (kind.in === 'menu') === (own === 'menu'));
+  return offered.map((kind) => {
     const panel = panelOf(kind);
     const bound = panel.filter(({ control }) => control === 'field');
     const fields = Object.fromEntries(
@@ -60,33 +64,90 @@ function typeOf({ design, template }: Reading): ContentType | null {
   return design.types.find(({ key }) => key === template.type) ?? null;
 }
 
-/** The fields and other sides that a property takes: those that it compiles with. */
+/** What blocks within a repetition can be bound to of its items. */
+export interface ItemOffers {
+  /** Key of the items' type; null where they are of none. */
+  type: string | null;
+  /** Names of fields, by the kind of block and its property. */
+  fields: Record<string, Record<string, string[]>>;
+}
+
+/** What each repetition of a template offers to the blocks within it, by its id. */
+export function itemOffers(
+  reading: Reading & { template: Pick<Template, 'blocks' | 'slots'> },
+): Record<string, ItemOffers> {
+  const found: Record<string, ItemOffers> = {};
+  const walk = (value: unknown, around: BlockSurroundings): void => {
+    if (typeof value !== 'object' || value === null) return;
+    const { block, over, id } = value as Block;
+    const repeats = block === 'repeat' && typeof over === 'string';
+    const inner = repeats ? itemSurroundings(over, compilerIn(reading, around)) : around;
+    if (repeats) found[id!] = offersOf(reading, inner);
+    for (const next of Object.values(value)) walk(next, inner);
+  };
+  const { blocks, slots } = reading.template;
+  walk([blocks, slots], surroundingsOf(reading));
+  return found;
+}
+
+function offersOf(reading: Reading, inner: BlockSurroundings): ItemOffers {
+  const names = inner.item?.fields.map(({ key }) => `item.${key}`) ?? [];
+  const fields = BLOCKS.map((kind) => {
+    const bound = panelOf(kind).filter(({ control }) => control === 'field');
+    const fits = bound.map(({ name }) => [name, fittingOf(reading, kind, name, names, inner)]);
+    return [kind.block, Object.fromEntries(fits)];
+  });
+  return { type: inner.item?.type?.key ?? null, fields: Object.fromEntries(fields) };
+}
+
+/** The fields, other sides and fields over one reference that a property takes. */
 function fitting(reading: Reading, type: ContentType, kind: BlockKind, property: string): string[] {
-  const sides = otherSidesOf(type, reading.design).map(({ name }) => name);
+  const { design } = reading;
+  const sides = otherSidesOf(type, design).map(({ name }) => name);
+  const over = type.fields.flatMap(({ key, many, types = [] }) => {
+    const [only, ...more] = many ? [] : types;
+    const led = more.length > 0 ? undefined : design.types.find((t) => t.key === only);
+    return (led?.fields ?? []).map((field) => `${key}.${field.key}`);
+  });
+  const names = [...type.fields.map(({ key }) => key), ...sides, ...over];
+  return fittingOf(reading, kind, property, names, surroundingsOf(reading));
+}
+
+/** The names that a property takes: those that it compiles with. */
+function fittingOf(
+  reading: Reading,
+  kind: BlockKind,
+  property: string,
+  names: readonly string[],
+  around: BlockSurroundings,
+): string[] {
   const rest = Object.fromEntries(
     panelOf(kind)
       .filter(({ required, many, control }) => required && !many && control !== 'blocks')
       .map(({ name }) => [name, 'x']),
   );
-  return [...type.fields.map(({ key }) => key), ...sides].filter((key) => {
-    const block = { ...rest, block: kind.block, [property]: key };
-    return !wrong(reading, block).some((path) => path.endsWith(`/${property}`));
+  return names.filter((name) => {
+    const block = { ...rest, block: kind.block, [property]: name };
+    return !wrong(reading, block, around).some((path) => path.endsWith(`/${property}`));
   });
 }
 
 /** Where a block by itself would have something wrong. */
-function wrong({ design, environments, template }: Reading, block: Block): string[] {
-  const type = design.types.find(({ key }) => key === template.type) ?? null;
-  const env = type
-    ? environments.ofType(type)
-    : template.kind === 'frame'
-      ? environments.ofFrame()
-      : environments.ofListing();
-  const nothing = (): string => '';
-  const cards = { find: () => ({ render: nothing, needs: [] }), part: nothing };
-  const compiler = new TreeCompiler(design, { env, type }, cards);
+function wrong(reading: Reading, block: Block, around = surroundingsOf(reading)): string[] {
+  const compiler = compilerIn(reading, around);
   compiler.blocks([block], 'blocks');
   return compiler.issues.map(({ path = '' }) => path);
+}
+
+function surroundingsOf({ design, environments, template }: Reading): BlockSurroundings {
+  const type = design.types.find(({ key }) => key === template.type) ?? null;
+  const isAround = template.kind === 'frame' || template.kind === 'menu';
+  if (type) return { env: environments.ofType(type), type };
+  return { env: isAround ? environments.ofFrame() : environments.ofListing(), type };
+}
+
+function compilerIn({ design }: Reading, around: BlockSurroundings): TreeCompiler {
+  return new TreeCompiler(design, around, NO_CARDS);
 }
 
 /** A block with all that its kind must have, by what the site has first; null where it has none. */

@@ -3,13 +3,19 @@ import { didYouMean } from '../did-you-mean.ts';
 import type { Block } from '../design/block.ts';
 import { blocksWithin } from '../design/block-ids.ts';
 import type { Field } from '../design/field.ts';
-import type { ContentType, Design } from '../design/spec.ts';
+import type { ContentType, Design, Template } from '../design/spec.ts';
 import { compilePattern } from '../pattern/compile.ts';
 import type { Environment, Member } from '../pattern/types.ts';
 import { BLOCKS } from './blocks/index.ts';
 import { type Bound, type Holder, boundTo, holderOf } from './bound.ts';
 import { linksOf } from './field-html.ts';
-import type { BlockCompiler, BlockSurroundings, Render, RenderScope } from './context.ts';
+import type {
+  BlockCompiler,
+  BlockSurroundings,
+  FoundMenu,
+  Render,
+  RenderScope,
+} from './context.ts';
 import type { BlockKind } from './definition.ts';
 import { marked } from './marks.ts';
 
@@ -29,6 +35,22 @@ export interface Cards {
   find: CardFinder;
   /** Draws what stands in texts. */
   part: Render;
+  /** A menu by key; null where there is none. */
+  menu: (key: string) => FoundMenu | null;
+}
+
+const nothing = (): string => '';
+/** Draws nothing: for trees that are looked at, and not drawn. */
+export const NO_CARDS: Cards = {
+  find: () => ({ render: nothing, needs: [] }),
+  part: nothing,
+  menu: () => ({ label: '', items: nothing }),
+};
+
+/** Whose blocks they are, and whether what each draws stands between marks, for previews. */
+interface Kept {
+  kind?: Template['kind'];
+  isMarked?: boolean;
 }
 
 /** Compiles one tree of blocks; issues are told by the place of the block. */
@@ -36,6 +58,8 @@ export class TreeCompiler implements BlockCompiler {
   readonly issues: Issue[] = [];
   readonly needs: string[][] = [];
   readonly linkedTexts = new Set<string>();
+  /** Ids of the entries that it names. */
+  readonly entriesRead: string[] = [];
   private itemNeeds: string[][] = [];
   private place = '';
 
@@ -43,8 +67,7 @@ export class TreeCompiler implements BlockCompiler {
     readonly design: Design,
     private surroundings: BlockSurroundings,
     private readonly cards: Cards,
-    /** Whether what each block draws stands between marks, for previews. */
-    private readonly isMarked = false,
+    private readonly kept: Kept = {},
   ) {}
 
   get env(): Environment {
@@ -97,10 +120,11 @@ export class TreeCompiler implements BlockCompiler {
       this.fail('unknown-block', 'block', `There is no block "${block.block.slice(0, 60)}".`, fix);
       return () => '';
     }
+    if (this.isMisplaced(kind)) return () => '';
     const parsed = kind.spec.safeParse(block);
     if (parsed.success) {
       const render = kind.compile(parsed.data as never, this);
-      return this.isMarked && block.id !== undefined ? marked(block.id, render) : render;
+      return this.kept.isMarked && block.id !== undefined ? marked(block.id, render) : render;
     }
     for (const { path, message } of parsed.error.issues)
       this.fail(
@@ -110,6 +134,17 @@ export class TreeCompiler implements BlockCompiler {
         `A block "${kind.block}" has: ${Object.keys(kind.spec.shape).join(', ')}.`,
       );
     return () => '';
+  }
+
+  /** Menus hold their own blocks and nothing else; so do other templates. */
+  private isMisplaced({ block, in: place }: BlockKind): boolean {
+    const { kind } = this.kept;
+    if (kind === undefined || (place === 'menu') === (kind === 'menu')) return false;
+    const message = `"${block}" does not stand in a ${kind === 'menu' ? 'menu' : `${kind} template`}.`;
+    const takes = BLOCKS.filter((k) => k.in === 'menu').map((k) => k.block);
+    const fix = kind === 'menu' ? `Menus hold: ${takes.join(', ')}.` : 'Put it into a menu.';
+    this.fail('wrong-place', 'block', message, fix);
+    return true;
   }
 
   pattern(
@@ -182,6 +217,19 @@ export class TreeCompiler implements BlockCompiler {
     return this.cards.find(key, (message) =>
       this.fail('unknown-template', property, message, 'Name a card, or leave it out.'),
     );
+  }
+
+  menu(key: string, property: string): FoundMenu | null {
+    const found = this.cards.menu(key);
+    if (found) return found;
+    const keys = this.design.templates.filter(({ kind }) => kind === 'menu').map((t) => t.key);
+    const fix = didYouMean(key, keys, 'Name one of the menus.');
+    this.fail('unknown-menu', property, `There is no menu "${key}".`, fix);
+    return null;
+  }
+
+  readsEntry(id: string): void {
+    this.entriesRead.push(id);
   }
 
   part(): Render {

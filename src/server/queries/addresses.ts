@@ -116,6 +116,8 @@ function pagesSeen(
 export interface TriedAddress {
   path: string;
   steps: TraceStep[];
+  /** By what the page is drawn, in a sentence; null where that is nothing of the design. */
+  drawn: string | null;
   /** Null where somebody else answers. */
   status: number | null;
   location: string | null;
@@ -144,6 +146,7 @@ export function tryAddress(
     return {
       path,
       steps: [...before, { step: 'reserved', matched: true, words: answers }],
+      drawn: null,
       status: null,
       location: null,
       html: null,
@@ -153,6 +156,7 @@ export function tryAddress(
   return {
     path,
     steps: [...before, ...traced.steps],
+    drawn: traced.drawn,
     status: traced.page.status,
     location: traced.page.headers.location ?? null,
     html: traced.page.kind === 'file' ? null : traced.page.body,

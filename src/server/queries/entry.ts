@@ -49,7 +49,10 @@ export interface EntryDetail {
     label: string;
     hasPages: boolean;
     /** What its entries begin with. */
-    presets: Required<Omit<Presets, 'listed'>> & Pick<Presets, 'listed'>;
+    presets: Required<Omit<Presets, 'listed' | 'template'>> & Pick<Presets, 'listed'>;
+    /** Its page template, and those that entries may choose in its place. */
+    template: string;
+    templates: { id: string; label: string }[];
     fields: FormField[];
   };
   /** By field id, as the form edits them. */
@@ -301,6 +304,7 @@ export function formType(
     label: type.label,
     hasPages: type.address !== undefined,
     presets: presetsOfType(view, type, asked.at),
+    ...templatesOfType(view, type, asked.at),
     fields,
   };
 }
@@ -310,6 +314,20 @@ function presetsOfType(view: SiteView, { key, presets }: ContentType, at: Instan
   const seo = view.at(at)?.site.seo.types.get(key);
   const { index = true, follow = true, sitemap = true } = seo ?? {};
   return { ...presets, index, follow, sitemap };
+}
+
+/** The page template of a type, by name, and those that its entries may choose. */
+function templatesOfType(
+  view: SiteView,
+  { template: own, templates: further = [] }: ContentType,
+  at: Instant,
+): Pick<EntryDetail['type'], 'template' | 'templates'> {
+  const all = view.at(at)?.site.design.templates ?? [];
+  const chosen = all.filter(({ key }) => further.includes(key));
+  return {
+    template: all.find(({ key }) => key === own)?.label ?? 'the automatic page',
+    templates: chosen.map(({ id, label }) => ({ id, label })),
+  };
 }
 
 /** Fields as a form has them, those of groups within theirs. */

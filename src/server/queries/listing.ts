@@ -8,6 +8,7 @@ import { sentencesAbout } from './bench.ts';
 import { draftsSeen } from './drafts.ts';
 import { withSteps } from './unsaved.ts';
 import { overlayOf } from './preview.ts';
+import { framesOf } from './settings.ts';
 import type { SiteView } from './site-view.ts';
 import type { Issue } from '@/core/issue.ts';
 import type { Step } from '@/core/design-edit/steps.ts';
@@ -49,6 +50,9 @@ export interface ListingDetail {
   typeLabel: string;
   columns: ListingColumn[];
   cards: { key: string; label: string }[];
+  /** Pages of no type, that its own pages can be drawn by, and frames around them. */
+  pages: { key: string; label: string }[];
+  frames: { key: string; label: string }[];
   /** What the bench holds of it, a sentence each. */
   onBench: string[];
 }
@@ -74,6 +78,10 @@ export function listingDetail(
     typeLabel: type.plural,
     columns,
     onBench: past ? [] : sentencesAbout(view, `listings/${spec.id}`, at),
+    pages: design.templates
+      .filter((t) => t.kind === 'page' && t.type === undefined)
+      .map(({ key: k, label }) => ({ key: k, label })),
+    frames: framesOf(design),
     cards: design.templates
       .filter((t) => t.kind === 'card' && t.type === type.key)
       .map(({ key: k, label }) => ({ key: k, label: word(label) })),

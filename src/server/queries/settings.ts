@@ -41,9 +41,7 @@ export function settingsDetail(
   return {
     spec: design.site,
     listings: design.listings.map(({ key, label }) => ({ key, label })),
-    frames: design.templates
-      .filter((t) => t.kind === 'frame')
-      .map(({ key, label }) => ({ key, label })),
+    frames: framesOf(design),
     frontName: front && 'entry' in front ? entryName(view, front.entry) : null,
     own: design.types.flatMap(({ id, key, label, single }) =>
       single ? [{ key, label, entry: entryOfType(view, id) }] : [],
@@ -51,6 +49,12 @@ export function settingsDetail(
     sets: design.subjectSets.map(({ key, label, kind }) => ({ key, label, kind })),
     onBench: past ? [] : sentencesAbout(view, 'site', at),
   };
+}
+
+/** What can stand around pages. */
+export function framesOf({ templates }: Design): { key: string; label: string }[] {
+  const frames = templates.filter(({ kind }) => kind === 'frame');
+  return frames.map(({ key, label }) => ({ key, label }));
 }
 
 function entryOfType(view: SiteView, type: string): { id: string; name: string } | null {

@@ -116,7 +116,7 @@ export class SiteView {
   }
 
   /** Why a path leads where it leads; null while no site is loaded. */
-  trace(path: string, at: Instant): { steps: TraceStep[]; page: RenderedPage } | null {
+  trace(path: string, at: Instant): ReturnType<typeof trace> | null {
     const view = this.at(at);
     return view && trace(view.site, view.reader, { path: pathOnly(path), at });
   }

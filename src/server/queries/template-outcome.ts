@@ -8,12 +8,14 @@ import { render, renderEntry } from '@/core/site/render.ts';
 import { compileTemplates } from '@/core/template/compile.ts';
 import { choosing, choosingList, listingFor } from '@/core/design-edit/choosing.ts';
 import { drawnByBlocks } from '@/core/template/marks.ts';
+import { type ItemOffers, itemOffers } from '@/core/template/offers.ts';
 import { type Actor, permit } from '../permit.ts';
+import { whyBlank } from './blank-blocks.ts';
 import type { Looking } from './clock.ts';
 import { entryName } from './display.ts';
 import { readerSeeing } from './drafts.ts';
 import type { SiteView } from './site-view.ts';
-import { cardHtml, triedOn, whyNoPath } from './tried-on.ts';
+import { type TriedOn, cardHtml, triedOn, whyNoPath } from './tried-on.ts';
 import { withSteps } from './unsaved.ts';
 
 /** A template with unsaved properties, and the entry to try it on; null for a stand-in. */
@@ -35,6 +37,10 @@ export interface TemplateOutcome {
   none: string | null;
   /** What blocks give, as HTML, by their ids: those that give something. */
   drawn: Record<string, string>;
+  /** Why others give nothing, by their ids, where that is known. */
+  why: Record<string, string>;
+  /** What each repetition offers to the blocks within it, by its id. */
+  items: Record<string, ItemOffers>;
   /** Keys of the type's fields that it does not read. */
   unused: string[];
 }
@@ -62,15 +68,19 @@ export function templateOutcome(
   const shown = template.type
     ? ofEntry(view, actor, { site, template, specimen }, looking)
     : ofPage(view, actor, { site, template }, looking);
+  const { tried, ...page } = shown;
+  const drawn = Object.fromEntries(drawnByBlocks(page.html ?? ''));
   return {
     issues,
-    ...shown,
-    drawn: Object.fromEntries(drawnByBlocks(shown.html ?? '')),
+    ...page,
+    drawn,
+    why: tried ? whyBlank(chosen, template, { ...tried, at: looking.at }, drawn) : {},
+    items: itemOffers({ design, environments, template }),
     unused: unusedBy(edited.design, template),
   };
 }
 
-type Shown = Pick<TemplateOutcome, 'shownFor' | 'html' | 'none'>;
+type Shown = Pick<TemplateOutcome, 'shownFor' | 'html' | 'none'> & { tried?: TriedOn };
 
 /** The page or the card of an entry. */
 function ofEntry(
@@ -84,10 +94,10 @@ function ofEntry(
   const shownFor = tried.standIn ? 'Stand-in, never published' : entryName(view, tried.id);
   const { reader, entry, prospect } = tried;
   if (template.kind === 'card')
-    return { shownFor, html: cardHtml(site, reader, entry, at), none: null };
+    return { shownFor, html: cardHtml(site, reader, entry, at), none: null, tried };
   const isNowhere = prospect.path === null;
   const html = isNowhere ? null : renderEntry(site, reader, entry, at).body;
-  return { shownFor, html, none: isNowhere ? whyNoPath(type, prospect) : null };
+  return { shownFor, html, none: isNowhere ? whyNoPath(type, prospect) : null, tried };
 }
 
 /** The page of a listing that has the template, or the page at "/" in the frame. */
@@ -97,7 +107,8 @@ function ofPage(
   { site, template }: { site: CompiledSite; template: Template },
   { at, seeing }: Looking,
 ): Shown {
-  const path = template.kind === 'frame' ? '/' : listingFor(site.design, template)?.address;
+  const isAround = template.kind === 'frame' || template.kind === 'menu';
+  const path = isAround ? '/' : listingFor(site.design, template)?.address;
   if (path === undefined)
     return {
       shownFor: template.label,

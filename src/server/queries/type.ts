@@ -1,3 +1,4 @@
+import { framesOf } from './settings.ts';
 import type { SiteView } from './site-view.ts';
 import { type Actor, SITE, permit } from '../permit.ts';
 import { computedOf } from './computed.ts';
@@ -33,6 +34,8 @@ export interface TypeDetail {
   language: string;
   /** Templates that read this type, for its choices. */
   templates: Pick<Template, 'key' | 'label' | 'kind'>[];
+  /** What can stand around its pages. */
+  frames: { key: string; label: string }[];
   /** Entries to try it on, the hardest first. */
   specimens: Specimen[];
   listings: { key: string; label: string; address: string | null }[];
@@ -78,6 +81,7 @@ export function typeDetail(
     templates: design.templates
       .filter((t) => t.type === key)
       .map(({ key: k, label, kind }) => ({ key: k, label, kind })),
+    frames: framesOf(design),
     specimens: specimensOf(view, spec, at),
     listings: design.listings
       .filter((l) => l.type === key)

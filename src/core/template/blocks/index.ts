@@ -14,6 +14,12 @@ import { items } from './items.ts';
 import { link } from './link.ts';
 import { listing } from './listing.ts';
 import { markup } from './markup.ts';
+import { menu } from './menu.ts';
+import { menuEntry } from './menuEntry.ts';
+import { menuHeading } from './menuHeading.ts';
+import { menuLink } from './menuLink.ts';
+import { menuListing } from './menuListing.ts';
+import { menuPicks } from './menuPicks.ts';
 import { months } from './months.ts';
 import { number } from './number.ts';
 import { pageLinks } from './pageLinks.ts';
@@ -48,8 +54,14 @@ export const BLOCKS: readonly BlockKind[] = [
   cards,
   picks,
   pageLinks,
+  menu,
   beside,
   months,
   markup,
   slot,
+  menuEntry,
+  menuListing,
+  menuLink,
+  menuHeading,
+  menuPicks,
 ];

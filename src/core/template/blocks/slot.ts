@@ -6,6 +6,7 @@ export const slot = defineBlock({
   block: 'slot',
   label: 'Slot',
   doc: 'The place in a frame where a page’s blocks of that slot go.',
+  in: 'frame',
   spec: {
     slot: z.string(),
   },

@@ -220,6 +220,12 @@ function Trace({ answer, at }: { answer: TriedAddress; at: number }) {
             {answer.status === null ? 'not a page of the public site' : `${answer.path} ${outcome}`}
           </span>
         </li>
+        {answer.drawn !== null && (
+          <li className="grid grid-cols-[136px_minmax(0,1fr)] gap-2 py-0.5 text-muted">
+            <span>drawn by</span>
+            <span>{answer.drawn}</span>
+          </li>
+        )}
       </ol>
       {answer.html !== null && answer.location === null && (
         <PreviewFrame

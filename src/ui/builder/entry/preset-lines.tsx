@@ -1,7 +1,7 @@
 import { type Presets, SHOWN_DATES, ownPresets, PRESETS } from '@/core/design/presets.ts';
 import type { EntryDetail } from '@/server/queries/entry.ts';
 
-type Name = keyof Presets;
+type Name = Exclude<keyof Presets, 'template'>;
 
 const YES_NO = [
   [true, 'yes'],
@@ -56,7 +56,7 @@ export function PresetLines({
 }) {
   const own = ownPresets(values);
   const count = Object.keys(own).length;
-  const put = (name: Name, value: string | boolean | undefined): void => {
+  const put = (name: keyof Presets, value: string | boolean | undefined): void => {
     const { [name]: _, ...rest } = own;
     const next = value === undefined ? rest : { ...rest, [name]: value };
     onChange(PRESETS, Object.keys(next).length > 0 ? next : null);
@@ -69,6 +69,17 @@ export function PresetLines({
           {count === 0 ? ': all as the type has them' : `: ${count} set here`}
         </span>
       </summary>
+      {type.templates.length > 0 && (
+        <PresetLine
+          label="Page template"
+          id="preset-template"
+          values={type.templates.map(({ id, label }) => [id, label] as const)}
+          {...{ readOnly }}
+          preset={type.template}
+          own={own.template}
+          onChange={(value) => put('template', value)}
+        />
+      )}
       {LINES.filter(({ ofPages }) => type.hasPages || !ofPages).map(
         ({ name, label, values: all }) => {
           const preset = type.presets[name];

@@ -16,6 +16,7 @@ import { useEdits } from '../use-edits.ts';
 import { useOutcome } from '../use-outcome.ts';
 import { DesignTense, useRelease } from '../use-release.tsx';
 import { InSide, LeftOutSide } from './listing-sides.tsx';
+import { OwnPages } from './own-pages.tsx';
 import { QuerySentence } from './query-sentence.tsx';
 
 interface Props {
@@ -55,6 +56,9 @@ export function ListingScreen({ detail, outcome: first, clock }: Props) {
           <OnBench lines={detail.onBench} />
           <DesignTense clock={clock} changed={changed} />
           <QuerySentence spec={spec} detail={detail} readOnly={readOnly} onChange={edits.change} />
+          {spec.address !== undefined && (
+            <OwnPages spec={spec} detail={detail} readOnly={readOnly} onChange={edits.change} />
+          )}
         </div>
       }
       foot={

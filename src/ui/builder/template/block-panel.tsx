@@ -4,7 +4,7 @@ import type { Block } from '@/core/design/block.ts';
 import { blocksWithin } from '@/core/design/block-ids.ts';
 import type { Issue } from '@/core/issue.ts';
 import type { OutlineLine } from '@/core/template/block-tree.ts';
-import type { BlockOffer } from '@/core/template/offers.ts';
+import type { BlockOffer, ItemOffers } from '@/core/template/offers.ts';
 import { Line, Result } from '@/ui/primitives/line.tsx';
 import { PropertyControl, type PropertyChoices } from './property-control.tsx';
 import { wordsOfHtml } from './block-words.ts';
@@ -13,6 +13,10 @@ interface Props extends PropertyChoices {
   line: OutlineLine;
   /** What it gives, as HTML; undefined where that is nothing. */
   given: string | undefined;
+  /** Why it gives nothing, where that is known. */
+  why: string | undefined;
+  /** What blocks within the repetition it stands in can be bound to; null elsewhere. */
+  items: ItemOffers | null;
   /** What is wrong with it, by the path of the property. */
   issues: readonly Issue[];
   readOnly: boolean;
@@ -20,7 +24,7 @@ interface Props extends PropertyChoices {
 }
 
 /** The settings of one block, and what it gives for what the template is shown for. */
-export function BlockPanel({ line, given, issues, readOnly, onChange, ...choices }: Props) {
+export function BlockPanel({ line, given, why, issues, readOnly, onChange, ...choices }: Props) {
   const block = line.block!;
   const offer = choices.offers.find((one) => one.block === block.block);
   if (!offer) return <p className="text-alarm">{`There is no block “${block.block}”.`}</p>;
@@ -48,7 +52,8 @@ export function BlockPanel({ line, given, issues, readOnly, onChange, ...choices
                 />
               ) : (
                 <PropertyControl
-                  {...{ id, property, readOnly, block: offer.block, ...choices }}
+                  {...{ id, property, readOnly, ...choices }}
+                  block={block}
                   value={block[property.name]}
                   issues={ownOf(property.name)}
                   onChange={(value) => set(property.name, value)}
@@ -63,7 +68,8 @@ export function BlockPanel({ line, given, issues, readOnly, onChange, ...choices
             <span className="text-muted">
               {holdsNothing(block, offer)
                 ? 'Nothing: there are no blocks in it yet.'
-                : 'Nothing here: what it reads is blank, or leads to nothing that is live.'}
+                : (why ??
+                  'Nothing here: what it reads is blank, or leads to nothing that is live.')}
             </span>
           ) : (
             wordsOfHtml(given)

@@ -1,5 +1,6 @@
 import { useDraggable, useDroppable } from '@dnd-kit/core';
 import type { KeyboardEvent } from 'react';
+import { sentence } from '@/core/design/words.ts';
 import type { OutlineLine } from '@/core/template/block-tree.ts';
 
 interface Props {
@@ -89,8 +90,12 @@ export function ListRow({ line, readOnly }: { line: OutlineLine; readOnly: boole
   );
 }
 
-function listWords({ column, depth, count }: OutlineLine): string {
+function listWords({ column, called, depth, count }: OutlineLine): string {
   const nothing = depth === 0 ? 'No blocks yet.' : 'Nothing in it yet.';
+  if (called !== null) {
+    const words = depth === 0 ? `Slot “${called}”` : sentence(called);
+    return count === 0 ? `${words}: nothing in it yet` : words;
+  }
   if (column === null) return nothing;
   return count === 0 ? `Column ${column}: nothing in it yet` : `Column ${column}`;
 }

@@ -1,21 +1,36 @@
 'use client';
 
+import { useState } from 'react';
+import type { Block } from '@/core/design/block.ts';
+import type { FilterSpec } from '@/core/design/listing-spec.ts';
+import { sentence } from '@/core/design/words.ts';
 import type { Issue } from '@/core/issue.ts';
-import type { BlockOffer } from '@/core/template/offers.ts';
+import type { ItemOffers } from '@/core/template/offers.ts';
 import type { PanelProperty } from '@/core/template/panel.ts';
+import type { FoundEntry } from '@/server/queries/offers.ts';
 import type { TemplateDetail } from '@/server/queries/template.ts';
+import { EntryPicker } from '../entry-picker.tsx';
+import { WhereWords } from '../listing/where-words.tsx';
 import { PatternInput } from '../pattern-input.tsx';
 
 /** What the properties of blocks are chosen from. */
 export type PropertyChoices = Pick<
   TemplateDetail,
-  'fields' | 'offers' | 'listings' | 'picks' | 'cards'
->;
+  | 'fields'
+  | 'offers'
+  | 'listings'
+  | 'picks'
+  | 'cards'
+  | 'menus'
+  | 'columns'
+  | 'names'
+  | 'at'
+  | 'type'
+> & { items: ItemOffers | null };
 
 interface Props extends PropertyChoices {
   id: string;
-  /** The kind of block that it is of. */
-  block: string;
+  block: Block;
   property: PanelProperty;
   value: unknown;
   issues: Issue[];
@@ -30,6 +45,9 @@ export function PropertyControl(props: Props) {
   const { control, many, required, otherwise } = property;
   const text = typeof value === 'string' ? value : '';
   const orNothing = (next: string): void => onChange(next === '' && !required ? undefined : next);
+  if (control === 'filter') return <FilterControl {...props} />;
+  if (control === 'entry') return <EntryControl {...props} />;
+  if (many && property.options.length > 0) return <ChoicesControl {...props} />;
   if (many)
     return (
       <PatternInput
@@ -127,6 +145,95 @@ function NumberControl({ id, property, value, issues, readOnly, onChange }: Prop
   );
 }
 
+/** Conditions on an entry, as words of a sentence. */
+function FilterControl({ block, value, issues, readOnly, onChange, ...of }: Props) {
+  const key = block.of === 'item' ? of.items?.type : of.type?.key;
+  const columns = of.columns[key ?? ''];
+  if (!columns) return <p className="pt-1.5 text-muted">There is no entry here to ask of.</p>;
+  return (
+    <>
+      <fieldset disabled={readOnly} className="sentence pt-1">
+        <legend className="sr-only">What the entry must be</legend>
+        Entries
+        <WhereWords
+          where={value as FilterSpec | undefined}
+          detail={{ columns, names: of.names, at: of.at }}
+          onChange={onChange}
+        />
+      </fieldset>
+      <Wrong issues={issues} />
+    </>
+  );
+}
+
+/** An entry, found by its name. */
+function EntryControl({ id, value, issues, readOnly, onChange, names, at }: Props) {
+  const [found, setFound] = useState<FoundEntry | null>(null);
+  const chosen = typeof value === 'string' ? value : '';
+  const name = found?.id === chosen ? found.name : names[chosen];
+  return (
+    <>
+      {chosen !== '' && <p className="pt-1.5">{name ?? chosen}</p>}
+      {!readOnly && (
+        <EntryPicker
+          {...{ id, at }}
+          label={chosen === '' ? 'Find an entry …' : 'Find another …'}
+          types={null}
+          onPick={(entry) => {
+            setFound(entry);
+            onChange(entry.id);
+          }}
+        />
+      )}
+      <Wrong issues={issues} />
+    </>
+  );
+}
+
+/** Several of a few, each ticked; none of them says nothing. */
+function ChoicesControl({ id, property, value, issues, readOnly, onChange }: Props) {
+  const chosen = Array.isArray(value) ? (value as string[]) : [];
+  const put = (key: string, isOn: boolean): void => {
+    const next = property.options.filter((k) => (k === key ? isOn : chosen.includes(k)));
+    onChange(next.length === 0 ? undefined : next);
+  };
+  return (
+    <>
+      <div
+        id={id}
+        role="group"
+        aria-label={property.label}
+        className="flex flex-wrap gap-x-4 pt-1.5"
+      >
+        {property.options.map((key) => (
+          <label key={key} className="flex items-center gap-2">
+            <input
+              type="checkbox"
+              className="h-4 w-4 accent-spruce"
+              disabled={readOnly}
+              checked={chosen.includes(key)}
+              onChange={(e) => put(key, e.target.checked)}
+            />
+            {optionWords(key)}
+          </label>
+        ))}
+      </div>
+      <Wrong issues={issues} />
+    </>
+  );
+}
+
+/** Options that do not speak for themselves. */
+const OPTIONS: Readonly<Record<string, string>> = {
+  front: 'the front page',
+  entry: 'pages of entries',
+  listing: 'first pages of listings',
+  further: 'their further pages',
+  other: 'where nothing is found',
+};
+
+const optionWords = (key: string): string => OPTIONS[key] ?? key;
+
 /** What a property is chosen from; null where it is written. */
 function choicesOf({
   block,
@@ -135,13 +242,13 @@ function choicesOf({
 }: Props): { key: string; label: string }[] | null {
   switch (control) {
     case 'field':
-      return fieldChoices(of.offers, block, name, of.fields);
+      return fieldChoices(of, block.block, name);
     case 'listing':
       return of.listings;
     case 'picks':
       return of.picks;
     case 'template':
-      return of.cards;
+      return name === 'menu' ? of.menus : of.cards;
     case 'choice':
       return options.map((key) => ({ key, label: key }));
     default:
@@ -149,15 +256,20 @@ function choicesOf({
   }
 }
 
+/** Fields that fit: of the item within a repetition, of the type, and over one reference. */
 function fieldChoices(
-  offers: readonly BlockOffer[],
+  { offers, fields, items }: Pick<PropertyChoices, 'offers' | 'fields' | 'items'>,
   block: string,
   name: string,
-  fields: TemplateDetail['fields'],
 ): { key: string; label: string }[] {
-  const fitting = offers.find((offer) => offer.block === block)?.fields[name] ?? [];
+  const own = offers.find((offer) => offer.block === block)?.fields[name] ?? [];
+  const ofItem = items?.fields[block]?.[name] ?? [];
   const labels = new Map(fields.map(({ key, label }) => [key, label]));
-  return fitting.map((key) => ({ key, label: labels.get(key) ?? key }));
+  const words = (path: string): string => {
+    const [first, ...more] = path.split('.');
+    return [labels.get(first!) ?? sentence(first!), ...more.map(sentence)].join(' → ');
+  };
+  return [...ofItem, ...own].map((key) => ({ key, label: words(key) }));
 }
 
 function noneOf({ control, otherwise }: PanelProperty): string {

@@ -5,6 +5,8 @@ import type { Issue } from '@/core/issue.ts';
 import type { Clock } from '@/server/queries/clock.ts';
 import type { TemplateDetail } from '@/server/queries/template.ts';
 import type { TemplateOutcome } from '@/server/queries/template-outcome.ts';
+import type { OutlineLine } from '@/core/template/block-tree.ts';
+import type { ItemOffers } from '@/core/template/offers.ts';
 import { Line } from '@/ui/primitives/line.tsx';
 import { DesignFoot } from '../design-foot.tsx';
 import { instantWords } from '../format.ts';
@@ -45,7 +47,7 @@ export function TemplateScreen({ detail, outcome: first, specimen: given, clock 
     first,
     changed || specimen !== given,
   );
-  const outline = useOutline(edits, detail.offers);
+  const outline = useOutline(edits, detail);
   const readOnly = useDesignReadOnly(clock);
   const release = useRelease({
     edits,
@@ -148,6 +150,8 @@ function Blocks({
           {...{ readOnly }}
           line={chosen}
           given={outcome.drawn[chosen.block!.id!]}
+          why={outcome.why[chosen.block!.id!]}
+          items={itemsAround(outline.lines, chosen, outcome.items)}
           issues={ownIssues}
           onChange={(block) => outline.change(block.id!, block)}
         />
@@ -160,9 +164,21 @@ function Blocks({
   );
 }
 
+/** What the nearest repetition around a block offers; null where it stands in none. */
+function itemsAround(
+  lines: readonly OutlineLine[],
+  line: OutlineLine,
+  items: TemplateOutcome['items'],
+): ItemOffers | null {
+  const [holder] = line.list.split('/');
+  const outer = lines.find(({ block }) => block?.id === holder);
+  if (!outer) return null;
+  return items[holder!] ?? itemsAround(lines, outer, items);
+}
+
 /** What the template reads, and where it is chosen. */
 function Lead({ detail: { spec, type, uses } }: { detail: TemplateDetail }) {
-  const kind = { page: 'Page', card: 'Card', frame: 'Frame' }[spec.kind];
+  const kind = { page: 'Page', card: 'Card', frame: 'Frame', menu: 'Menu' }[spec.kind];
   return (
     <>
       {`${kind}${type ? ` of ${type.label}` : ''} · `}
@@ -225,6 +241,6 @@ function within(issues: readonly Issue[], place: string): Issue[] {
     const { path = '' } = issue;
     if (!path.startsWith(`${place}/`)) return [];
     const rest = path.slice(place.length + 1);
-    return /^(blocks|columns\/\d+)\/\d+\//.test(rest) ? [] : [{ ...issue, path: rest }];
+    return /^(blocks|otherwise|columns\/\d+)\/\d+\//.test(rest) ? [] : [{ ...issue, path: rest }];
   });
 }

@@ -16,6 +16,7 @@ import {
   withoutBlock,
 } from '@/core/template/block-tree.ts';
 import type { BlockOffer } from '@/core/template/offers.ts';
+import type { TemplateDetail } from '@/server/queries/template.ts';
 import { newId } from '../design-steps.ts';
 import type { Edits } from '../use-edits.ts';
 
@@ -43,9 +44,12 @@ export interface Outline {
 }
 
 /** Keeps the outline of a template over its unsaved changes. */
-export function useOutline(edits: Edits<Template>, offers: readonly BlockOffer[]): Outline {
-  const { spec } = edits;
+export function useOutline(
+  edits: Edits<Template>,
+  { offers, slots }: Pick<TemplateDetail, 'offers' | 'slots'>,
+): Outline {
   const { write, undo } = useWriting(edits);
+  const spec = useMemo(() => withSlots(edits.spec, slots), [edits.spec, slots]);
   const inner = useMemo(() => innerLists(offers), [offers]);
   const [id, choose] = useState<string | null>(null);
   const lines = outlineOf(spec, inner);
@@ -123,7 +127,7 @@ function useWriting({ spec, change, changed }: Edits<Template>): {
       const goesOn = within !== undefined && within === last && unsaved.length > 0;
       if (!goesOn) setBefore([...unsaved, spec].slice(-MOST_UNDONE));
       setLast(within);
-      change(next);
+      change(withoutEmptySlots(next, spec));
     },
     undo:
       unsaved.length === 0
@@ -136,11 +140,29 @@ function useWriting({ spec, change, changed }: Edits<Template>): {
   };
 }
 
+/** A template with every slot that it may fill. */
+function withSlots(spec: Template, names: readonly string[]): Template {
+  const missing = names.filter((name) => !Object.hasOwn(spec.slots, name));
+  if (missing.length === 0) return spec;
+  return { ...spec, slots: { ...spec.slots, ...Object.fromEntries(missing.map((n) => [n, []])) } };
+}
+
+/** Without slots that hold nothing and were not there before. */
+function withoutEmptySlots(next: Template, before: Template): Template {
+  const kept = Object.entries(next.slots).filter(
+    ([name, blocks]) => blocks.length > 0 || Object.hasOwn(before.slots, name),
+  );
+  if (kept.length === Object.keys(next.slots).length) return next;
+  return { ...next, slots: Object.fromEntries(kept) };
+}
+
 function innerLists(offers: readonly BlockOffer[]) {
   return new Map(
     offers.map(({ block, panel }) => [
       block,
-      panel.flatMap(({ name, many, control }) => (control === 'blocks' ? [{ name, many }] : [])),
+      panel.flatMap(({ name, many, control, required }) =>
+        control === 'blocks' ? [{ name, many, isQuiet: !required && name === 'blocks' }] : [],
+      ),
     ]),
   );
 }

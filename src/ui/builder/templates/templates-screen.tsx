@@ -19,7 +19,12 @@ import { toldOnBench } from '../type/told-on-bench.ts';
 import { useAttempts } from '../use-attempts.ts';
 import { DesignTense } from '../use-release.tsx';
 
-const KINDS: Record<Template['kind'], string> = { page: 'Page', card: 'Card', frame: 'Frame' };
+const KINDS: Record<Template['kind'], string> = {
+  page: 'Page',
+  card: 'Card',
+  frame: 'Frame around pages',
+  menu: 'Menu',
+};
 
 const COLUMNS: TableColumn<TemplateLine>[] = [
   {
@@ -68,8 +73,8 @@ export function TemplatesScreen({ detail, clock }: { detail: TemplatesDetail; cl
     <main data-area tabIndex={-1} className="min-h-0 flex-1 overflow-auto px-6 py-4">
       <h1>Templates</h1>
       <p className="mb-3 text-muted">
-        What pages, cards and the frame around them are made of. Where none is chosen, pages and
-        cards are made from the fields by themselves.
+        What pages, cards, the frame around them and its menus are made of. Where none is chosen,
+        pages and cards are made from the fields by themselves.
       </p>
       <DesignTense clock={clock} changed={false} />
       <SaidLine said={said} />
@@ -96,6 +101,7 @@ export function TemplatesScreen({ detail, clock }: { detail: TemplatesDetail; cl
           >
             <option value="page ">Page of a listing</option>
             <option value="frame ">Frame around pages</option>
+            <option value="menu ">Menu</option>
             {types.map(({ key, label }) => (
               <optgroup key={key} label={label}>
                 <option value={`page ${key}`}>{`Page of ${label}`}</option>
@@ -110,7 +116,7 @@ export function TemplatesScreen({ detail, clock }: { detail: TemplatesDetail; cl
 }
 
 function kindWords(kind: Template['kind'], type: string | null): string {
-  if (kind === 'frame') return 'Frame around pages';
+  if (kind === 'frame' || kind === 'menu') return KINDS[kind];
   return `${KINDS[kind]} of ${type ?? 'a listing'}`;
 }
 
@@ -120,6 +126,7 @@ function begun(
   type: TemplatesDetail['types'][number] | undefined,
 ): Block[] {
   const slot: Block = { block: 'slot', slot: 'main' };
-  const blocks = kind === 'frame' ? [slot] : (type?.[kind] ?? []);
+  const isOfType = kind === 'page' || kind === 'card';
+  const blocks = kind === 'frame' ? [slot] : isOfType ? (type?.[kind] ?? []) : [];
   return blocks.map((block) => copyOfBlock(block, newId));
 }

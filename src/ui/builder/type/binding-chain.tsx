@@ -7,7 +7,9 @@ import type { TypeDetail, TypeOutcome } from '@/server/queries/type.ts';
 import { Line } from '@/ui/primitives/line.tsx';
 import { AddressParts } from '../address-parts.tsx';
 import { counted } from '../format.ts';
+import { PartChoice } from '../part-choice.tsx';
 import { ClockLink } from '../shell/clock-link.tsx';
+import { PageChoices } from './page-choices.tsx';
 import { PatternInput } from '../pattern-input.tsx';
 import { ruleWords } from '@/core/timing/words.ts';
 import { TimingSettings } from './timing-settings.tsx';
@@ -87,7 +89,11 @@ const PLACES: Readonly<Record<string, string[]>> = {
 };
 
 /** The type with a property set, or without it where it is blank. */
-function setOrDrop(spec: Spec, key: 'address' | 'template' | 'card', value: string): Spec {
+function setOrDrop(
+  spec: Spec,
+  key: 'address' | 'template' | 'card' | 'frame',
+  value: string,
+): Spec {
   const { [key]: _, ...rest } = spec;
   return (value === '' ? rest : { ...rest, [key]: value }) as Spec;
 }
@@ -180,24 +186,33 @@ function templateLink(
     key,
     set: spec[key] !== undefined,
     content: (
-      <Line label={kind === 'page' ? 'Template' : 'Card'} htmlFor={key}>
-        <Choice
-          id={key}
-          value={spec[key]}
-          none={`Automatic ${kind}`}
-          options={detail.templates.filter((t) => t.kind === kind)}
-          readOnly={readOnly}
-          onChange={(v) => onChange(setOrDrop(spec, key, v))}
-        />
-        <p className="mt-1 text-note">
-          <ClockLink
-            className="link underline"
-            href={spec[key] === undefined ? '/build/templates' : `/build/templates/${spec[key]}`}
-          >
-            {spec[key] === undefined ? 'Make a template' : 'Its blocks'}
-          </ClockLink>
-        </p>
-      </Line>
+      <>
+        <Line label={kind === 'page' ? 'Template' : 'Card'} htmlFor={key}>
+          <PartChoice
+            id={key}
+            value={spec[key]}
+            none={`Automatic ${kind}`}
+            options={detail.templates.filter((t) => t.kind === kind)}
+            readOnly={readOnly}
+            onChange={(v) => onChange(setOrDrop(spec, key, v))}
+          />
+          <p className="mt-1 text-note">
+            <ClockLink
+              className="link underline"
+              href={spec[key] === undefined ? '/build/templates' : `/build/templates/${spec[key]}`}
+            >
+              {spec[key] === undefined ? 'Make a template' : 'Its blocks'}
+            </ClockLink>
+          </p>
+        </Line>
+        {kind === 'page' && (
+          <PageChoices
+            {...{ spec, readOnly, onChange }}
+            templates={detail.templates}
+            frames={detail.frames}
+          />
+        )}
+      </>
     ),
   };
 }
@@ -356,38 +371,5 @@ function Link({
       </h2>
       {open && <div className="pb-3">{children}</div>}
     </section>
-  );
-}
-
-function Choice({
-  id,
-  value,
-  none,
-  options,
-  readOnly,
-  onChange,
-}: {
-  id: string;
-  value: string | undefined;
-  none: string;
-  options: { key: string; label: string }[];
-  readOnly: boolean;
-  onChange: (value: string) => void;
-}) {
-  return (
-    <select
-      id={id}
-      className="control"
-      disabled={readOnly}
-      value={value ?? ''}
-      onChange={(e) => onChange(e.target.value)}
-    >
-      <option value="">{none}</option>
-      {options.map((o) => (
-        <option key={o.key} value={o.key}>
-          {o.label}
-        </option>
-      ))}
-    </select>
   );
 }
