@@ -9,12 +9,13 @@ import type { Render } from '../template/context.ts';
 import { wordsOf } from '../template/words.ts';
 import type { CompiledSite } from './compile.ts';
 import { documentHtml } from './document.ts';
+import { drawnBy } from './drawn-by.ts';
 import { entryMeta, errorMeta, frontMeta, listingMeta } from './meta.ts';
 import { PageScope } from './page-scope.ts';
 import type { SiteReader } from './reader.ts';
 import { type Resolution, type TraceStep, resolvePath } from './resolve.ts';
 import { siteFile } from './site-file.ts';
-import { drawnBy, frameOfListing, templatesOf } from './templates-of.ts';
+import { frameOfListing, templatesOf } from './templates-of.ts';
 
 /** What a visitor asks for; `at` in ms UTC. */
 export interface PageRequest {

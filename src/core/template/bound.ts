@@ -44,6 +44,7 @@ interface Wrong {
   fix: string;
 }
 
+/** What a type offers to be bound to. */
 export const holderOf = (type: ContentType): Holder => ({ ...type, type });
 
 /**

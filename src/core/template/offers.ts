@@ -160,36 +160,53 @@ function begunOf(
   if (kind.block === 'slot' && reading.template.kind !== 'frame') return null;
   const block: Block = { block: kind.block };
   for (const property of panel.filter(({ required }) => required)) {
-    const value = firstOf(reading, property, fields);
+    const { name } = property;
+    const isRight = (value: unknown): boolean =>
+      !wrong(reading, { ...block, [name]: value }).some((path) => path.includes(`/${name}`));
+    const value = candidates(reading, property, fields).find(isRight);
     if (value === undefined) return null;
-    block[property.name] = value;
+    block[name] = value;
   }
   return wrong(reading, block).length === 0 ? block : null;
 }
 
-function firstOf(
+/** What a property can begin as, the likeliest first. */
+function candidates(
   reading: Reading,
   { control, many, name }: PanelProperty,
   fields: Record<string, string[]>,
-): unknown {
+): readonly unknown[] {
   const { design } = reading;
-  const naming = typeOf(reading)?.naming;
+  const type = typeOf(reading);
+  const naming = type?.naming;
   switch (control) {
     case 'field':
-      return fields[name]?.[0];
+      return fields[name] ?? [];
     case 'expression':
-      return naming === undefined ? undefined : many ? [naming] : naming;
+      return many ? (naming === undefined ? [] : [[naming]]) : type ? severalOf(type, design) : [];
     case 'pattern':
-      return name === 'to' ? '/' : naming === undefined ? '{site.name}' : `{${naming}}`;
+      return [name === 'html' ? '<p></p>' : naming === undefined ? '{site.name}' : `{${naming}}`];
     case 'listing':
-      return design.listings[0]?.key;
+      return design.listings.map(({ key }) => key);
     case 'picks':
-      return design.picks[0]?.key;
+      return design.picks.map(({ key }) => key);
+    case 'template':
+      return design.templates.map(({ key }) => key);
+    case 'entry':
+      return [''];
     case 'blocks':
-      return many ? [[], []] : [];
+      return [many ? [[], []] : []];
     case 'words':
-      return 'main';
+      return [name === 'to' ? '/' : 'main'];
     default:
-      return undefined;
+      return [];
   }
+}
+
+/** What there can be several of: items of groups first, then entries, then other values. */
+function severalOf(type: ContentType, design: Design): string[] {
+  const many = type.fields.filter((field) => field.many);
+  const groups = many.filter(({ kind }) => kind === 'group');
+  const names = [...groups, ...many].map(({ key }) => key);
+  return [...names, ...otherSidesOf(type, design).map(({ name }) => name)];
 }

@@ -220,9 +220,8 @@ export class TreeCompiler implements BlockCompiler {
   }
 
   menu(key: string, property: string): FoundMenu | null {
-    const found = this.cards.menu(key);
-    if (found) return found;
     const keys = this.design.templates.filter(({ kind }) => kind === 'menu').map((t) => t.key);
+    if (keys.includes(key)) return this.cards.menu(key);
     const fix = didYouMean(key, keys, 'Name one of the menus.');
     this.fail('unknown-menu', property, `There is no menu "${key}".`, fix);
     return null;

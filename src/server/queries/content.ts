@@ -24,7 +24,7 @@ import type { ContentFilters } from '@/core/content/filters.ts';
 import { type ContentAsked, type StateAsked, askedOf } from '../store/newest/content-filters.ts';
 import { listFound } from './content-found.ts';
 import { displayWorld } from './display.ts';
-import { formFields } from './entry.ts';
+import { formFields } from './form-type.ts';
 import type { FormField } from './form-field.ts';
 import { type FilterColumns, filterColumns } from './filter-columns.ts';
 import type { LifeSpan } from './life-span.ts';

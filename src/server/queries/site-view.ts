@@ -10,7 +10,6 @@ import { type ReadSet, readKey, recording } from '@/core/forecast/read-set.ts';
 import type { CompiledSite } from '@/core/site/compile.ts';
 import { type PageLine, allPages } from '@/core/site/pages.ts';
 import { type RenderedPage, render, trace } from '@/core/site/render.ts';
-import type { TraceStep } from '@/core/site/resolve.ts';
 import { compareCodePoints } from '@/core/text.ts';
 import { type Instant, Validity } from '@/core/time/interval.ts';
 import { pagePath } from '@/core/address/path.ts';

@@ -4,7 +4,8 @@ import { type Actor, SITE, permit } from '../permit.ts';
 import { personName } from '../store/persons.ts';
 import { starterOf, startersOf } from '../store/starters.ts';
 import { valuesOfType } from '../store/stored-values.ts';
-import { type EntryDetail, formType } from './entry.ts';
+import type { EntryDetail } from './entry.ts';
+import { formType } from './form-type.ts';
 import { withMeantSubjects } from './meant-subjects.ts';
 import type { SiteView } from './site-view.ts';
 

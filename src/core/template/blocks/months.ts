@@ -6,7 +6,6 @@ import { formatPattern } from '../../pattern/date-format.ts';
 import { dayParts, daySpan } from '../../time/zone.ts';
 import type { Field } from '../../design/field.ts';
 import { valueKindOf } from '../../design/field-values.ts';
-import { valuesOf } from '../../design/values.ts';
 
 const isDay = (field: Field): boolean => valueKindOf(field) === 'date';
 

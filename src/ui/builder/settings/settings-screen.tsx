@@ -40,12 +40,8 @@ export function SettingsScreen({
   );
   const readOnly = useDesignReadOnly(clock);
   const mayLoad = useMay('load');
-  const release = useRelease({
-    edits,
-    allowed: !readOnly,
-    found: outcome.issues,
-    clock,
-  });
+  const found = outcome.issues;
+  const release = useRelease({ edits, allowed: !readOnly, found, clock });
   const when = clock.tense === 'now' ? 'now' : instantWords(clock.at, clock.zone, clock.now);
   return (
     <Panes

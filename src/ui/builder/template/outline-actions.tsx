@@ -22,6 +22,7 @@ export function OutlineActions({
   unused: readonly string[];
 }) {
   const id = outline.chosen?.block?.id ?? null;
+  const isMenu = detail.spec.kind === 'menu';
   const isGroup = outline.chosen?.block?.block === 'group';
   const act = (
     label: string,
@@ -49,7 +50,7 @@ export function OutlineActions({
         }),
       )}
       {act('Duplicate', outline.duplicate)}
-      {isGroup ? act('Unwrap', outline.unwrap) : act('Wrap in a group', outline.wrap)}
+      {!isMenu && (isGroup ? act('Unwrap', outline.unwrap) : act('Wrap in a group', outline.wrap))}
       {act('Delete', outline.remove)}
       <button
         type="button"

@@ -3,7 +3,7 @@
 import { DndContext, type DragEndEvent, PointerSensor, useSensor, useSensors } from '@dnd-kit/core';
 import { type KeyboardEvent, useEffect, useRef } from 'react';
 import type { BlockMove, BlockPlace, OutlineLine } from '@/core/template/block-tree.ts';
-import type { BlockOffer } from '@/core/template/offers.ts';
+import type { TemplateDetail } from '@/server/queries/template.ts';
 import { SILENT } from '@/ui/primitives/drag.ts';
 import { blockWords } from './block-words.ts';
 import { ListRow, OutlineRow } from './outline-row.tsx';
@@ -11,7 +11,7 @@ import type { Outline } from './use-outline.ts';
 
 interface Props {
   outline: Outline;
-  offers: readonly BlockOffer[];
+  detail: TemplateDetail;
   /** Ids of blocks that give something for what they are shown for. */
   drawn: Readonly<Record<string, string>>;
   /** Places of blocks that have something wrong. */
@@ -28,7 +28,7 @@ const MOVES: Record<string, BlockMove> = {
 };
 
 /** The blocks of a template as a tree: walked by arrows, moved by Alt with them or by dragging. */
-export function OutlineList({ outline, offers, drawn, wrong, readOnly, onHover }: Props) {
+export function OutlineList({ outline, detail, drawn, wrong, readOnly, onHover }: Props) {
   const list = useRef<HTMLUListElement>(null);
   /** Whether the chosen line is to have the focus: keys moved it, or took another one away. */
   const byKey = useRef(false);
@@ -77,7 +77,7 @@ export function OutlineList({ outline, offers, drawn, wrong, readOnly, onHover }
             <OutlineRow
               key={id}
               {...{ line, readOnly }}
-              {...blockWords(line.block!, offers)}
+              {...blockWords(line.block!, detail)}
               note={noteOf(line)}
               isChosen={chosen?.block?.id === id}
               isEntry={id === entry}

@@ -138,8 +138,7 @@ function Blocks({
       {children}
       {!readOnly && <OutlineActions {...{ outline, detail }} unused={outcome.unused} />}
       <OutlineList
-        {...{ outline, readOnly, onHover }}
-        offers={detail.offers}
+        {...{ outline, detail, readOnly, onHover }}
         drawn={outcome.drawn}
         wrong={issues.map(({ path = '' }) => path)}
       />
