@@ -2,6 +2,7 @@
 const CORE = [
   'time',
   'pattern',
+  'style',
   'design',
   'publication',
   'address',
@@ -72,7 +73,7 @@ module.exports = {
       to: {
         pathNot: [
           '^src/core/',
-          'node_modules/(temporal-polyfill|zod|any-ascii|shiki|@shikijs|diff|htmlparser2)/',
+          'node_modules/(temporal-polyfill|zod|any-ascii|shiki|@shikijs|diff|htmlparser2|postcss)/',
         ],
       },
     },

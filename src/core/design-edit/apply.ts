@@ -165,7 +165,10 @@ function withPart(design: Design, root: string, part: Part): Result<Design> {
       })),
     };
   if (list === 'site') return ok({ ...design, site: parsed.data as Design['site'] });
-  if (list === 'style') return ok({ ...design, ...(parsed.data as { css: string }) });
+  if (list === 'style') {
+    const { look: _, ...rest } = design;
+    return ok({ ...rest, ...(parsed.data as Pick<Design, 'css' | 'look'>) });
+  }
   const all = design[list as 'types'] as unknown as Part[];
   const next = all.map((p) => (p.id === part.id ? (parsed.data as Part) : p));
   return ok({ ...design, [list!]: next });

@@ -153,7 +153,7 @@ class Walk {
 export function alone(path: PartPath, part: Part): Design {
   const lists = Object.fromEntries(Object.keys(ROOTS).map((list) => [list, [] as Part[]]));
   if (path === 'site') return { ...lists, site: part } as unknown as Design;
-  if (path === 'style') return { ...lists, css: part.css } as unknown as Design;
+  if (path === 'style') return { ...lists, ...part } as unknown as Design;
   return { ...lists, [rootOf(path).split('/')[0]!]: [part] } as unknown as Design;
 }
 

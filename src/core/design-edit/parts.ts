@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { lookSpec } from '../style/look-spec.ts';
 import { blocksWithin } from '../design/block-ids.ts';
 import {
   type Design,
@@ -84,7 +85,10 @@ export const ROOTS: Record<string, RootSort> = {
 /** What there is one of: what holds for the site, and the style sheet. */
 export const SINGLES = {
   site: { word: 'site', spec: siteSpec },
-  style: { word: 'style', spec: z.strictObject({ css: z.string() }) },
+  style: {
+    word: 'style',
+    spec: z.strictObject({ css: z.string().max(500_000), look: lookSpec.optional() }),
+  },
 } as const satisfies Record<string, { word: string; spec: z.ZodType }>;
 
 /** Whether a path's first word is one of the parts there is one of. */
@@ -107,7 +111,8 @@ export function outerOf(path: PartPath): PartPath {
 export function partAt(design: Design, path: PartPath): Part | undefined {
   const [root, id, ...rest] = path.split('/');
   if (root === 'site') return design.site as unknown as Part;
-  if (root === 'style') return { css: design.css };
+  if (root === 'style')
+    return { css: design.css, ...(design.look ? { look: design.look } : {}) } as Part;
   if (!Object.hasOwn(ROOTS, root!)) return undefined;
   const list = design[root as 'types'] as unknown as Part[];
   let found = list.find((part) => part.id === id);

@@ -11,6 +11,7 @@ import { withBlockIds, withIds } from './block-ids.ts';
 import { listingSpec } from './listing-spec.ts';
 import { timingRuleSpec, withRuleIds } from './timing-spec.ts';
 import { slugText } from '../pattern/slug.ts';
+import { lookSpec } from '../style/look-spec.ts';
 import { sentence } from './words.ts';
 import { isZone } from '../time/zone.ts';
 import { styleSpec, textFormSpec } from './text-form-spec.ts';
@@ -345,7 +346,9 @@ export const designSpec = z
     styles: z.array(styleSpec).default([]),
     redirects: z.array(redirectSpec).default([]),
     /** Style sheet of the public pages. */
-    css: z.string().default(''),
+    css: z.string().max(500_000, 'A style sheet has at most 500,000 characters.').default(''),
+    /** The site's style; where it is left out, the style sheet is all there is. */
+    look: lookSpec.optional(),
     slugVersion: z.int().default(1),
   })
   .transform((design) => {

@@ -11,7 +11,8 @@ import { planOtherSides } from '../listing/other-side.ts';
 import { type ListingPlan, planListing, planPublic } from '../listing/plan.ts';
 import { type CompiledRule, compileTiming } from '../timing/rules.ts';
 import { type SeoBook, compileSeo } from '../metadata/rules.ts';
-import { styleOf } from '../template/default-style.ts';
+import { sheetOf } from '../style/sheet.ts';
+import { checkCss } from './check-css.ts';
 import { type Templates, compileTemplates } from '../template/compile.ts';
 import { checkDesign } from './check-design.ts';
 
@@ -63,7 +64,7 @@ export function compileSite(design: Design): { site: CompiledSite; issues: Issue
   const seo = compileSeo(design, environments);
   const listings = planListings(design);
   const timing = design.types.map((type) => ({ id: type.id, ...compileTiming(type, design) }));
-  const css = styleOf(design.css);
+  const css = sheetOf(design);
   const site: CompiledSite = {
     design,
     environments,
@@ -83,6 +84,7 @@ export function compileSite(design: Design): { site: CompiledSite; issues: Issue
   };
   const issues = [
     ...checkDesign(design, environments),
+    ...checkCss(design.css),
     ...listings.issues,
     ...timing.flatMap(({ issues }) => issues),
     ...addresses.issues,

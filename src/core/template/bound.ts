@@ -3,32 +3,7 @@ import { isReference, targetOf } from '../design/field-values.ts';
 import type { Field } from '../design/field.ts';
 import type { ContentType } from '../design/spec.ts';
 import { type EntryView, type Values, valuesOf } from '../design/values.ts';
-import type { RenderScope } from './context.ts';
-
-/** A field that a block is bound to, and how it is come at from where the block stands. */
-export interface Bound {
-  field: Field;
-  /** The type that has it; null for a field of a group. */
-  type: ContentType | null;
-  /** The page as it reads the field's owner; null where there is no owner. */
-  owner: (scope: RenderScope) => RenderScope | null;
-  /** The field's values, in their order. */
-  read: (scope: RenderScope) => unknown[];
-  /** Ids of the fields that lead to it, its own last; from the page's entry, or from the item. */
-  chain: string[];
-  root: '' | 'item';
-}
-
-/** Fields that can be bound to: those of a type, or of one item of a group. */
-export interface Holder {
-  /** In words, for messages. */
-  label: string;
-  type: ContentType | null;
-  fields: readonly Field[];
-}
-
-/** What each item of a repetition is, where it has fields. */
-export type ItemHolder = Holder;
+import type { Bound, Holder, RenderScope } from './context.ts';
 
 /** Where the names of a bound field start. */
 interface Start {
@@ -137,7 +112,7 @@ function wrong(
 export function itemsOf(
   field: Field,
   typeOf: (key: string) => ContentType | undefined,
-): ItemHolder | null {
+): Holder | null {
   const target = targetOf(field);
   if (target?.of === 'group') return { label: field.label, type: null, fields: field.fields ?? [] };
   const [only, ...more] = target?.of === 'entries' ? (target.types ?? []) : [];

@@ -7,7 +7,6 @@ import type { ContentType, Design } from '../design/spec.ts';
 import type { EntryView } from '../design/values.ts';
 import type { SubjectTree } from '../listing/plan.ts';
 import type { Instant, Validity } from '../time/interval.ts';
-import type { Bound, Holder } from './bound.ts';
 
 /** One page of a listing, ready to be drawn. */
 export interface ListingShown {
@@ -109,6 +108,28 @@ export type Render = (scope: RenderScope) => string;
 export interface FoundMenu {
   label: string;
   items: Render;
+}
+
+/** A field that a block is bound to, and how it is come at from where the block stands. */
+export interface Bound {
+  field: Field;
+  /** The type that has it; null for a field of a group. */
+  type: ContentType | null;
+  /** The page as it reads the field's owner; null where there is no owner. */
+  owner: (scope: RenderScope) => RenderScope | null;
+  /** The field's values, in their order. */
+  read: (scope: RenderScope) => unknown[];
+  /** Ids of the fields that lead to it, its own last; from the page's entry, or from the item. */
+  chain: string[];
+  root: '' | 'item';
+}
+
+/** Fields that can be bound to: those of a type, or of one item of a group. */
+export interface Holder {
+  /** In words, for messages. */
+  label: string;
+  type: ContentType | null;
+  fields: readonly Field[];
 }
 
 /** What patterns and fields of blocks are read from. */

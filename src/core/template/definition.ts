@@ -58,12 +58,13 @@ export function defineBlock<S extends z.ZodRawShape>(kind: {
   compile: (block: Given<S>, c: BlockCompiler) => Render;
   example: BlockKind['example'];
 }): BlockKind {
-  const spec = z.strictObject({
+  const shape: z.ZodRawShape = {
     block: z.literal(kind.block),
     id: z.string().max(64).optional(),
     ...kind.spec,
-    style,
-  });
+    ...(kind.in === 'menu' ? {} : { style }),
+  };
+  const spec = z.strictObject(shape);
   const holds = (kind.holds ?? {}) as BlockKind['holds'];
   return { ...kind, spec, holds, compile: kind.compile as BlockKind['compile'] };
 }

@@ -10,7 +10,6 @@ import { automaticPage, escapePattern } from './automatic.ts';
 import { classes, element } from './html.ts';
 import { pageLinksHtml, pageNumbers } from './page-links.ts';
 import { richTextHtml } from './rich-text-html.ts';
-import { styleOf } from './default-style.ts';
 import { wordsOf } from './words.ts';
 
 const FIELDS = [
@@ -300,10 +299,5 @@ describe('small parts', () => {
     expect(wordsOf('de-AT').next).toBe('Weiter');
     expect(wordsOf('xx').next).toBe('Next');
     expect(Object.keys(wordsOf('de'))).toEqual(Object.keys(wordsOf('en')));
-  });
-
-  test('a site without a style sheet has one', () => {
-    expect(styleOf('p { color: red }')).toContain('color: red');
-    expect(styleOf('').length).toBeGreaterThan(200);
   });
 });

@@ -7,12 +7,14 @@ import type { ContentType, Design, Template } from '../design/spec.ts';
 import { compilePattern } from '../pattern/compile.ts';
 import type { Environment, Member } from '../pattern/types.ts';
 import { BLOCKS } from './blocks/index.ts';
-import { type Bound, type Holder, boundTo, holderOf } from './bound.ts';
+import { boundTo, holderOf } from './bound.ts';
 import { linksOf } from './field-html.ts';
 import type {
   BlockCompiler,
   BlockSurroundings,
+  Bound,
   FoundMenu,
+  Holder,
   Render,
   RenderScope,
 } from './context.ts';

@@ -2,7 +2,7 @@ import { fingerprint } from '@/core/fingerprint.ts';
 import type { Connection } from '../db/connection.ts';
 import { statement } from '../store/statement.ts';
 import { designGeneration } from '../store/write.ts';
-import { styleOf } from '@/core/template/default-style.ts';
+import { type Styled, sheetOf } from '@/core/style/sheet.ts';
 
 const KEPT = 20;
 
@@ -32,7 +32,8 @@ export class StyleSheets {
       'SELECT spec FROM design_version ORDER BY id DESC LIMIT ?',
     ).all(KEPT);
     for (const { spec } of rows.reverse()) {
-      const css = styleOf((JSON.parse(spec) as { css?: string }).css ?? '');
+      const { css: own = '', look } = JSON.parse(spec) as Partial<Styled>;
+      const css = sheetOf({ css: own, look });
       const key = fingerprint(css);
       this.byKey.delete(key); // what is in use stays longest
       this.byKey.set(key, css);

@@ -13,9 +13,9 @@ import {
 import { styleSpec, textFormSpec } from '@/core/design/text-form-spec.ts';
 import { listingSpec } from '@/core/design/listing-spec.ts';
 import { type SubjectState, mergedInto } from '@/core/design/subject-change.ts';
+import { lookSpec } from '@/core/style/look-spec.ts';
 import { slugText } from '@/core/pattern/slug.ts';
 import { templateFileSpec } from '@/core/template/template-schema.ts';
-import { checkCss } from './css.ts';
 import { readText } from './read-folder.ts';
 import { readAs } from './read-as.ts';
 import { HISTORY_FILES } from './read-history.ts';
@@ -107,6 +107,7 @@ export function designSchemas(): Record<string, unknown> {
     styles: stylesFile,
     order: orderFile,
     style: styleFile,
+    look: lookSpec,
     ...HISTORY_FILES,
   };
   return Object.fromEntries(
@@ -154,22 +155,29 @@ class DesignReader {
     const given = picks.map(({ id, key, members }): GivenPicks => ({
       ...{ id: id ?? key, members, place: (i) => `picks/${key}/members/${i + 1}` },
     }));
-    const redirects = this.one('redirects.yaml', redirectFile, 'redirects') ?? [];
-    const styles = this.one('styles.yaml', stylesFile, 'styles') ?? [];
-    const css = this.css();
+    const lone = this.lone();
     const rest = { subjects, picks: given, issues: this.issues };
     const locate = (issue: Issue): Issue => this.locate(issue);
     if (!site) return { design: null, ...rest, locate };
     const spec = {
       site,
       ...parts,
-      redirects,
-      styles,
-      css,
+      ...lone,
       subjectSets: sets.map(({ subjects: _, ...set }) => subjectSetSpec.parse(set)),
       picks: picks.map(({ members: _, ...own }) => picksSpec.parse(own)),
     };
     return { design: this.issues.length > 0 ? null : designSpec.parse(spec), ...rest, locate };
+  }
+
+  /** What stands in files of its own, of which there is one each. */
+  private lone() {
+    const look = this.one('look.yaml', lookSpec, 'style/look');
+    return {
+      redirects: this.one('redirects.yaml', redirectFile, 'redirects') ?? [],
+      styles: this.one('styles.yaml', stylesFile, 'styles') ?? [],
+      css: this.css(),
+      ...(look ? { look } : {}),
+    };
   }
 
   private all<T extends { key: string }>(directory: string, schema: z.ZodType<T>): T[] {
@@ -210,19 +218,18 @@ class DesignReader {
   }
 
   private css(): string {
-    if (this.files.includes('style.yaml')) {
-      const css = this.one('style.yaml', styleFile, 'style')?.css ?? '';
-      this.issues.push(...checkCss('style.yaml', css));
-      return css;
-    }
+    if (this.files.includes('style.yaml'))
+      return this.one('style.yaml', styleFile, 'style')?.css ?? '';
     if (!this.files.includes('style.css')) return '';
     const { text, issues } = readText(this.folder, 'style.css');
-    this.issues.push(...issues, ...(text === null ? [] : checkCss('style.css', text)));
+    this.issues.push(...issues);
     return text ?? '';
   }
 
   private locate(issue: Issue): Issue {
     const path = issue.path ?? '';
+    if (path === 'style/css' && this.files.includes('style.css'))
+      return { ...issue, path: 'style.css' };
     const place = [...this.places.keys()]
       .filter((p) => path === p || path.startsWith(`${p}/`))
       .sort((a, b) => b.length - a.length)[0];

@@ -9,6 +9,7 @@ import { findEntries } from './offers.ts';
 import { mediaFound } from './media.ts';
 import { picksDetail, picksList } from './picks.ts';
 import { settingsDetail, settingsOutcome } from './settings.ts';
+import { styleDetail, styleOutcome } from './style.ts';
 import type { SiteView } from './site-view.ts';
 import { goneEntry } from './purge.ts';
 import { publicFile } from './public-file.ts';
@@ -29,6 +30,8 @@ export const QUERIES = {
   benchDetail,
   settingsDetail,
   settingsOutcome,
+  styleDetail,
+  styleOutcome,
   subjectsDetail,
   textsDetail,
   picksDetail,

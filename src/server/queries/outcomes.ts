@@ -22,6 +22,7 @@ import { purgeLoss } from './purge.ts';
 import { reachSoFar } from './reach.ts';
 import { sameWord } from './same-word.ts';
 import { settingsOutcome } from './settings.ts';
+import { styleOutcome } from './style.ts';
 import type { SiteView } from './site-view.ts';
 import { templateOutcome } from './template-outcome.ts';
 import { fieldsOf, typeOutcome } from './type.ts';
@@ -85,6 +86,10 @@ const OUTCOMES: Record<string, Outcome> = {
   ),
   readers: outcome(z.object({ ...clock, part: z.string().max(1000) }), (view, actor, input) =>
     readersNow(view, actor, input, input),
+  ),
+  style: outcome(
+    z.object({ ...clock, steps, page: z.string().startsWith('/').max(3072) }),
+    (view, actor, input) => styleOutcome(view, actor, input, input),
   ),
   settings: outcome(z.object({ ...clock, steps }), (view, actor, input) =>
     settingsOutcome(view, actor, input, input),

@@ -73,6 +73,7 @@ export function designFiles(
     ...(Object.keys(order).length > 0 ? [{ path: 'order.yaml', content: yamlText(order) }] : []),
     ...redirectsFile(design.redirects),
     ...stylesFile(design.styles),
+    ...(design.look ? [{ path: 'look.yaml', content: yamlText(design.look) }] : []),
     ...styleFile(design.css),
   ];
 }

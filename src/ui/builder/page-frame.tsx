@@ -11,6 +11,8 @@ export const WIDTHS = [
 
 interface Props {
   html: string;
+  /** Its style sheet, where that is not released; else it is looked for by what the page names. */
+  css?: string | undefined;
   title: string;
   at: number;
   /** Width of the page, px, and what of it is shown: 1 is as visitors see it. */
@@ -30,6 +32,7 @@ export type BlockTold = { over: string | null } | { pressed: string };
 /** A page in a sandbox of its own; what it is sent replaces what it shows, and the scroll stays. */
 export function PageFrame({
   html,
+  css,
   title,
   at,
   width,
@@ -57,8 +60,8 @@ export function PageFrame({
   }, [at]);
 
   useEffect(() => {
-    if (ready) frame.current?.contentWindow?.postMessage({ html }, '*');
-  }, [html, ready]);
+    if (ready) frame.current?.contentWindow?.postMessage({ html, css }, '*');
+  }, [html, css, ready]);
 
   useEffect(() => {
     if (ready) frame.current?.contentWindow?.postMessage({ marked }, '*');

@@ -9,6 +9,7 @@ const LEGIBLE = 0.5;
 
 interface Props {
   html: string;
+  css?: string;
   title: string;
   /** What this is, in the first line. */
   first: string;
@@ -21,14 +22,14 @@ interface Props {
  * A page as visitors get it, as wide as can be read beside the settings, or alone at its own
  * size.
  */
-export function PreviewFrame({ html, title, first, at, marked, onBlock }: Props) {
+export function PreviewFrame({ html, css, title, first, at, marked, onBlock }: Props) {
   const { box, space } = useSpace();
   const [chosen, setChosen] = useState<number | null>(null);
   const [alone, setAlone] = useState(false);
   const fitting = WIDTHS.find((w) => space.width / w.width >= LEGIBLE) ?? WIDTHS.at(-1)!;
   const width = chosen ?? fitting.width;
   const scale = Math.min(1, space.width / width);
-  const frame = { html, title, at, width };
+  const frame = { html, title, at, width, ...(css === undefined ? {} : { css }) };
   return (
     <div className="flex min-h-0 flex-1 flex-col">
       <div className="flex h-9 shrink-0 items-center justify-between gap-3 border-b border-rule px-6 text-note">

@@ -17,7 +17,7 @@ interface Asking<T> {
  * taken whenever it comes anew and nothing is unsaved.
  */
 export function useOutcome<T>(
-  what: 'entry' | 'type' | 'template' | 'listing' | 'settings',
+  what: 'entry' | 'type' | 'template' | 'listing' | 'settings' | 'style',
   input: unknown,
   first: T,
   unsaved: boolean,

@@ -40,6 +40,12 @@ addEventListener('message', (event) => {
   if (typeof event.data?.html !== 'string') return;
   const page = new DOMParser().parseFromString(event.data.html, 'text/html');
   const style = page.head.querySelector('link[rel=stylesheet]')?.getAttribute('href') ?? '';
+  if (typeof event.data.css === 'string') {
+    const sheet = new CSSStyleSheet();
+    sheet.replaceSync(event.data.css);
+    document.adoptedStyleSheets = [sheet];
+    for (const e of document.head.querySelectorAll('link, #unreleased')) e.remove();
+  }
   const own = document.getElementById('unreleased');
   if (own) own.media = style.includes(own.dataset.key) ? 'all' : 'not all';
   for (const e of page.body.querySelectorAll('meta, base, link, script, object, embed, iframe')) e.remove();

@@ -5,9 +5,8 @@ import { classes } from '../html.ts';
 import { escapeHtml } from '../../text.ts';
 import { isReference } from '../../design/field-values.ts';
 import type { Member } from '../../pattern/types.ts';
-import type { RenderScope } from '../context.ts';
+import type { Bound, RenderScope } from '../context.ts';
 import type { EntryView } from '../../design/values.ts';
-import type { Bound } from '../bound.ts';
 
 /** The live entries that a reference leads to, or that lead here by one, as cards. */
 export const cards = defineBlock({

@@ -35,6 +35,7 @@ export function SiteForm(props: Props) {
       <h2 className="mt-3">The site’s own words</h2>
       <Own {...props.detail} />
       <Sets {...props.detail} />
+      <Style />
       <Texts />
       <People />
     </div>
@@ -86,6 +87,19 @@ function Sets({ sets }: SettingsDetail) {
           <li className="text-muted">None yet: a field of tags or a category makes one.</li>
         )}
       </ul>
+    </Line>
+  );
+}
+
+/** What pages look like has a screen of its own. */
+function Style() {
+  return (
+    <Line label="Style">
+      <p className="pt-1.5">
+        <ClockLink className="link" href="/build/settings/style">
+          Colours, type and rules of every page
+        </ClockLink>
+      </p>
     </Line>
   );
 }

@@ -1,5 +1,5 @@
 import { CssSyntaxError, parse } from 'postcss';
-import type { Issue } from '@/core/issue.ts';
+import type { Issue } from '../issue.ts';
 
 const OWN_FILE = /^\/(style|media)\/[a-z0-9._/-]+$/i;
 /** Functions that fetch without saying url(…). */
@@ -9,10 +9,11 @@ const FETCHING = /(?<![\w-])((?:-\w+-)?image-set|image|src|cross-fade|element|pa
  * What a style sheet may not have: other sheets, files from elsewhere, scripts. Escapes are read
  * first.
  */
-export function checkCss(file: string, text: string): Issue[] {
+export function checkCss(text: string): Issue[] {
+  if (text === '') return [];
   const issues: Issue[] = [];
   const refuse = (line: number | undefined, message: string, fix: string): void =>
-    void issues.push({ code: 'style-refused', path: file, line: line ?? 1, message, fix });
+    void issues.push({ code: 'style-refused', path: 'style/css', line: line ?? 1, message, fix });
   try {
     parse(text).walk((node) => {
       const line = node.source?.start?.line;

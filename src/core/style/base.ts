@@ -1,0 +1,62 @@
+/** Rules for everything that pages are made of, whatever the look: it gives the properties. */
+export const BASE = `* { box-sizing: border-box; }
+body { margin: 0; padding: 0 var(--edge) var(--s6); background: var(--ground); color: var(--ink); font: var(--text)/1.6 var(--face); overflow-wrap: break-word; }
+h1, h2, h3, h4 { font-family: var(--heading-face); line-height: 1.2; text-wrap: balance; margin: var(--s5) 0 var(--s3); }
+h1 { font-size: var(--h1); margin-top: 0; }
+h2 { font-size: var(--h2); }
+h3 { font-size: var(--h3); margin: 0 0 var(--s1); }
+h4, h5, h6 { font-size: var(--h4); margin: var(--s3) 0 var(--s1); }
+p, ul, ol, dl, table, figure, blockquote, pre { margin: 0 0 var(--s3); }
+p, .rich-text > ul, .rich-text > ol, blockquote { max-width: 68ch; }
+a { color: var(--accent); text-underline-offset: 0.15em; }
+a:hover { text-decoration-thickness: 2px; }
+h1 a, h2 a, h3 a { color: inherit; text-decoration: none; }
+h1 a:hover, h2 a:hover, h3 a:hover { text-decoration: underline; }
+:focus-visible { outline: 3px solid var(--accent); outline-offset: 2px; }
+img { display: block; max-width: 100%; height: auto; border-radius: var(--radius); }
+figcaption, .credit, .byline, .label { color: var(--muted); font-size: 0.88em; }
+table { border-collapse: collapse; display: block; overflow-x: auto; }
+th, td { border-bottom: 1px solid var(--line); padding: var(--s1) var(--s4) var(--s1) 0; text-align: left; vertical-align: top; }
+th p, td p { margin: 0; }
+pre { overflow-x: auto; padding: var(--s3); background: var(--raised); border-radius: var(--radius); font: 0.9em/1.6 ui-monospace, Menlo, Consolas, monospace; }
+code { font-family: ui-monospace, Menlo, Consolas, monospace; font-size: 0.92em; }
+blockquote { padding-left: var(--s4); border-left: 4px solid var(--fill); }
+hr { border: 0; border-top: 1px solid var(--line); margin: var(--s5) 0; }
+.code-comment { color: var(--muted); font-style: italic; }
+.code-keyword, .code-function, .code-constant { color: var(--accent); }
+.summary, .lead, .intro { font-size: 1.15em; }
+.part, .entry-part { margin: 0 0 var(--s3); padding: var(--s3) var(--s4); background: var(--raised); border-radius: var(--radius); }
+.part > :last-child, .entry-part > :last-child { margin-bottom: 0; }
+.skip { position: absolute; left: -999px; }
+.skip:focus { left: 20px; top: 8px; padding: var(--s1) var(--s3); background: var(--ground); }
+.site-header { display: flex; flex-wrap: wrap; align-items: baseline; gap: var(--s2) var(--s5); padding: var(--s4) var(--edge); margin: 0 calc(var(--edge) * -1) var(--s5); border-bottom: 1px solid var(--line); }
+.site-header a { text-decoration: none; color: inherit; }
+.site-header a:hover { text-decoration: underline; }
+.site-footer { margin-top: var(--s6); padding-top: var(--s3); border-top: 1px solid var(--line); color: var(--muted); font-size: 0.9em; }
+.menu ul { display: flex; flex-wrap: wrap; gap: var(--s1) var(--s4); margin: 0; padding: 0; list-style: none; }
+.menu li > ul { flex-direction: column; padding: var(--s1) 0 0 var(--s3); font-size: 0.92em; }
+.menu [aria-current], .menu .above { font-weight: 700; }
+.columns { display: grid; gap: var(--s5); margin-bottom: var(--s4); }
+.column > :last-child { margin-bottom: 0; }
+.cards { display: grid; grid-template-columns: repeat(auto-fill, minmax(min(260px, 100%), 1fr)); gap: var(--s4); padding: 0; list-style: none; }
+.cards > li > :last-child { margin-bottom: 0; }
+.field-sheet { display: grid; grid-template-columns: minmax(110px, max-content) 1fr; gap: var(--s1) var(--s4); }
+.field-sheet dt { color: var(--muted); }
+.field-sheet dd { margin: 0; }
+.subjects ul, .page-links ul, .breadcrumbs ol, .beside ul, .ways-on { display: flex; flex-wrap: wrap; gap: var(--s1) var(--s3); padding: 0; list-style: none; }
+.breadcrumbs { color: var(--muted); font-size: 0.9em; }
+.breadcrumbs li + li::before { content: "/"; margin-right: var(--s3); }
+.page-links { margin-top: var(--s5); }
+.page-links a { display: block; min-width: 32px; padding: var(--s1) var(--s3); border: 1px solid var(--line); border-radius: var(--radius); text-align: center; text-decoration: none; }
+.page-links [aria-current] { background: var(--fill); color: var(--ink); font-weight: 700; }
+.beside ul { justify-content: space-between; margin-top: var(--s6); padding-top: var(--s3); border-top: 1px solid var(--line); }
+.beside .label { display: block; }
+.contents { padding: var(--s3) var(--s4); margin-bottom: var(--s4); background: var(--raised); border-radius: var(--radius); }
+.contents h2 { font-size: 1em; margin: 0 0 var(--s1); }
+.contents ul { margin: 0; padding-left: 1.2em; }
+.months { display: grid; grid-template-columns: repeat(12, 1fr); gap: 2px; max-width: 380px; margin-bottom: var(--s3); font-size: 11px; line-height: 20px; text-align: center; }
+.months i { background: var(--raised); font-style: normal; }
+.months .on { background: var(--accent); color: var(--ground); }
+.months .now { outline: 2px solid var(--ink); }
+.empty { color: var(--muted); }
+@media (min-width: 760px) { .columns-2 { grid-template-columns: repeat(2, minmax(0, 1fr)); } .columns-3 { grid-template-columns: repeat(3, minmax(0, 1fr)); } .columns-4, .columns-5, .columns-6 { grid-template-columns: repeat(4, minmax(0, 1fr)); } }`;
