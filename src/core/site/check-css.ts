@@ -1,4 +1,4 @@
-import { CssSyntaxError, parse } from 'postcss';
+import { type AtRule, CssSyntaxError, parse } from 'postcss';
 import type { Issue } from '../issue.ts';
 
 const OWN_FILE = /^\/(style|media)\/[a-z0-9._/-]+$/i;
@@ -17,7 +17,7 @@ export function checkCss(text: string): Issue[] {
   try {
     parse(text).walk((node) => {
       const line = node.source?.start?.line;
-      if (node.type === 'atrule' && /^(import|namespace)$/i.test(plain(node.name)))
+      if (node.type === 'atrule' && isOtherSheet(node))
         refuse(line, 'A style sheet may not import another.', 'Copy its rules here.');
       const given = node.type === 'decl' ? node.value : node.type === 'atrule' ? node.params : '';
       for (const [message, fix] of wrongIn(plain(given))) refuse(line, message, fix);
@@ -27,6 +27,11 @@ export function checkCss(text: string): Issue[] {
     refuse(error.line, `This is not CSS: ${error.reason}.`, 'Close every brace and quote.');
   }
   return issues;
+}
+
+/** Names of rules may be written with escapes, at which they are cut in two when they are read. */
+function isOtherSheet({ name, raws, params }: AtRule): boolean {
+  return /^(import|namespace)(?![\w-])/i.test(plain(`${name}${raws.afterName ?? ''}${params}`));
 }
 
 function wrongIn(value: string): [message: string, fix: string][] {

@@ -40,6 +40,7 @@ hr { border: 0; border-top: 1px solid var(--line); margin: var(--s5) 0; }
 .column > :last-child { margin-bottom: 0; }
 .cards { display: grid; grid-template-columns: repeat(auto-fill, minmax(min(260px, 100%), 1fr)); gap: var(--s4); padding: 0; list-style: none; }
 .cards > li > :last-child { margin-bottom: 0; }
+.cards h3 { font-size: var(--h4); }
 .field-sheet { display: grid; grid-template-columns: minmax(110px, max-content) 1fr; gap: var(--s1) var(--s4); }
 .field-sheet dt { color: var(--muted); }
 .field-sheet dd { margin: 0; }

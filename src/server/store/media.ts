@@ -29,6 +29,19 @@ export function versionsOf(connection: Connection, id: string): MediaRow[] {
     .map(withFlags);
 }
 
+/** The same of several media, by name. */
+export function versionsOfAll(
+  connection: Connection,
+  ids: readonly string[],
+): Map<string, MediaRow[]> {
+  const sql = `SELECT ${COLUMNS} FROM media WHERE id IN (SELECT value FROM json_each(?))
+    ORDER BY id, starts`;
+  const rows = statement<MediaRow>(connection, sql).all(JSON.stringify(ids)).map(withFlags);
+  const found = new Map(ids.map((id) => [id, [] as MediaRow[]]));
+  for (const row of rows) found.get(row.id)?.push(row);
+  return found;
+}
+
 /** All media of the site over all of time, by name, then time. */
 export function allMedia(connection: Connection): MediaRow[] {
   return statement<MediaRow>(connection, `SELECT ${COLUMNS} FROM media ORDER BY id, starts`)

@@ -1,7 +1,7 @@
 import type { Values } from '@/core/design/values.ts';
 import type { Connection } from '../db/connection.ts';
 import { ListMemory } from './list-memory.ts';
-import { type MediaVersion, versionsOf } from './media.ts';
+import { type MediaVersion, versionsOf, versionsOfAll } from './media.ts';
 import { personName } from './persons.ts';
 import { statement } from './statement.ts';
 import { readValues } from './stored-values.ts';
@@ -31,6 +31,32 @@ export class RowCache {
     });
   }
 
+  /** Reads the values of revisions that are not known yet, all in one step. */
+  readValues(
+    connection: Connection,
+    revisions: readonly { id: string; revision: number }[],
+    language: string,
+  ): void {
+    const keyOf = (id: string, number: number): string => `${id}\n${number}\n${language}`;
+    const unknown = revisions.filter((r) => !this.revisions.has(keyOf(r.id, r.revision)));
+    if (unknown.length < 2) return;
+    const sql = `SELECT r.entry AS id, r.number AS revision, r."values" AS json
+      FROM json_each(?) AS w JOIN revision AS r
+        ON r.entry = w.value ->> 0 AND r.number = w.value ->> 1`;
+    const wanted = JSON.stringify(unknown.map(({ id, revision }) => [id, revision]));
+    type Row = { id: string; revision: number; json: string };
+    for (const { id, revision, json } of statement<Row>(connection, sql).all(wanted))
+      put(this.revisions, keyOf(id, revision), readValues(json, language));
+  }
+
+  /** Reads all that media were and are that are not known yet, all in one step. */
+  readMedia(connection: Connection, ids: readonly string[]): void {
+    const unknown = [...new Set(ids)].filter((id) => !this.pictures.has(id));
+    if (unknown.length < 2) return;
+    for (const [id, versions] of versionsOfAll(connection, unknown))
+      put(this.pictures, id, versions);
+  }
+
   /** All that a medium was and is, in the order of time. */
   media(connection: Connection, id: string): readonly MediaVersion[] {
     return kept(this.pictures, id, () => versionsOf(connection, id));
@@ -54,7 +80,11 @@ function kept<T>(known: Map<string, T>, key: string, read: () => T): T {
   const found = known.get(key);
   if (found !== undefined) return found;
   const value = read();
+  put(known, key, value);
+  return value;
+}
+
+function put<T>(known: Map<string, T>, key: string, value: T): void {
   if (known.size >= MOST_KEPT) known.clear();
   known.set(key, value);
-  return value;
 }

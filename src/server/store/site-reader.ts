@@ -1,7 +1,8 @@
 import type { Connection, Statement } from '../db/connection.ts';
 import type { CompiledSite } from '@/core/site/compile.ts';
 import type { LivePage, PathHolders, SiteReader } from '@/core/site/reader.ts';
-import type { EntryView, Media, Subject } from '@/core/design/values.ts';
+import type { ContentType } from '@/core/design/spec.ts';
+import { type EntryView, type Media, type Subject, valuesOf } from '@/core/design/values.ts';
 import { PRESETS, type Presets } from '@/core/design/presets.ts';
 import type { SubjectTree } from '@/core/listing/plan.ts';
 import type { Instant, Validity } from '@/core/time/interval.ts';
@@ -79,15 +80,19 @@ export class StoredReader implements SiteReader {
     );
     const found = new Map<string, EntryView>();
     const missing = new Set(ids);
-    for (const row of read.all(at, at, at, at, alone ? ids[0] : JSON.stringify(ids))) {
+    const rows = read.all(at, at, at, at, alone ? ids[0] : JSON.stringify(ids));
+    this.rows.readValues(this.connection, rows, this.site.design.site.language);
+    for (const row of rows) {
       missing.delete(row.id);
       const view = this.view(row);
       if (view) found.set(row.id, view);
       for (const bound of [row.starts, row.ends, row.pathStarts, row.pathEnds])
         validity.tell(bound);
-      if (row.path === null) validity.tell(this.nextStart('address', 'entry', row.id, at));
     }
-    for (const id of missing) validity.tell(this.nextStart('live_interval', 'entry', id, at));
+    this.rows.readMedia(this.connection, mediaOf(found.values()));
+    const pathless = rows.flatMap(({ id, path }) => (path === null ? [id] : []));
+    validity.tell(this.nextStartOf('address', pathless, at));
+    validity.tell(this.nextStartOf('live_interval', [...missing], at));
     return found;
   }
 
@@ -256,6 +261,19 @@ export class StoredReader implements SiteReader {
     return null;
   }
 
+  /** When the first of some entries comes to something; null for never. */
+  private nextStartOf(
+    table: 'live_interval' | 'address',
+    entries: readonly string[],
+    at: Instant,
+  ): Instant | null {
+    if (entries.length <= 1)
+      return entries.length === 0 ? null : this.nextStart(table, 'entry', entries[0]!, at);
+    const sql = `SELECT min(t.starts) FROM json_each(?) AS w JOIN ${table} AS t
+      ON t.entry = w.value AND t.starts > ?`;
+    return this.sql<number | null>(sql).pluck().get(JSON.stringify(entries), at)!;
+  }
+
   private nextStart(
     table: 'live_interval' | 'address',
     column: 'entry' | 'path',
@@ -272,4 +290,22 @@ export class StoredReader implements SiteReader {
   private sql<Row>(text: string): Statement<Row> {
     return statement<Row>(this.connection, text);
   }
+}
+
+const MEDIA_FIELDS = new WeakMap<ContentType, string[]>();
+
+/** The media that entries name in fields of their own. */
+function mediaOf(entries: Iterable<EntryView>): string[] {
+  return [...entries].flatMap(({ type, values }) =>
+    mediaFields(type).flatMap((id) => valuesOf(values, id).map(String)),
+  );
+}
+
+function mediaFields(type: ContentType): string[] {
+  let found = MEDIA_FIELDS.get(type);
+  if (!found) {
+    found = type.fields.flatMap(({ id, kind }) => (kind === 'media' ? [id] : []));
+    MEDIA_FIELDS.set(type, found);
+  }
+  return found;
 }

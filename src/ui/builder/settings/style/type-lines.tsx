@@ -45,7 +45,7 @@ export function TypeLines({ spec, readOnly, onChange }: StyleLines) {
       ))}
       {NUMBERS.map(({ name, label, unit, ...range }) => (
         <Line key={name} label={label} htmlFor={`look-${name}`}>
-          <span className="flex items-center gap-2">
+          <span className="flex h-8 items-center gap-2">
             <input
               id={`look-${name}`}
               type="range"
