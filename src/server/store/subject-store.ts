@@ -68,9 +68,14 @@ export class SubjectStore {
 
   constructor(private readonly connection: Connection) {}
 
-  /** The subjects by the keys that their sets have in a design. */
+  /** The subjects by the keys that their sets have in a design, as they stand when first asked for. */
   under({ setIds }: Pick<CompiledSite, 'setIds'>): SubjectsOver {
-    const history = (set: string): SubjectHistory => this.history(setIds.get(set) ?? '');
+    const read = new Map<string, SubjectHistory>();
+    const history = (set: string): SubjectHistory => {
+      const known = read.get(set) ?? this.history(setIds.get(set) ?? '');
+      read.set(set, known);
+      return known;
+    };
     return {
       at(at) {
         const now = (set: string): SubjectsNow => history(set).at(at);
