@@ -4,6 +4,8 @@ import { partsNamed } from '@/core/design-edit/touches.ts';
 import type { Design, Template } from '@/core/design/spec.ts';
 import type { Issue } from '@/core/issue.ts';
 import type { CompiledSite } from '@/core/site/compile.ts';
+import type { SiteReader } from '@/core/site/reader.ts';
+import type { Instant } from '@/core/time/interval.ts';
 import { render, renderEntry } from '@/core/site/render.ts';
 import { compileTemplates } from '@/core/template/compile.ts';
 import { choosing, choosingList, listingFor } from '@/core/design-edit/choosing.ts';
@@ -33,6 +35,8 @@ export interface TemplateOutcome {
   shownFor: string;
   /** The page, or the card in a page of its own, each block between marks; null where there is none. */
   html: string | null;
+  /** Of a card the list that it is really drawn in; null of others, and where there is none. */
+  placed: string | null;
   /** Why there is none. */
   none: string | null;
   /** What blocks give, as HTML, by their ids: those that give something. */
@@ -68,11 +72,12 @@ export function templateOutcome(
   const shown = template.type
     ? ofEntry(view, actor, { site, template, specimen }, looking)
     : ofPage(view, actor, { site, template }, looking);
-  const { tried, ...page } = shown;
+  const { tried, placed = null, ...page } = shown;
   const drawn = Object.fromEntries(drawnByBlocks(page.html ?? ''));
   return {
     issues,
     ...page,
+    placed,
     drawn,
     why: tried ? whyBlank(chosen, template, { ...tried, at: looking.at }, drawn) : {},
     items: itemOffers({ design, environments, template }),
@@ -80,7 +85,10 @@ export function templateOutcome(
   };
 }
 
-type Shown = Pick<TemplateOutcome, 'shownFor' | 'html' | 'none'> & { tried?: TriedOn };
+type Shown = Pick<TemplateOutcome, 'shownFor' | 'html' | 'none'> & {
+  placed?: string | null;
+  tried?: TriedOn;
+};
 
 /** The page or the card of an entry. */
 function ofEntry(
@@ -93,11 +101,26 @@ function ofEntry(
   const tried = triedOn(view, actor, { site, type, specimen }, { at, seeing });
   const shownFor = tried.standIn ? 'Stand-in, never published' : entryName(view, tried.id);
   const { reader, entry, prospect } = tried;
-  if (template.kind === 'card')
-    return { shownFor, html: cardHtml(site, reader, entry, at), none: null, tried };
+  if (template.kind === 'card') {
+    const html = cardHtml(site, reader, entry, at);
+    return { shownFor, html, placed: listHtml(site, reader, template, at), none: null, tried };
+  }
   const isNowhere = prospect.path === null;
   const html = isNowhere ? null : renderEntry(site, reader, entry, at).body;
   return { shownFor, html, none: isNowhere ? whyNoPath(type, prospect) : null, tried };
+}
+
+/** The page of a listing that draws its entries by a card; null where none with an address does. */
+function listHtml(
+  site: CompiledSite,
+  reader: SiteReader,
+  { key, type }: Template,
+  at: Instant,
+): string | null {
+  const { listings } = site.design;
+  const own = listings.filter((l) => l.type === type && l.address !== undefined);
+  const listing = own.find((l) => l.card === key) ?? own.find((l) => l.card === undefined);
+  return listing ? render(site, reader, { path: listing.address!, at }).body : null;
 }
 
 /** The page of a listing that has the template, or the page at "/" in the frame. */

@@ -7,6 +7,7 @@ export const WIDTHS = [
   { width: 1160, label: 'Wide' },
   { width: 768, label: 'Middle' },
   { width: 390, label: 'Narrow' },
+  { width: 350, label: 'Small' },
 ];
 
 interface Props {

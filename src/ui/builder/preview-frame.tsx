@@ -4,6 +4,7 @@ import { useEffect, useRef, useState } from 'react';
 import { FullDialog } from '../primitives/dialog.tsx';
 import { type BlockTold, PageFrame, WIDTHS, WidthChoice } from './page-frame.tsx';
 
+const NARROW = WIDTHS.find(({ label }) => label === 'Narrow')!;
 /** How small a page may be drawn before a narrower one is shown. */
 const LEGIBLE = 0.5;
 
@@ -26,7 +27,7 @@ export function PreviewFrame({ html, css, title, first, at, marked, onBlock }: P
   const { box, space } = useSpace();
   const [chosen, setChosen] = useState<number | null>(null);
   const [alone, setAlone] = useState(false);
-  const fitting = WIDTHS.find((w) => space.width / w.width >= LEGIBLE) ?? WIDTHS.at(-1)!;
+  const fitting = WIDTHS.find((w) => space.width / w.width >= LEGIBLE) ?? NARROW;
   const width = chosen ?? fitting.width;
   const scale = Math.min(1, space.width / width);
   const frame = { html, title, at, width, ...(css === undefined ? {} : { css }) };

@@ -50,6 +50,15 @@ export function OutlineActions({
         }),
       )}
       {act('Duplicate', outline.duplicate)}
+      {act('Copy', outline.copy, { title: 'For this template or another one' })}
+      <button
+        type="button"
+        className="button-quiet"
+        title="Behind the chosen block: what was copied last, here or in another template"
+        onClick={outline.paste}
+      >
+        Paste
+      </button>
       {!isMenu && (isGroup ? act('Unwrap', outline.unwrap) : act('Wrap in a group', outline.wrap))}
       {act('Delete', outline.remove)}
       <button

@@ -8,6 +8,7 @@ import type { TemplateOutcome } from '@/server/queries/template-outcome.ts';
 import type { OutlineLine } from '@/core/template/block-tree.ts';
 import type { ItemOffers } from '@/core/template/offers.ts';
 import { Line } from '@/ui/primitives/line.tsx';
+import { Tabs } from '@/ui/primitives/tabs.tsx';
 import { DesignFoot } from '../design-foot.tsx';
 import { instantWords } from '../format.ts';
 import { lookingOf } from '../looking.ts';
@@ -24,6 +25,7 @@ import { DesignTense, useRelease } from '../use-release.tsx';
 import { BlockPanel } from './block-panel.tsx';
 import { OutlineActions } from './outline-actions.tsx';
 import { OutlineList } from './outline-list.tsx';
+import { SourceView } from './source-view.tsx';
 import { type Outline, useOutline } from './use-outline.ts';
 import { WholeTemplate } from './whole-template.tsx';
 
@@ -196,7 +198,7 @@ function Lead({ detail: { spec, type, uses } }: { detail: TemplateDetail }) {
 
 /** The page or the card, with the block that is at hand marked in it. */
 function Shown({
-  outcome: { html, none, shownFor },
+  outcome: { html, placed, none, shownFor },
   clock,
   changed,
   problem,
@@ -214,16 +216,26 @@ function Shown({
 }) {
   const when = clock.tense === 'now' ? 'now' : instantWords(clock.at, clock.zone, clock.now);
   if (html === null) return <p className="p-6 text-muted">{none}</p>;
-  return (
+  const first = problem ?? `${shownFor} · ${when}${changed ? ' · with unsaved blocks' : ''}`;
+  const page = (shown: string, title: string) => (
     <PreviewFrame
-      html={html}
-      title="Page"
-      first={problem ?? `${shownFor} · ${when}${changed ? ' · with unsaved blocks' : ''}`}
+      {...{ first, title, marked }}
+      html={shown}
       at={clock.at}
-      marked={marked}
       onBlock={(told) => ('over' in told ? onOver(told.over) : onPress(told.pressed))}
     />
   );
+  const tabs = [
+    { key: 'page', label: placed === null ? 'Page' : 'Card', content: page(html, 'Page') },
+    ...(placed === null
+      ? []
+      : [{ key: 'placed', label: 'In its list', content: page(placed, 'List') }]),
+    { key: 'markup', label: 'Markup', content: <SourceView html={html} part="body" /> },
+    ...(placed === null
+      ? [{ key: 'head', label: 'Head', content: <SourceView html={html} part="head" /> }]
+      : []),
+  ];
+  return <Tabs label="Outcome" tabs={tabs} />;
 }
 
 /** Issues of the template itself, by their places within it. */

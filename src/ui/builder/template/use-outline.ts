@@ -18,6 +18,7 @@ import {
 import type { BlockOffer } from '@/core/template/offers.ts';
 import type { TemplateDetail } from '@/server/queries/template.ts';
 import { newId } from '../design-steps.ts';
+import { keepBlock, keptBlock } from './kept-block.ts';
 import type { Edits } from '../use-edits.ts';
 
 /** A template's blocks as they are edited: which is chosen, and what is done with it. */
@@ -39,6 +40,9 @@ export interface Outline {
   wrap: (id: string) => void;
   unwrap: (id: string) => void;
   remove: (id: string) => void;
+  /** Keeps a block for any template of this browser, and puts the one that is kept in. */
+  copy: (id: string) => void;
+  paste: () => void;
   /** Takes back the last change that is not saved; null where there is none. */
   undo: (() => void) | null;
 }
@@ -102,6 +106,11 @@ export function useOutline(
       const next = lines.filter((line) => line.list === list && line.block?.id !== own);
       choose(next[Math.min(index, next.length - 1)]?.block?.id ?? null);
       write(withoutBlock(spec, inner, own));
+    },
+    copy: (own) => keepBlock(lineOf(own)!.block!),
+    paste: () => {
+      const kept = keptBlock();
+      if (kept) put(placeAfter(chosen, lines), kept);
     },
     undo,
   };
