@@ -24,6 +24,7 @@ const VIEWS: [string, string][] = [
   ['media', '/build/media?medium=lantern-pea.webp'],
   ['bench', '/build/bench'],
   ['settings', '/build/settings'],
+  ['style', '/build/settings/style'],
   ['subjects', '/build/settings/subjects/families'],
   ['addresses', '/build/addresses?try=/varieties/carrots/quay-carrot'],
 ];
