@@ -44,6 +44,22 @@ hr { border: 0; border-top: 1px solid var(--line); margin: var(--s5) 0; }
 .field-sheet { display: grid; grid-template-columns: minmax(110px, max-content) 1fr; gap: var(--s1) var(--s4); }
 .field-sheet dt { color: var(--muted); }
 .field-sheet dd { margin: 0; }
+.labels-above { display: block; }
+.labels-above dd { margin-bottom: var(--s2); }
+.labels-hidden { display: block; }
+.labels-hidden dt { position: absolute; width: 1px; height: 1px; overflow: hidden; clip-path: inset(50%); white-space: nowrap; }
+.row-track { overflow-x: auto; scroll-snap-type: x proximity; padding-bottom: var(--s2); }
+.row-track .cards { display: grid; grid-auto-flow: column; grid-auto-columns: min(280px, 80%); grid-template-columns: none; margin-bottom: 0; }
+.row-track .cards > li { scroll-snap-align: start; }
+.row-track::scroll-button(inline-start) { content: "←" / "Back"; }
+.row-track::scroll-button(inline-end) { content: "→" / "Further"; }
+.row-track::scroll-button(*) { width: 40px; height: 40px; margin: 0 var(--s2) var(--s3) 0; border: 1px solid var(--line); border-radius: var(--radius); background: var(--raised); color: var(--ink); }
+@media (prefers-reduced-motion: no-preference) { .row-track { scroll-behavior: smooth; } }
+.cards:has(.card-line), .cards:has(.card-row) { display: block; }
+.card-line { display: flex; flex-wrap: wrap; align-items: baseline; gap: var(--s1) var(--s4); }
+.card-row { display: grid; grid-template-columns: minmax(0, 2fr); grid-auto-flow: column; grid-auto-columns: minmax(0, 1fr); align-items: baseline; gap: var(--s1) var(--s4); }
+.card-line > *, .card-row > * { margin: 0; }
+@media (max-width: 560px) { .card-row { display: block; } }
 .subjects ul, .page-links ul, .breadcrumbs ol, .beside ul, .ways-on { display: flex; flex-wrap: wrap; gap: var(--s1) var(--s3); padding: 0; list-style: none; }
 .breadcrumbs { color: var(--muted); font-size: 0.9em; }
 .breadcrumbs li + li::before { content: "/"; margin-right: var(--s3); }

@@ -30,6 +30,30 @@ export function automaticCard(type: ContentType): Block[] {
   ];
 }
 
+/** Ways in which a card can begin. */
+export const CARD_SHAPES = ['packet', 'line', 'row'] as const;
+/** A packet with its picture, one line, or a row as of a table. */
+export type CardShape = (typeof CARD_SHAPES)[number];
+
+/** How many fields stand beside the name, by the shape. */
+const BESIDE: Record<CardShape, number> = { packet: 0, line: 1, row: 3 };
+
+/** The blocks that a new card of a shape begins with. */
+export function cardOf(type: ContentType, shape: CardShape): Block[] {
+  const plain = automaticCard(type);
+  const rest = type.fields.filter((f) => f.key !== type.naming && f.key !== type.summary);
+  if (shape === 'packet') {
+    const picture = rest.find((f) => kindOf(f).automatic === 'picture');
+    const shown: Block[] = picture
+      ? [{ block: 'picture', field: picture.key, width: 280, ratio: '4:3' }]
+      : [];
+    return [...shown, ...plain];
+  }
+  const beside = rest.filter((f) => kindOf(f).automatic === 'sheet').slice(0, BESIDE[shape]);
+  const texts = beside.map(({ key }): Block => ({ block: 'text', text: `{${key}}` }));
+  return [{ block: 'group', style: `card-${shape}`, blocks: [plain[0]!, ...texts] }];
+}
+
 /** The blocks of a part of a text where its type has no card: all that it holds. */
 export function automaticPart(type: ContentType): Block[] {
   const rest = automaticPage(type).filter(({ block }) => block !== 'byline');

@@ -6,7 +6,7 @@ import type { ContentType, Design, Template } from '@/core/design/spec.ts';
 import { choosing } from '@/core/design-edit/choosing.ts';
 import { removalOf } from '@/core/design-edit/removal.ts';
 import type { Step } from '@/core/design-edit/steps.ts';
-import { automaticCard, automaticPage } from '@/core/template/automatic.ts';
+import { type CardShape, automaticPage, cardOf } from '@/core/template/automatic.ts';
 import { type BlockOffer, blockOffers, fieldBlocks } from '@/core/template/offers.ts';
 import type { CompiledSite } from '@/core/site/compile.ts';
 import type { Instant } from '@/core/time/interval.ts';
@@ -39,7 +39,7 @@ export interface TemplateLine {
 export interface TemplatesDetail {
   templates: TemplateLine[];
   /** Each with the blocks that its pages and cards are made of by themselves. */
-  types: { key: string; label: string; page: Block[]; card: Block[] }[];
+  types: { key: string; label: string; page: Block[]; cards: Record<CardShape, Block[]> }[];
   language: string;
 }
 
@@ -66,7 +66,11 @@ export function templatesDetail(
       key: type.key,
       label: type.label,
       page: automaticPage(type),
-      card: automaticCard(type),
+      cards: {
+        packet: cardOf(type, 'packet'),
+        line: cardOf(type, 'line'),
+        row: cardOf(type, 'row'),
+      },
     })),
     language: design.site.language,
   };

@@ -27,8 +27,8 @@ interface Props {
   onBlock?: (told: BlockTold) => void;
 }
 
-/** What a page tells of its blocks: the one that the pointer is over, or that was pressed. */
-export type BlockTold = { over: string | null } | { pressed: string };
+/** What a page tells of its blocks: which the pointer is over, was pressed, or pressed twice. */
+export type BlockTold = { over: string | null } | { pressed: string } | { opened: string };
 
 /** A page in a sandbox of its own; what it is sent replaces what it shows, and the scroll stays. */
 export function PageFrame({
@@ -52,7 +52,7 @@ export function PageFrame({
       if (event.source !== frame.current?.contentWindow || event.origin !== 'null') return;
       const data = event.data as { ready?: true } | BlockTold;
       if ('ready' in data) setReady(true);
-      else if ('over' in data || 'pressed' in data) told.current?.(data);
+      else if ('over' in data || 'pressed' in data || 'opened' in data) told.current?.(data);
     };
     window.addEventListener('message', listen);
     // The frame may have been ready before anybody listened, so it is asked for again.

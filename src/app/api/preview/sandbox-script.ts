@@ -64,5 +64,9 @@ addEventListener('click', (event) => {
   event.preventDefault();
   tell({ path: link.getAttribute('href') });
 });
+addEventListener('dblclick', (event) => {
+  const opened = blockAt(event.target);
+  if (opened !== null) tell({ opened });
+});
 tell({ ready: true });
 `;

@@ -14,9 +14,11 @@ export const fieldSheet = defineBlock({
   doc: 'Fields with their labels; entries are links where they have pages.',
   spec: {
     fields: z.array(z.string()).min(1),
+    /** Where labels stand; hidden ones are read out all the same. */
+    labels: z.enum(['beside', 'above', 'hidden']).default('beside'),
   },
   holds: { fields: 'expression' },
-  compile: ({ fields, style }, c) => {
+  compile: ({ fields, labels, style }, c) => {
     const rows = fields.map((key, i) => {
       const words = c.pattern(`{${key}}`, `fields/${i + 1}`);
       const bound = c.found(key);
@@ -30,7 +32,11 @@ export const fieldSheet = defineBlock({
       const reached = namesIn(`{${key}}`, c.env).at(-1)?.member.label;
       return { label: escapeHtml(reached ?? key), shown };
     });
-    const attributes = classes('field-sheet', style);
+    const attributes = classes(
+      'field-sheet',
+      labels === 'beside' ? undefined : `labels-${labels}`,
+      style,
+    );
     return (scope) => {
       let out = '';
       for (const { label, shown } of rows) {

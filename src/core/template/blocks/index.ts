@@ -27,6 +27,7 @@ import { picks } from './picks.ts';
 import { picture } from './picture.ts';
 import { repeat } from './repeat.ts';
 import { richText } from './richText.ts';
+import { row } from './row.ts';
 import { slot } from './slot.ts';
 import { subjects } from './subjects.ts';
 import { text } from './text.ts';
@@ -48,6 +49,7 @@ export const BLOCKS: readonly BlockKind[] = [
   items,
   columns,
   group,
+  row,
   condition,
   repeat,
   listing,

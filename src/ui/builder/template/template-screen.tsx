@@ -222,7 +222,11 @@ function Shown({
       {...{ first, title, marked }}
       html={shown}
       at={clock.at}
-      onBlock={(told) => ('over' in told ? onOver(told.over) : onPress(told.pressed))}
+      onBlock={(told) => {
+        if ('over' in told) onOver(told.over);
+        else if ('pressed' in told) onPress(told.pressed);
+        else writeInPanel();
+      }}
     />
   );
   const tabs = [
@@ -236,6 +240,13 @@ function Shown({
       : []),
   ];
   return <Tabs label="Outcome" tabs={tabs} />;
+}
+
+/** Puts the keyboard into the words of the block that was chosen, at their end. */
+function writeInPanel(): void {
+  const words = document.querySelector<HTMLInputElement>('#block-text, #block-html');
+  words?.focus();
+  words?.setSelectionRange?.(words.value.length, words.value.length);
 }
 
 /** Issues of the template itself, by their places within it. */

@@ -3,6 +3,7 @@
 import { useState } from 'react';
 import { freeKey, typeKeyOf } from '@/core/outline/names.ts';
 import type { Block } from '@/core/design/block.ts';
+import { CARD_SHAPES, type CardShape } from '@/core/template/automatic.ts';
 import { copyOfBlock } from '@/core/template/block-tree.ts';
 import type { Part } from '@/core/design-edit/parts.ts';
 import type { Template } from '@/core/design/spec.ts';
@@ -24,6 +25,12 @@ const KINDS: Record<Template['kind'], string> = {
   card: 'Card',
   frame: 'Frame around pages',
   menu: 'Menu',
+};
+
+const SHAPES: Record<CardShape, string> = {
+  packet: 'with its picture',
+  line: 'one line',
+  row: 'a row of a table',
 };
 
 const COLUMNS: TableColumn<TemplateLine>[] = [
@@ -54,11 +61,12 @@ export function TemplatesScreen({ detail, clock }: { detail: TemplatesDetail; cl
   const { templates, types, language } = detail;
   const make = (name: string): Promise<boolean> => {
     const key = freeKey(typeKeyOf(name, language), new Set(templates.map((t) => t.key)));
-    const [kind, type] = what.split(' ');
+    const [kind, type, shape] = what.split(' ');
     const of = type ? { type } : {};
     const blocks = begun(
       kind as Template['kind'],
       types.find((one) => one.key === type),
+      shape as CardShape | undefined,
     );
     const part = { id: newId(), key, label: name, kind, ...of, blocks, slots: {} };
     const after = templates.at(-1)?.id ?? null;
@@ -105,7 +113,11 @@ export function TemplatesScreen({ detail, clock }: { detail: TemplatesDetail; cl
             {types.map(({ key, label }) => (
               <optgroup key={key} label={label}>
                 <option value={`page ${key}`}>{`Page of ${label}`}</option>
-                <option value={`card ${key}`}>{`Card of ${label}`}</option>
+                {CARD_SHAPES.map((shape) => (
+                  <option key={shape} value={`card ${key} ${shape}`}>
+                    {`Card of ${label}, ${SHAPES[shape]}`}
+                  </option>
+                ))}
               </optgroup>
             ))}
           </select>
@@ -124,9 +136,10 @@ function kindWords(kind: Template['kind'], type: string | null): string {
 function begun(
   kind: Template['kind'],
   type: TemplatesDetail['types'][number] | undefined,
+  shape: CardShape = 'packet',
 ): Block[] {
   const slot: Block = { block: 'slot', slot: 'main' };
-  const isOfType = kind === 'page' || kind === 'card';
-  const blocks = kind === 'frame' ? [slot] : isOfType ? (type?.[kind] ?? []) : [];
+  const ofType = kind === 'page' ? type?.page : kind === 'card' ? type?.cards[shape] : [];
+  const blocks = kind === 'frame' ? [slot] : (ofType ?? []);
   return blocks.map((block) => copyOfBlock(block, newId));
 }

@@ -1,0 +1,32 @@
+import { z } from 'zod';
+import { blockShape } from '../../design/block.ts';
+import { escapeHtml } from '../../text.ts';
+import { defineBlock, heading } from '../definition.ts';
+import { classes } from '../html.ts';
+
+/** Cards in one row that is pushed sideways: by touch, wheel or keys, and by buttons of its own. */
+export const row = defineBlock({
+  block: 'row',
+  label: 'Sideways row',
+  doc: 'Cards in one row that is pushed sideways, by touch, wheel, keys or buttons; nothing without cards.',
+  spec: {
+    /** What it is called where pages are read out. */
+    label: z.string(),
+    heading,
+    blocks: z.array(blockShape),
+  },
+  compile: ({ label, heading, blocks, style }, c) => {
+    const inner = c.blocks(blocks, 'blocks');
+    const title = heading ? `<h2>${escapeHtml(heading)}</h2>` : '';
+    const name = ` aria-label="${escapeHtml(label)}"`;
+    const open = `<section${classes('row', style)}${name}>${title}<div class="row-track" role="group"${name} tabindex="0">`;
+    return (scope) => {
+      const html = inner(scope);
+      return html === '' ? '' : `${open}${html}</div></section>`;
+    };
+  },
+  example: {
+    block: { block: 'row', label: 'Friends', blocks: [{ block: 'cards', field: 'friends' }] },
+    html: '<section class="row" aria-label="Friends"><div class="row-track" role="group" aria-label="Friends" tabindex="0"><section class="entry-cards"><ul class="cards"><li><h3><a href="/seeds/red-bean">Red bean</a></h3></li></ul></section></div></section>',
+  },
+});
