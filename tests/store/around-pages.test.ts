@@ -208,7 +208,8 @@ describe('the Template screen', () => {
     });
     const looking = { at: NOW, past: false, seeing: 'published' as const };
     const given = { id: 'plain', steps: [], specimen: 'skiff' };
-    const { why, items } = templateOutcome(view, ANN, given, looking)!;
+    const { why, items, stumbles } = templateOutcome(view, ANN, given, looking)!;
+    expect(stumbles).toEqual(['No heading of level 1 says what the page is.']);
     expect(why).toMatchObject({
       a: '“builder” is blank here.',
       c: 'What it asks does not hold here, and nothing stands otherwise.',

@@ -9,6 +9,7 @@ import type { Instant } from '@/core/time/interval.ts';
 import { render, renderEntry } from '@/core/site/render.ts';
 import { compileTemplates } from '@/core/template/compile.ts';
 import { choosing, choosingList, listingFor } from '@/core/design-edit/choosing.ts';
+import { type Stumble, stumblesIn } from '@/core/template/hygiene.ts';
 import { drawnByBlocks } from '@/core/template/marks.ts';
 import { type ItemOffers, itemOffers } from '@/core/template/offers.ts';
 import { type Actor, permit } from '../permit.ts';
@@ -45,6 +46,8 @@ export interface TemplateOutcome {
   why: Record<string, string>;
   /** What each repetition offers to the blocks within it, by its id. */
   items: Record<string, ItemOffers>;
+  /** What readers of the page would stumble over; of pages, not of cards. */
+  stumbles: Stumble[];
   /** Keys of the type's fields that it does not read. */
   unused: string[];
 }
@@ -80,6 +83,7 @@ export function templateOutcome(
     placed,
     drawn,
     why: tried ? whyBlank(chosen, template, { ...tried, at: looking.at }, drawn) : {},
+    stumbles: page.html === null || template.kind === 'card' ? [] : stumblesIn(page.html),
     items: itemOffers({ design, environments, template }),
     unused: unusedBy(edited.design, template),
   };

@@ -90,11 +90,11 @@ export function TemplateScreen({ detail, outcome: first, specimen: given, clock 
       foot={
         <DesignFoot
           {...{ release, clock }}
-          mend={outcome.issues.filter(
-            (issue) => !ownIssues.some((own) => own.message === issue.message),
-          )}
+          mend={without(outcome.issues, ownIssues)}
           reach={reachOf(clock, steps, outcome.issues)}
-        />
+        >
+          <Stumbles lines={outcome.stumbles} />
+        </DesignFoot>
       }
       outcome={
         <>
@@ -110,6 +110,21 @@ export function TemplateScreen({ detail, outcome: first, specimen: given, clock 
         </>
       }
     />
+  );
+}
+
+/** What readers of the page that is shown would stumble over. */
+function Stumbles({ lines }: { lines: readonly string[] }) {
+  if (lines.length === 0) return null;
+  return (
+    <section aria-label="On this page">
+      <h2>On this page</h2>
+      <ul>
+        {lines.map((line) => (
+          <li key={line}>{line}</li>
+        ))}
+      </ul>
+    </section>
   );
 }
 
@@ -255,6 +270,11 @@ function issuesOf(issues: readonly Issue[], key: string): Issue[] {
   return issues
     .filter(({ path = '' }) => path.startsWith(start))
     .map((issue) => ({ ...issue, path: issue.path!.slice(start.length) }));
+}
+
+/** Issues less those that are said elsewhere. */
+function without(issues: readonly Issue[], said: readonly Issue[]): Issue[] {
+  return issues.filter(({ message }) => !said.some((one) => one.message === message));
 }
 
 /** Issues of one block, by its properties; those of blocks within it are theirs. */
