@@ -13,7 +13,6 @@ import {
   ready,
   see,
   serveBuilder,
-  words,
   write,
   writeInto,
 } from '../helpers/builder.ts';
