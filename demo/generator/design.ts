@@ -1,5 +1,8 @@
-import { FAMILIES, TRAITS } from './content.ts';
+import { FAMILIES, type Subject, TRAITS } from './content.ts';
 import { TEMPLATES } from './templates.ts';
+
+/** A trait that is another one, nearly; planted for the checks to find. */
+const MISSPELT = 'for-pot';
 
 /** The demo's design as the files of its site folder. */
 export const DESIGN: Record<string, unknown> = {
@@ -61,6 +64,7 @@ export const DESIGN: Record<string, unknown> = {
         types: ['variety'],
         many: true,
         otherSide: 'companion of',
+        otherKey: 'companionOf',
       },
       {
         key: 'savedBy',
@@ -68,6 +72,7 @@ export const DESIGN: Record<string, unknown> = {
         kind: 'reference',
         types: ['grower'],
         otherSide: 'saves',
+        otherKey: 'saves',
       },
     ],
   },
@@ -85,9 +90,77 @@ export const DESIGN: Record<string, unknown> = {
       { key: 'name', kind: 'text', required: true, column: true },
       { key: 'portrait', kind: 'media' },
       { key: 'bio', kind: 'paragraphs' },
-      { key: 'village', kind: 'text', column: true },
+      {
+        key: 'village',
+        kind: 'reference',
+        types: ['village'],
+        otherSide: 'growers',
+        otherKey: 'growers',
+        column: true,
+      },
       { key: 'since', kind: 'date', column: true },
-      { key: 'keeps', kind: 'reference', types: ['variety'], many: true },
+    ],
+  },
+  'types/village.yaml': {
+    key: 'village',
+    plural: 'Villages',
+    description: 'Where growers live; it has no page of its own.',
+    naming: 'name',
+    fields: [{ key: 'name', kind: 'text', required: true, column: true }],
+  },
+  'types/guide.yaml': {
+    key: 'guide',
+    plural: 'Guides',
+    description: 'How something is done.',
+    naming: 'title',
+    summary: 'summary',
+    address: '/guides/{year(entry.published)}/{title}',
+    template: 'guide-page',
+    card: 'guide-card',
+    presets: { author: false, date: 'published' },
+    seo: { title: '{title} · {site.name}', shareType: 'article' },
+    fields: [
+      { key: 'title', kind: 'text', required: true, column: true },
+      { key: 'summary', kind: 'paragraphs' },
+      { key: 'body', kind: 'richtext' },
+      { key: 'topic', kind: 'category', set: 'topics', column: true },
+      {
+        key: 'varieties',
+        kind: 'reference',
+        types: ['variety'],
+        many: true,
+        otherSide: 'guides about it',
+        otherKey: 'guides',
+      },
+      {
+        key: 'minutes',
+        label: 'Reading minutes',
+        kind: 'computed',
+        pattern: '{readingMinutes(body)}',
+        column: true,
+      },
+    ],
+  },
+  'types/tip.yaml': {
+    key: 'tip',
+    plural: 'Tips',
+    description: 'A part of texts: what to do in which month.',
+    card: 'tip-card',
+    fields: [
+      { key: 'text', kind: 'paragraphs', required: true },
+      { key: 'month', kind: 'number', min: 1, max: 12, decimals: 0 },
+    ],
+  },
+  'types/settings.yaml': {
+    key: 'settings',
+    plural: 'Settings',
+    description: 'What all pages say of the library.',
+    single: true,
+    naming: 'title',
+    fields: [
+      { key: 'title', kind: 'text', required: true },
+      { key: 'contact', kind: 'text' },
+      { key: 'letters', label: 'Write to us', kind: 'link' },
     ],
   },
   'types/swap-day.yaml': {
@@ -210,13 +283,24 @@ export const DESIGN: Record<string, unknown> = {
     pageSize: 12,
     sort: ['name'],
   },
-  ...Object.fromEntries(FAMILIES.flatMap((f) => f.below ?? [f]).map(familyListing)),
-  ...Object.fromEntries(TRAITS.map(traitListing)),
+  'listings/guides.yaml': {
+    key: 'guides',
+    label: 'Guides',
+    type: 'guide',
+    address: '/guides',
+    pageSize: 8,
+    sort: ['-entry.published'],
+    card: 'guide-card',
+    intro: 'How things are done here, newest first.',
+    seo: { description: 'Sowing, growing, saving, storing and swapping, as it is done here.' },
+  },
+  ...Object.fromEntries(FAMILIES.flatMap((f) => [f, ...(f.below ?? [])]).map(familyListing)),
+  ...Object.fromEntries(TRAITS.filter((t) => t.key !== MISSPELT).map(traitListing)),
   ...TEMPLATES,
 };
 
 /** The varieties of one family, at the address that their own begin with. */
-function familyListing({ key, name }: { key: string; name: string }): [string, object] {
+function familyListing({ key, name }: Subject): [string, object] {
   return [
     `listings/${key}.yaml`,
     {
@@ -233,7 +317,7 @@ function familyListing({ key, name }: { key: string; name: string }): [string, o
 }
 
 /** The varieties that have one trait. */
-function traitListing({ key, name }: { key: string; name: string }): [string, object] {
+function traitListing({ key, name }: Subject): [string, object] {
   return [
     `listings/trait-${key}.yaml`,
     {

@@ -1,15 +1,26 @@
 // Writes the demo site folder: npm run demo:generate. `--varieties N --out DIR` makes a large one
 // for measurements.
-import { copyFileSync, mkdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
-import { createRequire } from 'node:module';
+import { mkdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { dirname, join } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import { parseArgs } from 'node:util';
 import { stringify } from 'yaml';
-import { FAMILIES, GROWERS, NOTICES, PAGES, PICKS, SWAP_DAYS, TRAITS } from './content.ts';
-import { VARIETIES } from './varieties.ts';
+import {
+  FAMILIES,
+  GROWERS,
+  GUIDES,
+  NOTICES,
+  PAGES,
+  PICKS,
+  SWAP_DAYS,
+  TOPICS,
+  TRAITS,
+  VARIETIES,
+  VILLAGES,
+} from './content.ts';
 import type { Variety } from './variety.ts';
 import { DESIGN } from './design.ts';
+import { fonts } from './fonts.ts';
 import { manyVarieties } from './many.ts';
 import { growerPicture, seedPicture } from './pictures.ts';
 
@@ -53,10 +64,12 @@ function varietyFile(v: Variety): string {
   );
 }
 
+const publicFrom = (live: string[]): object => (live.length > 0 ? { live } : {});
+
 /** When a variety was written and is public. */
 function historyOf({ older, saved, plans, live }: Variety): object {
   const planned = plans ? { plans } : {};
-  if (!older) return { ...(live.length > 0 ? { live } : {}), ...planned };
+  if (!older) return { ...publicFrom(live), ...planned };
   const values = {
     ...(older.title ? { title: older.title } : {}),
     ...(older.summary ? { summary: older.summary } : {}),
@@ -81,26 +94,15 @@ function csv(rows: Record<string, string | number>[]): string {
 
 rmSync(out, { recursive: true, force: true });
 for (const [file, value] of Object.entries(DESIGN)) write(file, yaml(value));
-write(
-  'subjects/families.yaml',
-  yaml({ key: 'families', label: 'Families', kind: 'tree', subjects: FAMILIES }),
-);
 for (const { key, ...rest } of PICKS) write(`picks/${key}.yaml`, yaml({ key, ...rest }));
-write(
-  'subjects/traits.yaml',
-  yaml({ key: 'traits', label: 'Traits', kind: 'tags', subjects: TRAITS }),
-);
+for (const [key, label, kind, subjects] of [
+  ['families', 'Families', 'tree', FAMILIES],
+  ['topics', 'Topics', 'tree', TOPICS],
+  ['traits', 'Traits', 'tags', TRAITS],
+] as const)
+  write(`subjects/${key}.yaml`, yaml({ key, label, kind, subjects }));
 write('style.css', readFileSync(join(here, 'style.css'), 'utf8'));
-const font = createRequire(import.meta.url).resolve;
-mkdirSync(join(out, 'style'), { recursive: true });
-copyFileSync(
-  font('@fontsource-variable/newsreader/files/newsreader-latin-wght-normal.woff2'),
-  join(out, 'style/newsreader.woff2'),
-);
-copyFileSync(
-  font('@fontsource-variable/instrument-sans/files/instrument-sans-latin-wght-normal.woff2'),
-  join(out, 'style/instrument-sans.woff2'),
-);
+for (const [name, font] of Object.entries(await fonts())) write(`style/${name}`, font);
 
 const alts: Record<string, string> = {};
 for (const v of VARIETIES) {
@@ -120,17 +122,43 @@ for (const g of GROWERS) {
       bio: g.bio,
       village: g.village,
       since: g.since,
-      keeps: VARIETIES.filter((v) => v.grower === g.id).map((v) => v.id),
     }),
   );
 }
 write('media/alt.yaml', yaml(alts));
 write(
+  'entries/village.yaml',
+  yaml(VILLAGES.map(({ id, live, name }) => ({ entry: { id, live }, name }))),
+);
+for (const g of GUIDES)
+  write(
+    `entries/guide/${g.id}.md`,
+    markdown(
+      {
+        entry: { id: g.id, ...publicFrom(g.live) },
+        title: g.title,
+        ...(g.summary ? { summary: g.summary } : {}),
+        topic: g.topic,
+        varieties: g.varieties,
+      },
+      g.body,
+    ),
+  );
+write(
+  'entries/settings/library.yaml',
+  yaml({
+    entry: { id: 'library', live: 'today - P340D' },
+    title: 'Marrowdale',
+    contact: 'The seed room, behind Marrowdale Hall. Saturdays, ten until two.',
+    letters: 'mailto:seedroom@marrowdale.example',
+  }),
+);
+write(
   'entries/swap-day.csv',
   csv(
     SWAP_DAYS.map((s) => ({
       'entry.id': s.id,
-      'entry.live': s.live,
+      'entry.live': s.live.join(';'),
       title: s.title,
       starts: s.starts,
       ends: s.ends,
@@ -153,7 +181,7 @@ for (const p of PAGES)
     `entries/page/${p.id}.md`,
     markdown(
       {
-        entry: { id: p.id, ...(p.live.length > 0 ? { live: p.live } : {}) },
+        entry: { id: p.id, ...publicFrom(p.live) },
         title: p.title,
         ...(p.within ? { parent: p.within } : {}),
       },
@@ -165,7 +193,7 @@ write(
   yaml({
     entry: { id: 'welcome', live: 'today - P340D' },
     title: 'Seed is for sowing, then for giving back',
-    lead: 'Twenty-odd varieties that grow well in Marrowdale, lent by the people who keep them.',
+    lead: 'Sixty varieties that grow well in Marrowdale, lent by the people who keep them.',
   }),
 );
 if (args.varieties !== undefined)

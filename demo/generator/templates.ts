@@ -19,7 +19,11 @@ export const TEMPLATES: Record<string, unknown> = {
         block: 'group',
         as: 'footer',
         style: 'site-footer',
-        blocks: [{ block: 'text', text: '{site.name}. {site.strapline}' }],
+        blocks: [
+          { block: 'text', text: '{site.name}. {site.strapline}' },
+          { block: 'text', text: '{site.settings.contact}' },
+          { block: 'link', to: '{site.settings.letters.url}', text: 'Write to us' },
+        ],
       },
     ],
   },
@@ -30,6 +34,7 @@ export const TEMPLATES: Record<string, unknown> = {
     blocks: [
       { block: 'menuListing', listing: 'all-varieties', text: 'Varieties' },
       { block: 'menuListing', listing: 'sow-this-month', text: 'Sow now' },
+      { block: 'menuListing', listing: 'guides', text: 'Guides' },
       { block: 'menuListing', listing: 'coming-up', text: 'Swap days' },
       { block: 'menuListing', listing: 'growers', text: 'Growers' },
       { block: 'menuEntry', entry: 'about', text: 'About' },
@@ -57,15 +62,28 @@ export const TEMPLATES: Record<string, unknown> = {
         heading: 'Notices',
       },
       {
-        block: 'picks',
-        picks: 'shelf',
-        limit: 4,
-        card: 'packet',
+        block: 'row',
+        label: 'On the shelf',
         heading: 'On the shelf',
         style: 'shelf',
+        blocks: [{ block: 'picks', picks: 'shelf', limit: 12, card: 'packet' }],
       },
       { block: 'listing', listing: 'sow-this-month', limit: 4, heading: 'Sow this month' },
-      { block: 'listing', listing: 'coming-up', limit: 3, heading: 'Coming up', style: 'dates' },
+      {
+        block: 'columns',
+        columns: [
+          [
+            {
+              block: 'listing',
+              listing: 'coming-up',
+              limit: 3,
+              heading: 'Coming up',
+              style: 'dates',
+            },
+          ],
+          [{ block: 'listing', listing: 'guides', limit: 3, heading: 'Read', style: 'dates' }],
+        ],
+      },
     ],
   },
   'templates/variety-page.yaml': {
@@ -73,6 +91,7 @@ export const TEMPLATES: Record<string, unknown> = {
     kind: 'page',
     type: 'variety',
     blocks: [
+      { block: 'breadcrumbs', field: 'family', home: 'Marrowdale' },
       {
         block: 'columns',
         style: 'sheet',
@@ -82,7 +101,6 @@ export const TEMPLATES: Record<string, unknown> = {
             { block: 'months', from: 'sowFrom', until: 'sowUntil', label: 'Sow' },
           ],
           [
-            { block: 'subjects', field: 'family', style: 'kicker' },
             { block: 'heading', text: '{title}', level: 1 },
             { block: 'text', text: '{latinName}', style: 'latin' },
             { block: 'text', text: '{summary}', style: 'lead' },
@@ -96,13 +114,21 @@ export const TEMPLATES: Record<string, unknown> = {
       },
       { block: 'richText', field: 'story' },
       { block: 'cards', field: 'companions', card: 'packet', heading: 'Grows well beside' },
+      { block: 'cards', field: 'companionOf', card: 'packet', heading: 'Named as a companion by' },
+      {
+        block: 'cards',
+        field: 'guides',
+        card: 'guide-card',
+        heading: 'Read about it',
+        style: 'dates',
+      },
       { block: 'beside', listing: 'all-varieties' },
     ],
     slots: {
       aside: [
         {
           block: 'text',
-          text: '[Seed of {title} is kept by {savedBy.name}, {savedBy.village}.]',
+          text: '[Seed of {title} is kept by {savedBy.name}, {savedBy.village.name}.]',
           style: 'aside',
         },
       ],
@@ -144,7 +170,7 @@ export const TEMPLATES: Record<string, unknown> = {
           ],
         ],
       },
-      { block: 'cards', field: 'keeps', heading: 'Keeps going' },
+      { block: 'cards', field: 'saves', card: 'packet', heading: 'Saves' },
     ],
   },
   'templates/grower-card.yaml': {
@@ -159,8 +185,57 @@ export const TEMPLATES: Record<string, unknown> = {
         blocks: [
           { block: 'picture', field: 'portrait', width: 320 },
           { block: 'heading', text: '{name}', level: 3, link: true },
-          { block: 'text', text: '{village}, since {year(since)}' },
+          { block: 'text', text: '[{village.name}, ]since {year(since)}' },
         ],
+      },
+    ],
+  },
+  'templates/guide-page.yaml': {
+    key: 'guide-page',
+    kind: 'page',
+    type: 'guide',
+    blocks: [
+      { block: 'subjects', field: 'topic', style: 'kicker' },
+      { block: 'heading', text: '{title}', level: 1 },
+      { block: 'text', text: '{summary}', style: 'lead' },
+      {
+        block: 'text',
+        text: '[{date(entry.published, "long")}][ · {minutes} min]',
+        style: 'facts',
+      },
+      { block: 'contents', field: 'body', atLeast: 2 },
+      { block: 'richText', field: 'body' },
+      { block: 'cards', field: 'varieties', card: 'packet', heading: 'Seed for this' },
+      { block: 'beside', listing: 'guides' },
+    ],
+  },
+  'templates/guide-card.yaml': {
+    key: 'guide-card',
+    kind: 'card',
+    type: 'guide',
+    blocks: [
+      {
+        block: 'group',
+        as: 'div',
+        style: 'ticket',
+        blocks: [
+          { block: 'text', text: '[{topic.name}][ · {minutes} min]', style: 'kicker' },
+          { block: 'heading', text: '{title}', level: 3, link: true },
+          { block: 'text', text: '{limit(summary, 110)}' },
+        ],
+      },
+    ],
+  },
+  'templates/tip-card.yaml': {
+    key: 'tip-card',
+    kind: 'card',
+    type: 'tip',
+    blocks: [
+      {
+        block: 'group',
+        as: 'div',
+        style: 'tip',
+        blocks: [{ block: 'text', text: '{text}' }],
       },
     ],
   },

@@ -19,6 +19,3 @@ export interface Variety {
   saved?: string;
   plans?: { at: string; do: 'publish' | 'retire' }[];
 }
-
-/** From so many days before the demo is loaded. */
-export const since = (days: number): string[] => [`today - P${days}D at 08:00/`];

@@ -76,7 +76,7 @@ describe('the design', () => {
 
   test('addresses are found by path or name, former ones too', async () => {
     await open('/build/addresses');
-    await writeInto('Search addresses', 'quay');
+    await writeInto('Search addresses', 'quay-carrot');
     await see('Leads to');
     await browser.wait(
       async () => (await browser.findElements(By.css('table tbody tr'))).length === 1,

@@ -17,12 +17,12 @@ let served: string;
 
 /**
  * Serves the demo, or a site of nothing, with the builder to a browser of its own, for the tests of
- * one file.
+ * one file. Returns the data folder.
  */
 export function serveBuilder({
   signedIn = true,
   folder = 'demo/site',
-}: { signedIn?: boolean; folder?: string | null } = {}): void {
+}: { signedIn?: boolean; folder?: string | null } = {}): string {
   const data = mkdtempSync(join(tmpdir(), 'bontel-browser-'));
   served = data;
   beforeAll(async () => {
@@ -38,6 +38,15 @@ export function serveBuilder({
     await server?.stop();
     rmSync(data, { recursive: true, force: true });
   });
+  return data;
+}
+
+/** Gives the window's inside so many CSS px; 800 high. */
+export async function resize(width: number): Promise<void> {
+  const [x, y] = (await browser.executeScript(
+    'return [outerWidth - innerWidth, outerHeight - innerHeight]',
+  )) as [number, number];
+  await browser.manage().window().setRect({ x: 0, y: 0, width: width + x, height: 800 + y });
 }
 
 /** Does something in a second browser, signed in with a link of its own, or as somebody else. */

@@ -38,6 +38,17 @@ hr { border: 0; border-top: 1px solid var(--line); margin: var(--s5) 0; }
 .menu [aria-current], .menu .above { font-weight: 700; }
 .columns { display: grid; gap: var(--s5); margin-bottom: var(--s4); }
 .column > :last-child { margin-bottom: 0; }
+.grid { display: grid; gap: var(--s4); margin-bottom: var(--s4); }
+.grid > * { margin: 0; min-width: 0; }
+[class*="space-"] > * { margin-block: 0; }
+.space-none > * + * { margin-top: 0; }
+.space-tight > * + * { margin-top: var(--s1); }
+.space-even > * + * { margin-top: var(--s3); }
+.space-wide > * + * { margin-top: var(--s5); }
+.grid.space-none { gap: 0; }
+.grid.space-tight { gap: var(--s2); }
+.grid.space-wide { gap: var(--s5); }
+.grid > * + * { margin-top: 0; }
 .cards { display: grid; grid-template-columns: repeat(auto-fill, minmax(min(260px, 100%), 1fr)); gap: var(--s4); padding: 0; list-style: none; }
 .cards > li > :last-child { margin-bottom: 0; }
 .cards h3 { font-size: var(--h4); }
@@ -55,6 +66,9 @@ hr { border: 0; border-top: 1px solid var(--line); margin: var(--s5) 0; }
 .row-track::scroll-button(inline-end) { content: "→" / "Further"; }
 .row-track::scroll-button(*) { width: 40px; height: 40px; margin: 0 var(--s2) var(--s3) 0; border: 1px solid var(--line); border-radius: var(--radius); background: var(--raised); color: var(--ink); }
 @media (prefers-reduced-motion: no-preference) { .row-track { scroll-behavior: smooth; } }
+.row-stop { display: none; }
+@media (prefers-reduced-motion: no-preference) { .row-moves .row-stop { display: inline-flex; gap: var(--s1); align-items: center; min-height: 32px; margin-bottom: var(--s2); } .row-moves .row-track { container-type: inline-size; } .row-moves .cards { width: max-content; animation: row-on 40s ease-in-out infinite alternate; } .row-moves:hover .cards, .row-moves:focus-within .cards, .row-moves:has(:checked) .cards { animation-play-state: paused; } }
+@keyframes row-on { to { transform: translateX(min(0px, 100cqi - 100%)); } }
 .cards:has(.card-line), .cards:has(.card-row) { display: block; }
 .card-line { display: flex; flex-wrap: wrap; align-items: baseline; gap: var(--s1) var(--s4); }
 .card-row { display: grid; grid-template-columns: minmax(0, 2fr); grid-auto-flow: column; grid-auto-columns: minmax(0, 1fr); align-items: baseline; gap: var(--s1) var(--s4); }
@@ -76,4 +90,6 @@ hr { border: 0; border-top: 1px solid var(--line); margin: var(--s5) 0; }
 .months .on { background: var(--accent); color: var(--ground); }
 .months .now { outline: 2px solid var(--ink); }
 .empty { color: var(--muted); }
-@media (min-width: 760px) { .columns-2 { grid-template-columns: repeat(2, minmax(0, 1fr)); } .columns-3 { grid-template-columns: repeat(3, minmax(0, 1fr)); } .columns-4, .columns-5, .columns-6 { grid-template-columns: repeat(4, minmax(0, 1fr)); } }`;
+@media (min-width: 560px) { .grid { grid-template-columns: repeat(2, minmax(0, 1fr)); } }
+@media (min-width: 760px) { .grid-3 { grid-template-columns: repeat(3, minmax(0, 1fr)); } .grid-4, .grid-5, .grid-6 { grid-template-columns: repeat(4, minmax(0, 1fr)); } .columns-2 { grid-template-columns: repeat(2, minmax(0, 1fr)); } .columns-3 { grid-template-columns: repeat(3, minmax(0, 1fr)); } .columns-4, .columns-5, .columns-6 { grid-template-columns: repeat(4, minmax(0, 1fr)); } }
+@media (min-width: 1000px) { .grid-5, .columns-5 { grid-template-columns: repeat(5, minmax(0, 1fr)); } .grid-6, .columns-6 { grid-template-columns: repeat(6, minmax(0, 1fr)); } }`;

@@ -7,6 +7,7 @@ import type { Listing } from '../design/listing-spec.ts';
 import type { Environment } from '../pattern/types.ts';
 import { automaticCard, automaticListing, automaticPage, automaticPart } from './automatic.ts';
 import type { FoundMenu, Render } from './context.ts';
+import { cardPlace, placed } from './places.ts';
 import { type Cards, type FoundCard, TreeCompiler } from './tree-compiler.ts';
 
 /**
@@ -58,24 +59,26 @@ const DEFAULT_FRAME: Block[] = [
 ];
 
 /**
- * Compiles every template of a design; what is wrong is told by template and block. What the blocks
- * of the one with the key `marked` draw stands between marks.
+ * Compiles every template of a design; what is wrong is told by template and block.
  */
 export function compileTemplates(
   design: Design,
   environments: Environments,
-  marked?: string,
+  marked: Marked | null = null,
 ): { templates: Templates; issues: Issue[] } {
   const compiler = new TemplateCompiler(design, environments, marked);
   return { templates: compiler.all(), issues: compiler.issues };
 }
 
-/** Blocks of a template, those of its further slots, and whether what they draw is marked. */
+/** What stands between marks: what the blocks of one template draw, or each place to edit. */
+export type Marked = { blocksOf: string } | 'places';
+
+/** Blocks of a template, those of its further slots, and what of them is marked. */
 interface Trees {
   blocks: Block[];
   slots?: Record<string, Block[]>;
   kind: Template['kind'];
-  isMarked?: boolean;
+  marks?: 'blocks' | 'places' | null;
 }
 
 class TemplateCompiler {
@@ -87,7 +90,7 @@ class TemplateCompiler {
   constructor(
     private readonly design: Design,
     private readonly environments: Environments,
-    private readonly marked: string | undefined,
+    private readonly marked: Marked | null,
   ) {}
 
   all(): Templates {
@@ -95,7 +98,7 @@ class TemplateCompiler {
     for (const t of templates) if (t.kind === 'menu') this.menus.set(t.key, this.menu(t));
     for (const t of templates) if (t.kind === 'card') this.cards.set(t.key, this.bound(t));
     const cards = new Map(
-      types.map((t) => [t.key, this.cardFor(t, t.card, `types/${t.key}/card`)]),
+      types.map((t) => [t.key, this.listed(this.cardFor(t, t.card, `types/${t.key}/card`))]),
     );
     return {
       cards,
@@ -156,7 +159,7 @@ class TemplateCompiler {
         listing.key,
         listing.card === undefined
           ? cards.get(type.key)!
-          : this.cardFor(type, listing.card, `listings/${listing.key}/card`),
+          : this.listed(this.cardFor(type, listing.card, `listings/${listing.key}/card`)),
       ],
     ];
   }
@@ -173,7 +176,7 @@ class TemplateCompiler {
     if (template) return this.bound(template);
     return {
       ...this.compile(
-        { blocks: automaticListing(listing), kind: 'page' },
+        { blocks: automaticListing(listing), kind: 'page', marks: this.marksIn(null) },
         this.environments.ofListing(),
         null,
         `listings/${listing.key}`,
@@ -269,23 +272,43 @@ class TemplateCompiler {
         ? this.environments.ofFrame()
         : this.environments.ofListing();
     const { blocks, slots, kind, key, label } = template;
-    const isMarked = key === this.marked;
-    const compiled = this.compile({ blocks, slots, kind, isMarked }, env, type, path);
+    const compiled = this.compile(
+      { blocks, slots, kind, marks: this.marksIn(key) },
+      env,
+      type,
+      path,
+    );
     return { ...compiled, label, automatic: false };
   }
 
   private automatic(blocks: Block[], env: Environment, type: ContentType): CompiledTemplate {
-    const compiled = this.compile({ blocks, kind: 'page' }, env, type, `types/${type.key}`);
+    const trees: Trees = { blocks, kind: 'page', marks: this.marksIn(null) };
+    const compiled = this.compile(trees, env, type, `types/${type.key}`);
     return { ...compiled, label: 'Automatic page', automatic: true };
   }
 
+  /** What is marked in a template; null for one that is made from a type. */
+  private marksIn(key: string | null): Trees['marks'] {
+    if (this.marked === 'places') return 'places';
+    return key !== null && this.marked?.blocksOf === key ? 'blocks' : null;
+  }
+
+  private listed(card: CompiledTemplate): CompiledTemplate {
+    return this.marked === 'places' ? { ...card, render: this.asCard(card.render) } : card;
+  }
+
+  /** A card as lists draw it. */
+  private asCard(render: Render): Render {
+    return this.marked === 'places' ? placed(cardPlace, render) : render;
+  }
+
   private compile(
-    { blocks, slots = {}, kind, isMarked = false }: Trees,
+    { blocks, slots = {}, kind, marks = null }: Trees,
     env: Environment,
     type: ContentType | null,
     path: string,
   ): Omit<CompiledTemplate, 'automatic' | 'label'> & { entriesRead: string[] } {
-    const compiler = new TreeCompiler(this.design, { env, type }, this.found, { kind, isMarked });
+    const compiler = new TreeCompiler(this.design, { env, type }, this.found, { kind, marks });
     const render = compiler.tree(blocks, 'blocks');
     const compiled = Object.fromEntries(
       Object.entries(slots).map(([name, inner]) => [name, compiler.tree(inner, `slots/${name}`)]),
@@ -305,7 +328,7 @@ class TemplateCompiler {
   private lookUpCard(key: string | undefined, fail: (message: string) => void): FoundCard {
     if (key !== undefined && !this.design.templates.some((t) => t.kind === 'card' && t.key === key))
       fail(`There is no card "${key}".`);
-    const render = this.drawnBy((type) => key ?? type.card, automaticCard);
+    const render = this.asCard(this.drawnBy((type) => key ?? type.card, automaticCard));
     return { render, needs: key === undefined ? [] : (this.cards.get(key)?.needs ?? []) };
   }
 

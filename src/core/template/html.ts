@@ -1,10 +1,10 @@
 import { escapeHtml } from '../text.ts';
 
 /** ` class="…"` with a block's own class and its style's; escaped. */
-export function classes(...names: (string | undefined)[]): string {
+export function classes(...names: (string | false | undefined)[]): string {
   return ` class="${names
-    .filter(Boolean)
-    .map((n) => escapeHtml(n!))
+    .filter((n) => n !== undefined && n !== false && n !== '')
+    .map((n) => escapeHtml(n as string))
     .join(' ')}"`;
 }
 

@@ -20,6 +20,7 @@ import type {
 } from './context.ts';
 import type { BlockKind } from './definition.ts';
 import { marked } from './marks.ts';
+import { placed, placeOf } from './places.ts';
 
 const BY_NAME: ReadonlyMap<string, BlockKind> = new Map(BLOCKS.map((b) => [b.block, b]));
 
@@ -49,10 +50,10 @@ export const NO_CARDS: Cards = {
   menu: () => ({ label: '', items: nothing }),
 };
 
-/** Whose blocks they are, and whether what each draws stands between marks, for previews. */
+/** Whose blocks they are, and what stands between marks, for previews: each block, or each place. */
 interface Kept {
   kind?: Template['kind'];
-  isMarked?: boolean;
+  marks?: 'blocks' | 'places' | null;
 }
 
 /** Compiles one tree of blocks; issues are told by the place of the block. */
@@ -126,7 +127,7 @@ export class TreeCompiler implements BlockCompiler {
     const parsed = kind.spec.safeParse(block);
     if (parsed.success) {
       const render = kind.compile(parsed.data as never, this);
-      return this.kept.isMarked && block.id !== undefined ? marked(block.id, render) : render;
+      return this.kept.marks ? this.between(block, kind, render) : render;
     }
     for (const { path, message } of parsed.error.issues)
       this.fail(
@@ -136,6 +137,14 @@ export class TreeCompiler implements BlockCompiler {
         `A block "${kind.block}" has: ${Object.keys(kind.spec.shape).join(', ')}.`,
       );
     return () => '';
+  }
+
+  /** What a block draws, between its marks. */
+  private between(block: Block, kind: BlockKind, render: Render): Render {
+    if (this.kept.marks === 'blocks')
+      return block.id === undefined ? render : marked(block.id, render);
+    const place = placeOf(block, kind, this);
+    return place ? placed(place, render) : render;
   }
 
   /** Menus hold their own blocks and nothing else; so do other templates. */

@@ -16,6 +16,7 @@ export interface PublicWords {
   here: string;
   more: string;
   onThisPage: string;
+  standStill: string;
 }
 
 const en: PublicWords = {
@@ -35,6 +36,7 @@ const en: PublicWords = {
   here: 'You are here',
   more: 'More of the same',
   onThisPage: 'On this page',
+  standStill: 'Stand still',
 };
 
 const de: PublicWords = {
@@ -54,6 +56,7 @@ const de: PublicWords = {
   here: 'Sie sind hier',
   more: 'Mehr davon',
   onThisPage: 'Auf dieser Seite',
+  standStill: 'Anhalten',
 };
 
 const BY_LANGUAGE: Record<string, PublicWords> = { en, de };

@@ -17,6 +17,7 @@ import { valuesOfType } from '../store/stored-values.ts';
 import type { LifeSpan } from './life-span.ts';
 import { type FormType, defaultsOf, formType } from './form-type.ts';
 import { withMeantSubjects } from './meant-subjects.ts';
+import { type Begun, type Here, begunHere } from './new-here.ts';
 import { type EntryPicks, entryPicks } from './picks.ts';
 import type { SiteView } from './site-view.ts';
 import { asOf } from '../store/as-of.ts';
@@ -50,10 +51,10 @@ export interface EntryDetail {
   refusals: { at: Instant; message: string; fix: string }[];
   path: string | null;
   /**
-   * What a new one was begun from, the fields left blank since no two may share them, and those whose
+   * What a new one was begun from, or where it is to stand, the fields left blank since no two may share them, and those whose
    * texts had more than may be put into them.
    */
-  like?: { name: string; blank: string[]; less: string[] } | null;
+  like?: (Omit<Begun, 'values'> & { less: string[] }) | null;
 }
 
 type RevisionRow = { number: number; saved: number; author: string; name: string; values: string };
@@ -170,7 +171,9 @@ export type Like =
       fields: readonly string[] | null;
     }
   /** Id of the starter that it is begun from. */
-  | { starter: string };
+  | { starter: string }
+  /** Where it is to stand. */
+  | Here;
 
 /**
  * A form for a new entry of a type, with the defaults of its fields, or with what another one of the
@@ -193,7 +196,7 @@ export function newEntry(
   return {
     id: null,
     type: formType(view, type, values, { at, entry: null, role: actor.role }),
-    like: begun && { name: begun.name, blank: begun.blank, less: begun.less },
+    like: begun && likeOf(begun),
     values,
     name: '',
     revision: null,
@@ -209,12 +212,17 @@ export function newEntry(
   };
 }
 
-/** What a new entry begins with of another one, or of a starter. */
-type Begun = { values: Values; name: string; blank: string[] };
+const likeOf = ({
+  name,
+  blank,
+  stands = false,
+  less,
+}: Begun & { less: string[] }): NonNullable<EntryDetail['like']> => ({ name, blank, stands, less });
 
 /** What a new entry begins with; null where that is not there, or of another type. */
 function valuesLike(view: SiteView, type: ContentType, like: Like, at: Instant): Begun | null {
   const { site } = view.at(at)!.site.design;
+  if ('here' in like) return begunHere(view, type, like.here, at);
   if ('starter' in like) {
     const row = starterOf(view.connection, like.starter);
     if (row?.type !== type.id) return null;

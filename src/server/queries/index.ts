@@ -22,6 +22,7 @@ import { textsDetail } from './texts.ts';
 import { todayDetail } from './today.ts';
 import { typeDetail, typeOutcome } from './type.ts';
 import { typesDetail } from './types.ts';
+import { viewedPage } from './view-page.ts';
 
 /** Every query the reader thread answers, by name. */
 export const QUERIES = {
@@ -57,6 +58,7 @@ export const QUERIES = {
   listingOutcome,
   addressTable,
   tryAddress,
+  viewedPage,
   publicFile,
 } as const;
 /** The name of a query. */

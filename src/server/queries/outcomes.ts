@@ -26,6 +26,7 @@ import { styleOutcome } from './style.ts';
 import type { SiteView } from './site-view.ts';
 import { templateOutcome } from './template-outcome.ts';
 import { fieldsOf, typeOutcome } from './type.ts';
+import { writtenText } from './view-page.ts';
 
 /** What asking for an outcome gives, as an HTTP answer. */
 export interface OutcomeAnswer {
@@ -139,6 +140,9 @@ const OUTCOMES: Record<string, Outcome> = {
   people: outcome(z.object({ at }), (view, actor) => people(view, actor)),
   retire: outcome(z.object({ at, id }), (view, actor, input) =>
     retireReach(view, actor, input.id, input.at),
+  ),
+  written: outcome(z.object({ at, entry: id, field: key }), (view, actor, input) =>
+    writtenText(view, actor, input, input.at),
   ),
   purge: outcome(z.object({ id }), (view, actor, input) => purgeLoss(view, actor, input.id)),
   entries: outcome(

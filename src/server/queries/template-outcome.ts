@@ -70,7 +70,7 @@ export function templateOutcome(
   const own = [...choosing(edited.design, template), ...choosingList(edited.design, template)];
   const { site: chosen } = withSteps(edited, own);
   const { design, environments } = chosen;
-  const { templates } = compileTemplates(design, environments, template.key);
+  const { templates } = compileTemplates(design, environments, { blocksOf: template.key });
   const site = { ...chosen, templates };
   const shown = template.type
     ? ofEntry(view, actor, { site, template, specimen }, looking)

@@ -1,6 +1,7 @@
 'use client';
 
 import { useEffect, useRef, useState } from 'react';
+import type { Place } from '@/core/template/places.ts';
 
 /** Widths at which a page is looked at, px. */
 export const WIDTHS = [
@@ -25,7 +26,27 @@ interface Props {
   marked?: string | null;
   /** Told which block the pointer is over, or which was pressed. */
   onBlock?: (told: BlockTold) => void;
+  /** Where it is edited as it stands. */
+  editing?: Editing;
 }
+
+/** A page that is edited as it stands: whether it may be, and what it tells. */
+export interface Editing {
+  isAllowed: boolean;
+  onTold: (told: PlaceTold) => void;
+  /** The text that is written on now, as it was saved last. */
+  write: { place: TextPlace; text: { value: string; hasLines: boolean } } | null;
+}
+
+/** A text of an entry, on a page. */
+export type TextPlace = Extract<Place, { of: 'text' }>;
+
+/** What somebody did on a page that is edited as it stands. */
+export type PlaceTold =
+  | { deed: 'write' | 'field' | 'entry' | 'retire' | 'listing' | 'picks' | 'add'; place: Place }
+  | { wrote: { place: TextPlace; value: string } }
+  /** A link was pressed. */
+  | { path: string };
 
 /** What a page tells of its blocks: which the pointer is over, was pressed, or pressed twice. */
 export type BlockTold = { over: string | null } | { pressed: string } | { opened: string };
@@ -41,28 +62,39 @@ export function PageFrame({
   height,
   marked = null,
   onBlock,
+  editing,
 }: Props) {
   const frame = useRef<HTMLIFrameElement>(null);
   const [ready, setReady] = useState(false);
-  const told = useRef(onBlock);
-  useEffect(() => void (told.current = onBlock));
+  const told = useRef({ onBlock, onTold: editing?.onTold });
+  useEffect(() => void (told.current = { onBlock, onTold: editing?.onTold }));
+  const isEdited = editing !== undefined;
+  const isAllowed = editing?.isAllowed ?? false;
+  const write = editing?.write ?? null;
 
   useEffect(() => {
     const listen = (event: MessageEvent): void => {
       if (event.source !== frame.current?.contentWindow || event.origin !== 'null') return;
-      const data = event.data as { ready?: true } | BlockTold;
+      const data = event.data as { ready?: true } | BlockTold | PlaceTold;
       if ('ready' in data) setReady(true);
-      else if ('over' in data || 'pressed' in data || 'opened' in data) told.current?.(data);
+      else if ('over' in data || 'pressed' in data || 'opened' in data)
+        told.current.onBlock?.(data);
+      else if ('deed' in data || 'wrote' in data || 'path' in data) told.current.onTold?.(data);
     };
     window.addEventListener('message', listen);
     // The frame may have been ready before anybody listened, so it is asked for again.
-    if (frame.current && !frame.current.src) frame.current.src = `/api/preview?at=${at}`;
+    const source = `/api/preview?at=${at}${isEdited ? '&editing' : ''}`;
+    if (frame.current && !frame.current.src) frame.current.src = source;
     return () => window.removeEventListener('message', listen);
-  }, [at]);
+  }, [at, isEdited]);
 
   useEffect(() => {
-    if (ready) frame.current?.contentWindow?.postMessage({ html, css }, '*');
-  }, [html, css, ready]);
+    if (ready) frame.current?.contentWindow?.postMessage({ html, css, editing: isAllowed }, '*');
+  }, [html, css, ready, isAllowed]);
+
+  useEffect(() => {
+    if (ready && write) frame.current?.contentWindow?.postMessage({ write }, '*');
+  }, [write, ready]);
 
   useEffect(() => {
     if (ready) frame.current?.contentWindow?.postMessage({ marked }, '*');

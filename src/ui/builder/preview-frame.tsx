@@ -84,7 +84,7 @@ function AlonePage(frame: Omit<Props, 'first'> & { width: number }) {
 }
 
 /** The space that an element has, px. */
-function useSpace() {
+export function useSpace() {
   const box = useRef<HTMLDivElement>(null);
   const [space, setSpace] = useState({ width: 560, height: 480 });
   useEffect(() => {

@@ -1,5 +1,6 @@
 import { randomBytes } from 'node:crypto';
 import { isWithinYears } from '@/core/time/interval.ts';
+import { EDITING_SCRIPT, EDITING_STYLE } from './editing-script.ts';
 import { SANDBOX_SCRIPT } from './sandbox-script.ts';
 import { container } from '@/server/process/container.ts';
 
@@ -10,7 +11,9 @@ const MARKED = '[data-marked]{outline:2px solid #1B6B50;outline-offset:2px}';
  * nothing of its own.
  */
 export async function GET(request: Request): Promise<Response> {
-  const asked = Number(new URL(request.url).searchParams.get('at'));
+  const search = new URL(request.url).searchParams;
+  const asked = Number(search.get('at'));
+  const isEdited = search.has('editing');
   const at = asked && isWithinYears(asked) ? asked : Date.now();
   const site = container().view.at(at)?.site;
   const nonce = randomBytes(16).toString('base64');
@@ -22,7 +25,7 @@ export async function GET(request: Request): Promise<Response> {
   const style = site
     ? `<link rel="stylesheet" href="/style/${site.styleKey}.css">${unreleased}`
     : unreleased;
-  const html = `<!DOCTYPE html><html lang="en"><head><meta charset="utf-8"><meta name="viewport" content="width=device-width, initial-scale=1"><title>Preview</title>${style}<style nonce="${nonce}">${MARKED}</style></head><body><script nonce="${nonce}">${SANDBOX_SCRIPT}</script></body></html>`;
+  const html = `<!DOCTYPE html><html lang="en"><head><meta charset="utf-8"><meta name="viewport" content="width=device-width, initial-scale=1"><title>Preview</title>${style}<style nonce="${nonce}">${MARKED}${isEdited ? EDITING_STYLE : ''}</style></head><body><script nonce="${nonce}">${SANDBOX_SCRIPT}${isEdited ? EDITING_SCRIPT : ''}</script></body></html>`;
   return new Response(html, {
     headers: {
       'content-type': 'text/html; charset=utf-8',

@@ -53,6 +53,7 @@ addEventListener('message', (event) => {
   const at = [scrollX, scrollY];
   document.body.replaceChildren(...page.body.childNodes);
   findBlocks();
+  if (typeof layPlaces === 'function') layPlaces(event.data.editing === true);
   scrollTo(...at);
   tell({ height: document.documentElement.scrollHeight });
 });

@@ -14,6 +14,7 @@ import { month } from './month.ts';
 import { number } from './number.ts';
 import { pad } from './pad.ts';
 import { plain } from './plain.ts';
+import { readingMinutes } from './readingMinutes.ts';
 import { replace } from './replace.ts';
 import { slug } from './slug.ts';
 import { trim } from './trim.ts';
@@ -31,6 +32,7 @@ const ALL = [
   plain,
   firstParagraph,
   firstHeading,
+  readingMinutes,
   date,
   year,
   month,

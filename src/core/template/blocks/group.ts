@@ -3,6 +3,7 @@ import { blockShape } from '../../design/block.ts';
 import { defineBlock, label } from '../definition.ts';
 import { classes, element } from '../html.ts';
 import { escapeHtml } from '../../text.ts';
+import { space, spaceClass } from '../space.ts';
 
 /** Blocks in one element of their own; nothing where all are blank. */
 export const group = defineBlock({
@@ -11,13 +12,16 @@ export const group = defineBlock({
   doc: 'Blocks in one element of their own; nothing where all are blank.',
   spec: {
     as: z.enum(['div', 'section', 'aside', 'nav', 'header', 'footer']).default('div'),
+    space,
     blocks: z.array(blockShape),
     label,
   },
-  compile: ({ as, blocks, label, style }, c) => {
+  compile: ({ as, space: apart, blocks, label, style }, c) => {
     const inner = c.blocks(blocks, 'blocks');
+    const role = as === 'div' ? ' role="group"' : '';
     const attributes =
-      (style ? classes(style) : '') + (label ? ` aria-label="${escapeHtml(label)}"` : '');
+      (apart || style ? classes(spaceClass(apart), style) : '') +
+      (label ? `${role} aria-label="${escapeHtml(label)}"` : '');
     return (scope) => element(as, attributes, inner(scope));
   },
   example: {

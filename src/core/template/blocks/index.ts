@@ -8,6 +8,7 @@ import { condition } from './condition.ts';
 import { contents } from './contents.ts';
 import { date } from './date.ts';
 import { fieldSheet } from './fieldSheet.ts';
+import { grid } from './grid.ts';
 import { group } from './group.ts';
 import { heading } from './heading.ts';
 import { items } from './items.ts';
@@ -48,6 +49,7 @@ export const BLOCKS: readonly BlockKind[] = [
   fieldSheet,
   items,
   columns,
+  grid,
   group,
   row,
   condition,

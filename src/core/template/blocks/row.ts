@@ -3,6 +3,7 @@ import { blockShape } from '../../design/block.ts';
 import { escapeHtml } from '../../text.ts';
 import { defineBlock, heading } from '../definition.ts';
 import { classes } from '../html.ts';
+import { wordsOf } from '../words.ts';
 
 /** Cards in one row that is pushed sideways: by touch, wheel or keys, and by buttons of its own. */
 export const row = defineBlock({
@@ -13,16 +14,20 @@ export const row = defineBlock({
     /** What it is called where pages are read out. */
     label: z.string(),
     heading,
+    /** Whether it moves by itself: never where less motion is asked for, and it can be stopped. */
+    moves: z.boolean().optional().meta({ title: 'Moves by itself' }),
     blocks: z.array(blockShape),
   },
-  compile: ({ label, heading, blocks, style }, c) => {
+  compile: ({ label, heading, moves, blocks, style }, c) => {
     const inner = c.blocks(blocks, 'blocks');
     const title = heading ? `<h2>${escapeHtml(heading)}</h2>` : '';
     const name = ` aria-label="${escapeHtml(label)}"`;
-    const open = `<section${classes('row', style)}${name}>${title}<div class="row-track" role="group"${name} tabindex="0">`;
+    const open = `<section${classes('row', moves && 'row-moves', style)}${name}>${title}`;
+    const track = `<div class="row-track" role="group"${name} tabindex="0">`;
     return (scope) => {
       const html = inner(scope);
-      return html === '' ? '' : `${open}${html}</div></section>`;
+      const stop = moves ? stopSwitch(scope.language) : '';
+      return html === '' ? '' : `${open}${stop}${track}${html}</div></section>`;
     };
   },
   example: {
@@ -30,3 +35,9 @@ export const row = defineBlock({
     html: '<section class="row" aria-label="Friends"><div class="row-track" role="group" aria-label="Friends" tabindex="0"><section class="entry-cards"><ul class="cards"><li><h3><a href="/seeds/red-bean">Red bean</a></h3></li></ul></section></div></section>',
   },
 });
+
+/** Stops a row that moves by itself; it needs no script. */
+function stopSwitch(language: string): string {
+  const words = escapeHtml(wordsOf(language).standStill);
+  return `<label class="row-stop"><input type="checkbox"> ${words}</label>`;
+}

@@ -6,7 +6,11 @@ import type { FormField } from '@/server/queries/form-field.ts';
 import { FieldControl } from '../entry/controls/index.tsx';
 
 /** Saves a value that was changed in the table; whether that worked. */
-export type SaveCell = (row: ContentRow, field: FormField, value: unknown) => Promise<boolean>;
+export type SaveCell = (
+  row: Pick<ContentRow, 'id' | 'name'>,
+  field: Pick<FormField, 'id' | 'label'>,
+  value: unknown,
+) => Promise<boolean>;
 
 /** What is edited in a cell. */
 interface Props {

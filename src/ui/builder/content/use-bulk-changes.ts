@@ -1,5 +1,6 @@
 'use client';
 
+import type { CommandInput, CommandResult } from '@/server/commands/index.ts';
 import { counted } from '../format.ts';
 import { command } from '../send.ts';
 import { type Attempts, type Said, useAttempts } from '../use-attempts.ts';
@@ -11,6 +12,8 @@ export interface BulkChanges extends Attempts {
   /** Tells what came of something that was done; `did` is what the entries are by it. */
   tell: (result: BulkResult, did: string) => void;
   saveCell: SaveCell;
+  /** Takes one off the site now. */
+  retire: (entry: { id: string; name: string }) => Promise<boolean>;
   /** Puts an entry before another one by a field; behind all where that is null. */
   move: (entry: string, field: string, before: string | null) => void;
 }
@@ -39,17 +42,14 @@ export function useBulkChanges(): BulkChanges {
         () => ({ words: 'Moved; not public until it is published.' }),
       );
     },
+    retire: ({ id, name }) =>
+      attempt(
+        () => changeOne(id, { do: 'retire', at: null }),
+        ({ change }) => said(`“${name}” is off the site.`, change),
+      ),
     saveCell: (row, field, value) =>
       attempt(
-        async () => {
-          const what = { do: 'setValue', field: field.id, value } as const;
-          const result = await command('changeEntries', { what, which: { ids: [row.id] } });
-          if (!result.ok) return result;
-          const [refused] = result.value.refused;
-          if (!refused) return result;
-          const { message, fix } = refused;
-          return { ok: false, issues: [{ code: 'refused', message, fix }] };
-        },
+        () => changeOne(row.id, { do: 'setValue', field: field.id, value }),
         ({ change }) =>
           said(
             `${field.label} of “${row.name}” is saved; not public until it is published.`,
@@ -57,6 +57,19 @@ export function useBulkChanges(): BulkChanges {
           ),
       ),
   };
+}
+
+/** Changes one entry; a refusal of it is one of the whole. */
+async function changeOne(
+  id: string,
+  what: CommandInput<'changeEntries'>['what'],
+): Promise<CommandResult<'changeEntries'>> {
+  const result = await command('changeEntries', { what, which: { ids: [id] } });
+  if (!result.ok) return result;
+  const [refused] = result.value.refused;
+  if (!refused) return result;
+  const { message, fix } = refused;
+  return { ok: false, issues: [{ code: 'refused', message, fix }] };
 }
 
 /** What came of taking something back. */

@@ -17,7 +17,7 @@ export function AskRetire({
   onDo,
 }: {
   what: 'retire' | 'delete';
-  detail: EntryDetail;
+  detail: { id: EntryDetail['id']; name: string };
   clock: Clock;
   onClose: () => void;
   onDo: () => void;

@@ -64,9 +64,10 @@ export function EntryLead({
 }
 
 /** What a new entry was begun from, and what of that it does not have. */
-function begunWords({ name, blank, less }: NonNullable<EntryDetail['like']>): string {
+function begunWords({ name, blank, stands, less }: NonNullable<EntryDetail['like']>): string {
   const left =
     blank.length === 0 ? '' : `; left blank, since no two may have the same: ${blank.join(', ')}`;
   const texts = less.length === 0 ? '' : `; without what may not be put into ${less.join(', ')}`;
+  if (stands) return `Filled in so that it stands at “${name}”${texts}.`;
   return `Begun from “${name}”${left}${texts}.`;
 }

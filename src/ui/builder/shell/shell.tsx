@@ -54,6 +54,9 @@ export function Shell({
         <Sections />
         <div className="ml-auto flex shrink-0 items-center gap-4">
           <BenchLink unpublished={unpublished} />
+          <ClockLink href="/build/view" className="text-muted">
+            On the page
+          </ClockLink>
           <a href="/" target="_blank" rel="noreferrer" className="text-muted">
             Public site
           </a>

@@ -16,7 +16,8 @@ export default async function Page({
   const { type } = await params;
   const { like: entry, keep, starter } = search;
   const fields = keep === undefined ? null : keep.split(',');
-  const like = entry ? { entry, fields } : null;
+  const here = hereOf(search.here);
+  const like = here ?? (entry ? { entry, fields } : null);
   const detail = await ask('newEntry', type, clock.at, starter ? { starter } : like);
   // Entries of a type that is called so have such ids, too.
   if (!detail) return <EntryPage screen={screen} id={`new/${decodeURIComponent(type)}`} />;
@@ -27,4 +28,13 @@ export default async function Page({
     'draft',
   ))!;
   return <EntryScreen detail={detail} outcome={outcome} clock={clock} />;
+}
+
+/** Where a new entry is to stand: `listing/KEY`, or `leading/FIELD/ENTRY`. */
+function hereOf(words: string | undefined) {
+  const [of, name, ...rest] = (words ?? '').split('/');
+  if (of === 'listing' && name) return { here: { listing: name } };
+  return of === 'leading' && name && rest.length > 0
+    ? { here: { field: name, entry: rest.join('/') } }
+    : null;
 }

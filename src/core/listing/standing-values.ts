@@ -1,0 +1,105 @@
+import { isDerived } from '../design/computed.ts';
+import type { Field } from '../design/field.ts';
+import type { Values } from '../design/values.ts';
+import type { Instant } from '../time/interval.ts';
+import { resolveRelative } from '../time/parse.ts';
+import { addDays, calendarDay, dayStart } from '../time/zone.ts';
+import { type ListingRow, columnsOf } from './columns.ts';
+import { holds } from './evaluate.ts';
+import type { Condition, Filter, ListingPlan, SubjectTree } from './plan.ts';
+import { resolveFilter } from './resolve.ts';
+
+/**
+ * Values, by field id, with which a new entry stands in a listing as of an instant: for each field
+ * that it asks of one that passes, where there is such a one to be made up.
+ */
+export function standingValues(plan: ListingPlan, at: Instant, subjects: SubjectTree): Values {
+  const wanted = wantedOf(plan.filter);
+  const values: Values = {};
+  for (const column of columnsOf(plan.type).values()) {
+    const own = wanted.filter((c) => c.column.name === column.name);
+    const { field } = column;
+    if (!field || isDerived(field) || own.length === 0) continue;
+    const tries = own
+      .flatMap((c) => valueFor(c, at, plan.zone) ?? [])
+      .map((v) => inField(field, v));
+    const tests = own.map((c) => resolveFilter(c, at, plan.zone, subjects));
+    const passes = (value: unknown): boolean =>
+      tests.every((test) => holds(test, rowWith(field, value, at), () => true));
+    const value = tries.find(passes) ?? tries[0];
+    if (value !== undefined) values[field.id] = value;
+  }
+  return values;
+}
+
+/** The conditions that an entry is to pass; of alternatives the first. */
+function wantedOf(filter: Filter): Condition[] {
+  if (filter.kind === 'condition') return [filter];
+  if (filter.kind === 'all') return filter.filters.flatMap(wantedOf);
+  return filter.kind === 'any' && filter.filters[0] ? wantedOf(filter.filters[0]) : [];
+}
+
+const rowWith = (field: Field, value: unknown, at: Instant): ListingRow => ({
+  ...{ entry: '', created: at, published: at, updated: at, from: at, to: null },
+  values: { [field.id]: value },
+});
+
+/** One that holds several has it as a list. */
+function inField({ many, kind }: Field, value: unknown): unknown {
+  const isList = many === true || kind === 'tags';
+  return isList ? [value].flat() : Array.isArray(value) ? value[0] : value;
+}
+
+/** What passes one condition; undefined where nothing can be made up. */
+function valueFor({ column, op, operand, spec }: Condition, at: Instant, zone: string): unknown {
+  switch (operand.kind) {
+    case 'none':
+      return undefined;
+    case 'keys':
+      return op === 'is-not' || op === 'none-of'
+        ? undefined
+        : op === 'all-of'
+          ? [operand.keys]
+          : operand.keys[0];
+    case 'scalar':
+      return scalarFor(op, typeof operand.value === 'string' ? spec.value : operand.value);
+    case 'day':
+      return momentFor(op, { day: operand.day }, column.family === 'instant', zone);
+    case 'instant':
+      return momentFor(op, { instant: operand.instant }, true, zone);
+    case 'relative':
+      return momentFor(
+        op,
+        resolveRelative(operand.value, at, zone),
+        column.family === 'instant',
+        zone,
+      );
+  }
+}
+
+function scalarFor(op: Condition['op'], value: unknown): unknown {
+  if (op === 'is-not') return undefined;
+  if (typeof value !== 'number') return value;
+  return op === 'more-than' ? value + 1 : op === 'less-than' ? value - 1 : value;
+}
+
+const AFTER: Partial<Record<Condition['op'], number>> = { before: -1, after: 1 };
+
+/** A day, or an instant in ms UTC. */
+function momentFor(
+  op: Condition['op'],
+  moment: { day: string } | { instant: Instant },
+  isInstant: boolean,
+  zone: string,
+): unknown {
+  if (op === 'is-not') return undefined;
+  const by = AFTER[op] ?? 0;
+  if ('instant' in moment) {
+    if (isInstant) return moment.instant + by * HOUR_MS;
+    return addDays(calendarDay(moment.instant, zone), by);
+  }
+  const day = addDays(moment.day, by);
+  return isInstant ? dayStart(day, zone) : day;
+}
+
+const HOUR_MS = 3_600_000;

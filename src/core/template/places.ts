@@ -1,0 +1,79 @@
+import type { Block } from '../design/block.ts';
+import { otherSidesOf } from '../design/other-sides.ts';
+import { kindOf } from '../design/kinds/index.ts';
+import type { BlockCompiler, Render, RenderScope } from './context.ts';
+import type { BlockKind } from './definition.ts';
+import { nameOf } from '../design/values.ts';
+
+/** What stands at a place of a page, for those who edit it there. */
+export type Place =
+  /** A text of an entry, as it is; by the ids of the entry and the field. */
+  | { of: 'text'; entry: string; field: string }
+  /** Another field of an entry, drawn. */
+  | { of: 'field'; entry: string; field: string }
+  /** A card. */
+  | { of: 'entry'; entry: string; name: string }
+  /** The entries of a listing, and of picks, by key; `type` is theirs, by key. */
+  | { of: 'listing'; listing: string; type: string }
+  | { of: 'picks'; picks: string }
+  /** The entries of a type that lead to one by a field of theirs. */
+  | { of: 'leading'; entry: string; field: string; type: string };
+
+/** Draws between comments that say what stands there; nothing where nothing is drawn. */
+export function placed(place: (scope: RenderScope) => Place | null, render: Render): Render {
+  return (scope) => {
+    const here = place(scope);
+    const html = render(scope);
+    if (html === '' || !here) return html;
+    // An id stands in a comment as that takes it (WHATWG HTML, 13.1.6).
+    const name = encodeURIComponent(JSON.stringify(here)).replaceAll('-', '%2D');
+    return `<!--place ${name}-->${html}<!--/place-->`;
+  };
+}
+
+/** The place of a card. */
+export const cardPlace = ({ own }: RenderScope): Place | null =>
+  own && { of: 'entry', entry: own.id, name: nameOf(own) };
+
+/** What stands where a block is drawn; null for what is not edited there. */
+export function placeOf(
+  block: Block,
+  { holds }: BlockKind,
+  c: BlockCompiler,
+): ((scope: RenderScope) => Place | null) | null {
+  if (block.block === 'listing') return listing(String(block['listing']), c);
+  if (block.block === 'picks') return () => ({ of: 'picks', picks: String(block['picks']) });
+  const text = /^\{(\w+)\}$/u.exec(String(block['text'] ?? ''))?.[1];
+  if (text !== undefined && holds['text'] === 'pattern') return ownField(text, c, true);
+  if (typeof block['field'] !== 'string' || holds['field'] !== 'field') return null;
+  return ownField(block['field'], c, false) ?? leadingTo(block['field'], c);
+}
+
+function listing(key: string, { design }: BlockCompiler): (() => Place) | null {
+  const type = design.listings.find((l) => l.key === key)?.type;
+  return type === undefined ? null : () => ({ of: 'listing', listing: key, type });
+}
+
+/** A field of the page's own entry; of texts those that are written as they are shown. */
+function ownField(
+  key: string,
+  { type }: BlockCompiler,
+  isText: boolean,
+): ((scope: RenderScope) => Place | null) | null {
+  const field = type?.fields.find((f) => f.key === key);
+  if (!field || (isText && (field.many || !PLAIN.includes(kindOf(field).kind)))) return null;
+  const of = isText ? 'text' : 'field';
+  return ({ own }) => own && { of, entry: own.id, field: field.id };
+}
+
+const PLAIN = ['text', 'paragraphs'];
+
+function leadingTo(
+  name: string,
+  { type, design }: BlockCompiler,
+): ((scope: RenderScope) => Place | null) | null {
+  const side = type && otherSidesOf(type, design).find((s) => s.name === name);
+  if (!side) return null;
+  const [field, from] = [side.field.id, side.type.key];
+  return ({ own }) => own && { of: 'leading', entry: own.id, field, type: from };
+}

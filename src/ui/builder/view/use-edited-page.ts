@@ -1,0 +1,103 @@
+'use client';
+
+import { useRouter } from 'next/navigation';
+import { useState } from 'react';
+import type { Place } from '@/core/template/places.ts';
+import type { Clock } from '@/server/queries/clock.ts';
+import type { WrittenText } from '@/server/queries/view-page.ts';
+import { type BulkChanges, useBulkChanges } from '../content/use-bulk-changes.ts';
+import { entryHref } from '../format.ts';
+import type { Editing, PlaceTold, TextPlace } from '../page-frame.tsx';
+import { useMay } from '../rights.tsx';
+import { ask, failure } from '../send.ts';
+import { useClockParameters } from '../shell/use-clock.ts';
+import { viewHref } from './view-href.ts';
+
+/** An entry that is about to be taken off the site. */
+type Retiring = { id: string; name: string };
+
+/** A page that is edited as it stands, and what came of it. */
+export interface EditedPage extends Pick<BulkChanges, 'said' | 'issues'> {
+  editing: Editing;
+  retiring: Retiring | null;
+  leave: () => void;
+  retire: () => void;
+}
+
+/** Does what somebody asks for on a page that is edited as it stands. */
+export function useEditedPage(clock: Clock): EditedPage {
+  const router = useRouter();
+  const { keep, set } = useClockParameters();
+  const bulk = useBulkChanges();
+  const mayWrite = useMay('write-entry');
+  const [write, setWrite] = useState<(Editing['write'] & { text: WrittenText }) | null>(null);
+  const [retiring, setRetiring] = useState<Retiring | null>(null);
+  const go = (path: string): void => router.push(keep(path));
+
+  /** Has a text written on as it was saved last, whoever saved it. */
+  const begin = async (place: TextPlace): Promise<void> => {
+    const { entry, field } = place;
+    const found = await ask<WrittenText>('written', { at: clock.now, entry, field });
+    if ('value' in found) return setWrite({ place, text: found.value });
+    const issue = { code: 'refused', message: found.problem, fix: 'Look at it anew.' };
+    await bulk.attempt(
+      () => Promise.resolve(failure(issue)),
+      () => ({ words: '' }),
+    );
+  };
+  const save = async ({ place, value }: { place: TextPlace; value: string }): Promise<void> => {
+    const { name = '', label = '' } = write?.text ?? {};
+    setWrite(null);
+    const [entry, field] = [
+      { id: place.entry, name },
+      { id: place.field, label },
+    ];
+    const isDone = await bulk.saveCell(entry, field, value === '' ? null : value);
+    if (isDone && clock.seeing === 'published') set({ seeing: 'draft' });
+  };
+  const onTold = (told: PlaceTold): void => {
+    if ('path' in told) return follow(told.path, go);
+    if ('wrote' in told) return void save(told.wrote);
+    const { deed, place } = told;
+    if (deed === 'write' && place.of === 'text') return void begin(place);
+    if (deed === 'retire' && place.of === 'entry')
+      return setRetiring({ id: place.entry, name: place.name });
+    go(whereTo(place, deed === 'add'));
+  };
+  return {
+    said: bulk.said,
+    issues: bulk.issues,
+    retiring,
+    leave: () => setRetiring(null),
+    retire: () => retiring && void bulk.retire(retiring),
+    editing: { isAllowed: mayWrite && clock.tense !== 'past', onTold, write },
+  };
+}
+
+/** Follows a link: to the page it leads to on this site, else in a window of its own. */
+function follow(href: string, go: (path: string) => void): void {
+  if (href.startsWith('/') && !href.startsWith('//')) go(viewHref(href));
+  else if (!href.startsWith('#')) window.open(href, '_blank', 'noopener,noreferrer');
+}
+
+/** The screen on which what stands at a place is edited, or another is made that stands there. */
+function whereTo(place: Place, adds: boolean): string {
+  switch (place.of) {
+    case 'text':
+    case 'field':
+      return `${entryHref(place.entry)}#field-${place.field}`;
+    case 'entry':
+      return entryHref(place.entry);
+    case 'picks':
+      return `/build/listings/picks/${place.picks}`;
+    case 'listing':
+      return adds
+        ? newHere(place.type, `listing/${place.listing}`)
+        : `/build/listings/${place.listing}`;
+    case 'leading':
+      return newHere(place.type, `leading/${place.field}/${place.entry}`);
+  }
+}
+
+const newHere = (type: string, here: string): string =>
+  `/build/content/new/${type}?here=${encodeURIComponent(here)}`;

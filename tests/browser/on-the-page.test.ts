@@ -1,0 +1,141 @@
+import { By, Key } from 'selenium-webdriver';
+import { expect, test } from 'vitest';
+import {
+  WAIT,
+  browser,
+  expectAccessible,
+  inPreview,
+  open,
+  press,
+  publicPage,
+  ready,
+  see,
+  serveBuilder,
+} from '../helpers/builder.ts';
+
+serveBuilder();
+
+/** Does something inside the page that is shown. */
+async function onThePage<T>(act: () => Promise<T>): Promise<T> {
+  await browser.switchTo().frame(await browser.findElement(By.css('iframe[src]')));
+  try {
+    return await act();
+  } finally {
+    await browser.switchTo().defaultContent();
+  }
+}
+
+/** Presses a button that is laid over the page, by what it is read out as. */
+const pressTool = (label: string): Promise<void> =>
+  onThePage(async () => {
+    const tool = By.css(`#tools [aria-label="${label}"]`);
+    const found = await browser.wait(
+      async () => (await browser.findElements(tool))[0] ?? null,
+      WAIT,
+      `waiting for ${label}`,
+    );
+    await browser.executeScript('arguments[0].focus()', found!);
+    await found!.click();
+  });
+
+const SUMMARY = 'A grey-seeded bean that dries on the poles and keeps for years.';
+
+test('a text is written on where it stands; it is a draft until it is published, and is taken back', async () => {
+  await open('/build/view/varieties/beans/slate-roof');
+  await inPreview(SUMMARY);
+  await pressTool(`Change: ${SUMMARY.slice(0, 40)}`);
+  await onThePage(async () => {
+    await browser.wait(
+      async () => (await browser.findElements(By.css('[data-written]'))).length === 1,
+      WAIT,
+    );
+    const line = await browser.findElement(By.css('[data-written]'));
+    await line.sendKeys('Dries on the poles.', Key.chord(Key.CONTROL, Key.ENTER));
+  });
+  await see('Summary of “Slate Roof” is saved; not public until it is published.');
+  await inPreview('Dries on the poles.');
+  expect(await browser.getCurrentUrl()).toContain('seeing=draft');
+  expect(await publicPage('/varieties/beans/slate-roof')).toContain(SUMMARY);
+  await expectAccessible();
+  await press('Undo');
+  await inPreview(SUMMARY);
+});
+
+test('Escape leaves a text as it was', async () => {
+  await open('/build/view/varieties/beans/slate-roof');
+  await inPreview(SUMMARY);
+  await pressTool('Change: Slate Roof');
+  await onThePage(async () => {
+    const line = await browser.wait(
+      async () => (await browser.findElements(By.css('[data-written]')))[0] ?? null,
+      WAIT,
+    );
+    await line!.sendKeys('Roof', Key.ESCAPE);
+    expect(await (await browser.findElement(By.css('h1'))).getText()).toBe('Slate Roof');
+  });
+});
+
+test('what is added at a list begins with what makes it stand there', async () => {
+  await open('/build/view/sow-now');
+  await inPreview('Sow this month');
+  await onThePage(async () => {
+    const tool = await browser.wait(
+      async () => (await browser.findElements(By.xpath('//button[.="Add here"]')))[0] ?? null,
+      WAIT,
+    );
+    await browser.executeScript('arguments[0].focus()', tool!);
+    await tool!.click();
+  });
+  await see('Filled in so that it stands at “Sow this month”.');
+  const stock = await ready(By.id('field-stock'));
+  expect(await stock.getAttribute('value')).toBe('1');
+  await browser.findElement(By.xpath('//button[normalize-space()="Where listed"]')).click();
+  await see('Sow this month');
+});
+
+test('a card is taken off the site where it stands, asked first, and put back', async () => {
+  await open('/build/view/sow-now');
+  await inPreview('Ballast Carrot');
+  await onThePage(async () => {
+    const tool = By.xpath('//*[@id="tools"]//button[.="Retire"][contains(@aria-label, "Ballast")]');
+    const found = await browser.wait(
+      async () => (await browser.findElements(tool))[0] ?? null,
+      WAIT,
+    );
+    await browser.executeScript('arguments[0].focus()', found!);
+    await found!.click();
+  });
+  await see('Retire “Ballast Carrot” now');
+  await press('Retire now');
+  await see('“Ballast Carrot” is off the site.');
+  expect(await publicPage('/sow-now')).not.toContain('Ballast Carrot');
+  await press('Undo');
+  await see('1 entry is as before.');
+  expect(await publicPage('/sow-now')).toContain('Ballast Carrot');
+});
+
+test('links lead on within the site, and the past is only looked at', async () => {
+  await open('/build/view');
+  await inPreview('On the shelf');
+  await onThePage(async () => (await browser.findElement(By.linkText('Guides'))).click());
+  await browser.wait(
+    async () => (await browser.getCurrentUrl()).includes('/build/view/guides'),
+    WAIT,
+  );
+  const past = new Date(Date.now() - 2 * 86_400_000).toISOString();
+  await open(`/build/view/guides?at=${past}`);
+  await see('the past is only looked at');
+  await inPreview('Guides');
+  await onThePage(async () =>
+    expect(await browser.findElements(By.css('#tools button'))).toEqual([]),
+  );
+});
+
+test('public pages carry nothing of it', async () => {
+  for (const path of ['/', '/varieties/beans/slate-roof', '/sow-now']) {
+    const html = await publicPage(path);
+    expect(html).not.toMatch(
+      /<!--\/?(place|block)|contenteditable|<script(?! type="application\/ld\+json")/,
+    );
+  }
+});
