@@ -14,7 +14,7 @@ export const TEMPLATES: Record<string, unknown> = {
         ],
       },
       { block: 'slot', slot: 'main' },
-      { block: 'slot', slot: 'aside' },
+      { block: 'group', as: 'aside', blocks: [{ block: 'slot', slot: 'aside' }] },
       {
         block: 'group',
         as: 'footer',

@@ -44,14 +44,14 @@ describe('the bench', () => {
     const before = await title(BEET);
     await writeRule('variety', '{title} on loan');
     await see(' on loan');
-    await see('18 pages look otherwise');
+    await see('51 pages look otherwise');
     await press('Keep on the bench');
     await see('On the bench: Variety: title rule “{title} on loan”');
-    await see('Bench: 3 unpublished');
+    await see('Bench: 6 unpublished');
     expect(await title(BEET)).toBe(before);
     await open('/build/bench');
     await see('You,');
-    await see('18 pages look otherwise');
+    await see('51 pages look otherwise');
     await clickOn(By.css('section[aria-label=Reach] summary'));
     await press('Compare');
     await see('Before and after');

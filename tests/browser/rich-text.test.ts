@@ -40,8 +40,8 @@ function siteWithParts(): string {
   const page = readFileSync(join(folder, 'types/page.yaml'), 'utf8');
   const formed = page.replace('kind: richtext', 'kind: richtext\n    form: whole');
   writeFileSync(join(folder, 'types/page.yaml'), formed);
-  put('types/tip.json', {
-    key: 'tip',
+  put('types/advice.json', {
+    key: 'advice',
     description: 'Advice within a text.',
     fields: [
       { key: 'title', kind: 'text', required: true },
@@ -130,7 +130,7 @@ test('an article with a table, a picture and a part is written by key alone', as
 test('what is pasted keeps what its text lets in; the rest is said, shown and taken back', async () => {
   await open('/build/content/about');
   await clickOn(By.xpath('//*[@role="toolbar"]//button[starts-with(., "Part")]'));
-  await clickOn(By.xpath('//*[@role="menuitem"][contains(., "Tip")]'));
+  await clickOn(By.xpath('//*[@role="menuitem"][contains(., "Advice")]'));
   await writeAt(By.css('.rich-part input'), 'Pasted');
   const words = '.rich-part .rich [contenteditable]';
   await browser.wait(async () => (await browser.findElements(By.css(words))).length > 0, 10_000);
@@ -171,7 +171,7 @@ test('a text as Markdown is taken over whole, or refused with its line', async (
   await press('Take it over');
   await see('At line 3');
   await expectAccessible();
-  await writeAt(source, 'Ask [Edda](entry:edda).\n\n:::part[tip]{title="Told"}\n:::\n');
+  await writeAt(source, 'Ask [Edda](entry:edda).\n\n:::part[advice]{title="Told"}\n:::\n');
   await press('Take it over');
   await see('Ask Edda.');
   await press('Save');

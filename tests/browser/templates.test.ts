@@ -112,3 +112,70 @@ test('a template is made from the fields of a type, chosen for it and released',
   await open('/build/templates');
   await see('Plain swap day');
 });
+
+/** Waits for an offer with such words. */
+const offered = (words: string): Promise<unknown> =>
+  ready(By.xpath(`//*[@role="option"][contains(., ${JSON.stringify(words)})]`)).catch(
+    async (problem: Error) => {
+      throw new Error(`${problem.message}: ${words}`);
+    },
+  );
+
+test('a pattern is completed by key, with what each offer gives for the entry shown', async () => {
+  await open('/build/templates/variety-page');
+  await clickOn(line('{latinName}'));
+  const pattern = await ready(By.id('block-text'));
+  await pattern.sendKeys(Key.chord(Key.CONTROL, 'a'), 'Kept by {savedBy.vil');
+  await offered('a village');
+  await expectAccessible();
+  await pattern.sendKeys(Key.ENTER);
+  await browser.wait(
+    async () => (await pattern.getAttribute('value')) === 'Kept by {savedBy.village',
+    WAIT,
+  );
+  await pattern.sendKeys('.na');
+  await offered('Marrowdale');
+  await pattern.sendKeys(Key.ARROW_DOWN, Key.ARROW_UP, Key.ENTER, '}');
+  await inPreview('Kept by ');
+  await pattern.sendKeys(' {ti');
+  await offered('title');
+  await pattern.sendKeys(Key.ESCAPE);
+  expect(await browser.findElements(By.css('[role="listbox"]'))).toEqual([]);
+});
+
+test('fixed words are written where they stand on the page', async () => {
+  await open('/build/templates/front');
+  await inPreview('On the shelf');
+  await press('Add …');
+  await menu('Text');
+  await write('block-text', 'Come in');
+  await inPreview('Come in');
+  await browser.switchTo().frame(await browser.findElement(By.css('iframe[src]')));
+  const words = await browser.findElement(By.xpath('//p[.="Come in"]'));
+  await browser.executeScript(
+    `arguments[0].dispatchEvent(new MouseEvent('dblclick', { bubbles: true }))`,
+    words,
+  );
+  const written = await browser.wait(
+    async () => (await browser.findElements(By.css('[data-written]')))[0] ?? null,
+    WAIT,
+  );
+  await written!.sendKeys('Come in [all] of you', Key.ENTER);
+  await browser.switchTo().defaultContent();
+  await browser.wait(
+    async () =>
+      (await (await ready(By.id('block-text'))).getAttribute('value')) === 'Come in [[all]] of you',
+    WAIT,
+  );
+  await inPreview('Come in [all] of you');
+});
+
+test('a template is looked at on two entries side by side', async () => {
+  await open('/build/templates/variety-page');
+  await clickOn(By.xpath('//*[@role="tab"][.="Beside another"]'));
+  await browser.wait(
+    async () => (await browser.findElements(By.css('iframe[src]'))).length === 2,
+    WAIT,
+  );
+  await expectAccessible();
+});

@@ -49,6 +49,7 @@ export class PageScope implements RenderScope {
   shown: ListingShown | null;
   slots: Record<string, string> = NO_SLOTS;
   depth: number;
+  lifted = false;
   page: PageAt;
   private inFrame = false;
   private readonly known: Map<string, EntryView | null>;

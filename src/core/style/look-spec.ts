@@ -74,3 +74,6 @@ export const lookSpec = z.strictObject({
 });
 /** The style of a site as it is stored. */
 export type Look = z.output<typeof lookSpec>;
+
+/** In place of a path: the page of examples that a style is looked at on. */
+export const EXAMPLES = 'examples';

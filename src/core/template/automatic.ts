@@ -3,7 +3,43 @@ import type { Field } from '../design/field.ts';
 import { valueKindOf } from '../design/field-values.ts';
 import { kindOf } from '../design/kinds/index.ts';
 import type { Listing } from '../design/listing-spec.ts';
-import type { ContentType } from '../design/spec.ts';
+import type { ContentType, Design } from '../design/spec.ts';
+import { AUTOMATIC_MENU } from './tree-compiler.ts';
+
+/** So many listings stand in the menu of a site that has no frame of its own. */
+const MOST_IN_MENU = 7;
+
+/** Around every page of a site that has no frame of its own: its name, its listings, its line. */
+export const AUTOMATIC_FRAME: Block[] = [
+  {
+    block: 'group',
+    as: 'header',
+    style: 'site-header',
+    blocks: [
+      { block: 'link', to: '/', text: '{site.name}' },
+      { block: 'menu', menu: AUTOMATIC_MENU },
+    ],
+  },
+  { block: 'slot', slot: 'main' },
+  {
+    block: 'group',
+    as: 'footer',
+    style: 'site-footer',
+    blocks: [{ block: 'text', text: '{site.strapline}' }],
+  },
+];
+
+/** Its menu: the listings that have an address, are to be found, and do not stand at "/". */
+export function automaticMenu({ listings, site: { front } }: Design): Block[] {
+  const isFront = (key: string): boolean =>
+    front !== undefined && front !== null && 'listing' in front && front.listing === key;
+  return listings
+    .filter(
+      ({ key, address, seo }) => address !== undefined && seo.index !== false && !isFront(key),
+    )
+    .slice(0, MOST_IN_MENU)
+    .map(({ key }) => ({ block: 'menuListing', listing: key }));
+}
 
 /** The blocks of a page made from a type's fields alone, where no template is bound. */
 export function automaticPage(type: ContentType): Block[] {
@@ -24,11 +60,20 @@ export function automaticPage(type: ContentType): Block[] {
 
 /** The blocks of a card where none is bound. */
 export function automaticCard(type: ContentType): Block[] {
+  const picture = type.fields.find((f) => kindOf(f).automatic === 'picture');
   return [
-    { block: 'heading', text: `{${type.naming}}`, level: 3, link: true },
+    ...(picture ? [{ block: 'picture', field: picture.key, width: 320, ratio: '4:3' }] : []),
+    cardHeading(type),
     ...summaryBlock(type),
   ];
 }
+
+const cardHeading = ({ naming }: ContentType): Block => ({
+  block: 'heading',
+  text: `{${naming}}`,
+  level: 3,
+  link: true,
+});
 
 /** Ways in which a card can begin. */
 export const CARD_SHAPES = ['packet', 'line', 'row'] as const;
@@ -40,18 +85,11 @@ const BESIDE: Record<CardShape, number> = { packet: 0, line: 1, row: 3 };
 
 /** The blocks that a new card of a shape begins with. */
 export function cardOf(type: ContentType, shape: CardShape): Block[] {
-  const plain = automaticCard(type);
+  if (shape === 'packet') return automaticCard(type);
   const rest = type.fields.filter((f) => f.key !== type.naming && f.key !== type.summary);
-  if (shape === 'packet') {
-    const picture = rest.find((f) => kindOf(f).automatic === 'picture');
-    const shown: Block[] = picture
-      ? [{ block: 'picture', field: picture.key, width: 280, ratio: '4:3' }]
-      : [];
-    return [...shown, ...plain];
-  }
   const beside = rest.filter((f) => kindOf(f).automatic === 'sheet').slice(0, BESIDE[shape]);
   const texts = beside.map(({ key }): Block => ({ block: 'text', text: `{${key}}` }));
-  return [{ block: 'group', style: `card-${shape}`, blocks: [plain[0]!, ...texts] }];
+  return [{ block: 'group', style: `card-${shape}`, blocks: [cardHeading(type), ...texts] }];
 }
 
 /** The blocks of a part of a text where its type has no card: all that it holds. */

@@ -19,8 +19,8 @@ test('code in a language that is known is coloured by classes, and keeps every l
 });
 
 test('code in no language, or one that is not known, stands as it is', () => {
-  expect(html('a < b')).toBe('<pre><code>a &lt; b\n</code></pre>');
+  expect(html('a < b')).toBe('<pre tabindex="0"><code>a &lt; b\n</code></pre>');
   expect(html('a < b', 'constructor')).toBe(
-    '<pre><code class="language-constructor">a &lt; b\n</code></pre>',
+    '<pre tabindex="0"><code class="language-constructor">a &lt; b\n</code></pre>',
   );
 });

@@ -5,10 +5,17 @@ import type { Environments } from '../design/environment.ts';
 import type { ContentType, Design, Template } from '../design/spec.ts';
 import type { Listing } from '../design/listing-spec.ts';
 import type { Environment } from '../pattern/types.ts';
-import { automaticCard, automaticListing, automaticPage, automaticPart } from './automatic.ts';
+import {
+  AUTOMATIC_FRAME,
+  automaticCard,
+  automaticListing,
+  automaticMenu,
+  automaticPage,
+  automaticPart,
+} from './automatic.ts';
 import type { FoundMenu, Render } from './context.ts';
 import { cardPlace, placed } from './places.ts';
-import { type Cards, type FoundCard, TreeCompiler } from './tree-compiler.ts';
+import { AUTOMATIC_MENU, type Cards, type FoundCard, TreeCompiler } from './tree-compiler.ts';
 
 /**
  * A template ready to draw: the page itself, its further slots, and what it reads through
@@ -41,22 +48,6 @@ export interface Templates {
   /** Around every other page. */
   frame: CompiledTemplate;
 }
-
-const DEFAULT_FRAME: Block[] = [
-  {
-    block: 'group',
-    as: 'header',
-    style: 'site-header',
-    blocks: [{ block: 'link', to: '/', text: '{site.name}' }],
-  },
-  { block: 'slot', slot: 'main' },
-  {
-    block: 'group',
-    as: 'footer',
-    style: 'site-footer',
-    blocks: [{ block: 'text', text: '{site.strapline}' }],
-  },
-];
 
 /**
  * Compiles every template of a design; what is wrong is told by template and block.
@@ -96,6 +87,7 @@ class TemplateCompiler {
   all(): Templates {
     const { types, listings, templates, site } = this.design;
     for (const t of templates) if (t.kind === 'menu') this.menus.set(t.key, this.menu(t));
+    this.menus.set(AUTOMATIC_MENU, this.listingsMenu());
     for (const t of templates) if (t.kind === 'card') this.cards.set(t.key, this.bound(t));
     const cards = new Map(
       types.map((t) => [t.key, this.listed(this.cardFor(t, t.card, `types/${t.key}/card`))]),
@@ -146,6 +138,13 @@ class TemplateCompiler {
         return render(scope);
       },
     };
+  }
+
+  /** What leads to the listings, in a site without a frame of its own. */
+  private listingsMenu(): FoundMenu {
+    const blocks: Trees = { blocks: automaticMenu(this.design), kind: 'menu' };
+    const { render } = this.compile(blocks, this.environments.ofFrame(), null, 'frame');
+    return { label: this.design.site.name, items: render };
   }
 
   private listingCard(
@@ -202,7 +201,7 @@ class TemplateCompiler {
   }
 
   private defaultFrame(): CompiledTemplate {
-    const blocks: Trees = { blocks: DEFAULT_FRAME, kind: 'frame' };
+    const blocks: Trees = { blocks: AUTOMATIC_FRAME, kind: 'frame' };
     const compiled = this.compile(blocks, this.environments.ofFrame(), null, 'frame');
     return { ...compiled, label: 'Automatic frame', automatic: true };
   }

@@ -61,6 +61,8 @@ export interface RenderScope extends SiteScope {
   listing(key: string, limit?: number): ListingShown | null;
   /** The first live entries of picks, in their order. */
   picked(key: string, limit: number): EntryView[];
+  /** Whether headings count one level higher: no heading stands between this list and the page's. */
+  lifted: boolean;
   /** How many cards this one stands within; cards within cards end at 4. */
   depth: number;
   /** The listing this page shows; null on other pages. */

@@ -210,7 +210,7 @@ describe('rich text', () => {
     [
       'names the language of code by a class',
       { type: 'codeBlock', attrs: { language: '"x' }, content: [text('<y>')] },
-      '<pre><code class="language-&quot;x">&lt;y&gt;\n</code></pre>',
+      '<pre tabindex="0"><code class="language-&quot;x">&lt;y&gt;\n</code></pre>',
     ],
     [
       'shows the content of what it does not know',

@@ -42,6 +42,9 @@ export interface Cards {
   menu: (key: string) => FoundMenu | null;
 }
 
+/** In place of a key: the menu of a site that has no frame of its own. */
+export const AUTOMATIC_MENU = '';
+
 const nothing = (): string => '';
 /** Draws nothing: for trees that are looked at, and not drawn. */
 export const NO_CARDS: Cards = {
@@ -232,7 +235,7 @@ export class TreeCompiler implements BlockCompiler {
 
   menu(key: string, property: string): FoundMenu | null {
     const keys = this.design.templates.filter(({ kind }) => kind === 'menu').map((t) => t.key);
-    if (keys.includes(key)) return this.cards.menu(key);
+    if (key === AUTOMATIC_MENU || keys.includes(key)) return this.cards.menu(key);
     const fix = didYouMean(key, keys, 'Name one of the menus.');
     this.fail('unknown-menu', property, `There is no menu "${key}".`, fix);
     return null;

@@ -3,10 +3,12 @@ import { isWithinYears } from '@/core/time/interval.ts';
 import { type Actor, NotPermitted } from '../permit.ts';
 import { stepSpec } from '@/core/design-edit/steps.ts';
 import { fieldSpec } from '@/core/design/spec.ts';
+import { EXAMPLES } from '@/core/style/look-spec.ts';
 import { SEEING } from './clock.ts';
 import { mediaFilters } from '@/core/content/media-filters.ts';
 import { contentFilters } from '@/core/content/filters.ts';
 import { contentRows } from './content.ts';
+import { completions } from './completions.ts';
 import { conversionOutcome, readersNow } from './conversion.ts';
 import { versionChanges, versions } from './versions.ts';
 import { newEntry } from './entry.ts';
@@ -48,6 +50,7 @@ const at = z.number().int().refine(isWithinYears);
 const clock = { at, past: z.boolean().default(false), seeing: z.enum(SEEING).default('published') };
 const id = z.string().max(200);
 const key = z.string().max(64);
+const path = z.string().startsWith('/').max(3072);
 const steps = z.array(stepSpec).max(1000);
 
 const OUTCOMES: Record<string, Outcome> = {
@@ -89,7 +92,7 @@ const OUTCOMES: Record<string, Outcome> = {
     readersNow(view, actor, input, input),
   ),
   style: outcome(
-    z.object({ ...clock, steps, page: z.string().startsWith('/').max(3072) }),
+    z.object({ ...clock, steps, page: z.literal(EXAMPLES).or(path) }),
     (view, actor, input) => styleOutcome(view, actor, input, input),
   ),
   settings: outcome(z.object({ ...clock, steps }), (view, actor, input) =>
@@ -140,6 +143,19 @@ const OUTCOMES: Record<string, Outcome> = {
   people: outcome(z.object({ at }), (view, actor) => people(view, actor)),
   retire: outcome(z.object({ at, id }), (view, actor, input) =>
     retireReach(view, actor, input.id, input.at),
+  ),
+  complete: outcome(
+    z.object({
+      ...clock,
+      text: z.string().max(10_000),
+      caret: z.int().min(0).max(10_000),
+      isAddress: z.boolean(),
+      type: key.nullable(),
+      inFrame: z.boolean(),
+      over: z.array(z.string().max(300)).max(8),
+      specimen: id.nullable(),
+    }),
+    (view, actor, input) => completions(view, actor, input, input),
   ),
   written: outcome(z.object({ at, entry: id, field: key }), (view, actor, input) =>
     writtenText(view, actor, input, input.at),

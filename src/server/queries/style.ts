@@ -1,6 +1,8 @@
 import type { Design } from '@/core/design/spec.ts';
 import type { Step } from '@/core/design-edit/steps.ts';
 import type { Issue } from '@/core/issue.ts';
+import { EXAMPLES } from '@/core/style/look-spec.ts';
+import { examplesPage } from '@/core/site/examples-page.ts';
 import { render } from '@/core/site/render.ts';
 import { Validity } from '@/core/time/interval.ts';
 import { type Actor, SITE, permit } from '../permit.ts';
@@ -67,5 +69,9 @@ export function styleOutcome(
   const { site, issues } = withSteps(current.site, steps);
   const seen = { site, reader: view.readerOf(site) };
   const reader = readerSeeing(view, { actor, at, seeing }, seen);
-  return { issues, css: site.css, html: render(site, reader, { path: page, at }).body };
+  const html =
+    page === EXAMPLES
+      ? examplesPage(site, reader, at)
+      : render(site, reader, { path: page, at }).body;
+  return { issues, css: site.css, html };
 }

@@ -26,6 +26,8 @@ interface Props {
   marked?: string | null;
   /** Told which block the pointer is over, or which was pressed. */
   onBlock?: (told: BlockTold) => void;
+  /** The block whose words are written on now. */
+  writeBlock?: WrittenBlock | null;
   /** Where it is edited as it stands. */
   editing?: Editing;
 }
@@ -48,8 +50,18 @@ export type PlaceTold =
   /** A link was pressed. */
   | { path: string };
 
-/** What a page tells of its blocks: which the pointer is over, was pressed, or pressed twice. */
-export type BlockTold = { over: string | null } | { pressed: string } | { opened: string };
+/**
+ * What a page tells of its blocks: which the pointer is over, was pressed, or pressed twice, and what
+ * was written on one.
+ */
+export type BlockTold =
+  { over: string | null } | { pressed: string } | { opened: string } | { wroteBlock: WrittenBlock };
+
+/** A block that shows fixed words, and what they are. */
+export interface WrittenBlock {
+  id: string;
+  value: string;
+}
 
 /** A page in a sandbox of its own; what it is sent replaces what it shows, and the scroll stays. */
 export function PageFrame({
@@ -62,6 +74,7 @@ export function PageFrame({
   height,
   marked = null,
   onBlock,
+  writeBlock = null,
   editing,
 }: Props) {
   const frame = useRef<HTMLIFrameElement>(null);
@@ -77,7 +90,7 @@ export function PageFrame({
       if (event.source !== frame.current?.contentWindow || event.origin !== 'null') return;
       const data = event.data as { ready?: true } | BlockTold | PlaceTold;
       if ('ready' in data) setReady(true);
-      else if ('over' in data || 'pressed' in data || 'opened' in data)
+      else if ('over' in data || 'pressed' in data || 'opened' in data || 'wroteBlock' in data)
         told.current.onBlock?.(data);
       else if ('deed' in data || 'wrote' in data || 'path' in data) told.current.onTold?.(data);
     };
@@ -91,6 +104,10 @@ export function PageFrame({
   useEffect(() => {
     if (ready) frame.current?.contentWindow?.postMessage({ html, css, editing: isAllowed }, '*');
   }, [html, css, ready, isAllowed]);
+
+  useEffect(() => {
+    if (ready && writeBlock) frame.current?.contentWindow?.postMessage({ writeBlock }, '*');
+  }, [writeBlock, ready]);
 
   useEffect(() => {
     if (ready && write) frame.current?.contentWindow?.postMessage({ write }, '*');

@@ -1,14 +1,19 @@
 'use client';
 
-import type { ReactNode } from 'react';
+import { type ReactNode, useRef } from 'react';
 import type { Issue } from '@/core/issue.ts';
 import { Result } from '@/ui/primitives/line.tsx';
+import { OfferList, usePatternOffers } from './pattern-offers.tsx';
 
 interface Props {
   id: string;
   value: string;
   placeholder?: string;
   readOnly: boolean;
+  /** Whether it makes an address: not everything may be read there. */
+  isAddress?: boolean;
+  /** Whether it is written without the braces around it. */
+  isExpression?: boolean;
   issues: Issue[];
   /** What it gives; where something is wrong, that stands in its place. */
   result?: ReactNode;
@@ -18,20 +23,41 @@ interface Props {
 /** A pattern's control: what it gives stands below, or what is wrong with it, the place named. */
 export function PatternInput(props: Props) {
   const { id, value, placeholder, readOnly, issues, result, onChange } = props;
+  const { isAddress = false, isExpression = false } = props;
+  const field = useRef<HTMLInputElement>(null);
+  const offers = usePatternOffers(field, { isAddress, isExpression, onChange });
+  const { shown, active } = offers;
+  const look = (input: HTMLInputElement): void =>
+    offers.look(input.value, input.selectionStart ?? input.value.length);
   return (
     <>
-      <input
-        id={id}
-        className="control font-mono !text-table"
-        spellCheck={false}
-        autoComplete="off"
-        value={value}
-        placeholder={placeholder}
-        disabled={readOnly}
-        aria-invalid={issues.length > 0}
-        aria-describedby={issues.length > 0 ? `${id}-issues` : undefined}
-        onChange={(e) => onChange(e.target.value)}
-      />
+      <div className="relative">
+        <input
+          ref={field}
+          id={id}
+          className="control font-mono !text-table"
+          spellCheck={false}
+          autoComplete="off"
+          value={value}
+          placeholder={placeholder}
+          disabled={readOnly}
+          role="combobox"
+          aria-autocomplete="list"
+          aria-expanded={shown !== null}
+          aria-controls={shown ? `${id}-offers` : undefined}
+          aria-activedescendant={shown ? `${id}-offers-${active}` : undefined}
+          aria-invalid={issues.length > 0}
+          aria-describedby={issues.length > 0 ? `${id}-issues` : undefined}
+          onChange={(e) => {
+            onChange(e.target.value);
+            look(e.target);
+          }}
+          onClick={(e) => shown && look(e.currentTarget)}
+          onKeyDown={offers.onKey}
+          onBlur={offers.leave}
+        />
+        <OfferList id={`${id}-offers`} offers={offers} />
+      </div>
       <div className={result === undefined ? '' : 'min-h-11'}>
         {issues.length === 0 && result !== undefined && <Result>{result}</Result>}
         {issues.length > 0 && (

@@ -2,7 +2,13 @@
 
 import { useEffect, useRef, useState } from 'react';
 import { FullDialog } from '../primitives/dialog.tsx';
-import { type BlockTold, PageFrame, WIDTHS, WidthChoice } from './page-frame.tsx';
+import {
+  type BlockTold,
+  PageFrame,
+  WIDTHS,
+  WidthChoice,
+  type WrittenBlock,
+} from './page-frame.tsx';
 
 const NARROW = WIDTHS.find(({ label }) => label === 'Narrow')!;
 /** How small a page may be drawn before a narrower one is shown. */
@@ -17,13 +23,23 @@ interface Props {
   at: number;
   marked?: string | null;
   onBlock?: (told: BlockTold) => void;
+  writeBlock?: WrittenBlock | null;
 }
 
 /**
  * A page as visitors get it, as wide as can be read beside the settings, or alone at its own
  * size.
  */
-export function PreviewFrame({ html, css, title, first, at, marked, onBlock }: Props) {
+export function PreviewFrame({
+  html,
+  css,
+  title,
+  first,
+  at,
+  marked,
+  onBlock,
+  writeBlock = null,
+}: Props) {
   const { box, space } = useSpace();
   const [chosen, setChosen] = useState<number | null>(null);
   const [alone, setAlone] = useState(false);
@@ -57,6 +73,7 @@ export function PreviewFrame({ html, css, title, first, at, marked, onBlock }: P
           height={space.height}
           {...(marked === undefined ? {} : { marked })}
           {...(onBlock ? { onBlock } : {})}
+          writeBlock={writeBlock}
         />
       </div>
       <FullDialog

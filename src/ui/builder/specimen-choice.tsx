@@ -5,34 +5,39 @@ import type { Specimen } from '@/server/queries/specimens.ts';
 export function SpecimenChoice({
   specimens,
   chosen,
+  id = 'specimen',
+  isNarrow = false,
   onChoose,
 }: {
+  id?: string;
+  /** Whether there is little room: the label is read out alone. */
+  isNarrow?: boolean;
   specimens: readonly Specimen[];
   /** Null for what is invented. */
   chosen: string | null;
   onChoose: (id: string) => void;
 }) {
   const all = [
-    ...specimens.map(({ id, name, why }) => ({ id, label: why ? `${name} (${why})` : name })),
-    ...Object.entries(STAND_INS).map(([id, label]) => ({ id, label })),
+    ...specimens.map((s) => ({ id: s.id, label: s.why ? `${s.name} (${s.why})` : s.name })),
+    ...Object.entries(STAND_INS).map(([key, label]) => ({ id: key, label })),
   ];
   const shown = chosen ?? '~usual';
   const at = all.findIndex((s) => s.id === shown);
   const stepTo = (i: number): void => onChoose(all.at(i % all.length)!.id);
   return (
     <div className="flex h-10 shrink-0 items-center gap-2 border-b border-rule px-6">
-      <label htmlFor="specimen" className="shrink-0 text-muted">
+      <label htmlFor={id} className={isNarrow ? 'sr-only' : 'shrink-0 text-muted'}>
         Shown for
       </label>
       <select
-        id="specimen"
+        id={id}
         className="control !h-7 !w-64 min-w-0"
         value={shown}
         onChange={(e) => onChoose(e.target.value)}
       >
-        {all.map(({ id, label }) => (
-          <option key={id} value={id}>
-            {label}
+        {all.map((one) => (
+          <option key={one.id} value={one.id}>
+            {one.label}
           </option>
         ))}
       </select>

@@ -15,7 +15,6 @@ const layer = document.createElement('div');
 layer.id = 'tools';
 /** What stands at places, in their order. */
 let places = [];
-let written = null;
 
 const findPlaces = () => {
   const found = [];
@@ -86,41 +85,14 @@ addEventListener('click', (event) => {
   if (place) tell({ deed: 'write', place: told(place) });
 });
 
-/** Lets a text be written on: Enter or leaving it keeps it, Escape leaves it as it was. */
-const writeOn = (asked, { value, hasLines }) => {
+const writeText = (asked, { value, hasLines }) => {
   const place = places.find((p) => p.of === 'text' && p.entry === asked.entry && p.field === asked.field);
   if (!place) return;
-  const [element] = place.elements;
-  const before = element.innerHTML;
   show([]);
-  written = element;
-  element.textContent = value;
-  element.setAttribute('data-written', '');
-  element.contentEditable = 'plaintext-only';
-  element.focus();
-  getSelection().selectAllChildren(element);
-  let isDone = false;
-  const end = (keeps) => {
-    if (isDone) return;
-    isDone = true;
-    const next = element.innerText.replace(/\\n$/, '');
-    element.contentEditable = 'false';
-    element.removeAttribute('data-written');
-    written = null;
-    if (keeps && next !== value) tell({ wrote: { place: told(place), value: next } });
-    else element.innerHTML = before;
-  };
-  element.addEventListener('keydown', (event) => {
-    if (event.key === 'Escape') end(false);
-    else if (event.key === 'Enter' && (!hasLines || event.ctrlKey || event.metaKey)) {
-      event.preventDefault();
-      end(true);
-    }
-  });
-  element.addEventListener('blur', () => end(true));
+  writeOn(place.elements[0], value, hasLines, (next) => tell({ wrote: { place: told(place), value: next } }));
 };
 addEventListener('message', (event) => {
-  if (event.source === parent && event.data?.write) writeOn(event.data.write.place, event.data.write.text);
+  if (event.source === parent && event.data?.write) writeText(event.data.write.place, event.data.write.text);
 });
 `;
 
@@ -131,5 +103,4 @@ export const EDITING_STYLE = `
 #tools button { margin: 0; padding: 0 8px; height: 24px; border: 1px solid #1B6B50; border-radius: 4px; background: #fff; color: #1B6B50; font: 500 12px/22px system-ui, sans-serif; letter-spacing: 0; text-transform: none; cursor: pointer; box-shadow: none; }
 #tools button:hover, #tools button:focus-visible { background: #1B6B50; color: #fff; }
 [data-place] { outline: 1px solid #1B6B50; outline-offset: 2px; }
-[data-written] { outline: 2px solid #1B6B50; outline-offset: 4px; white-space: pre-wrap; }
 `;

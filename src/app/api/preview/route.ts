@@ -4,7 +4,8 @@ import { EDITING_SCRIPT, EDITING_STYLE } from './editing-script.ts';
 import { SANDBOX_SCRIPT } from './sandbox-script.ts';
 import { container } from '@/server/process/container.ts';
 
-const MARKED = '[data-marked]{outline:2px solid #1B6B50;outline-offset:2px}';
+const MARKED = `[data-marked]{outline:2px solid #1B6B50;outline-offset:2px}
+[data-written]{outline:2px solid #1B6B50;outline-offset:4px;white-space:pre-wrap}`;
 
 /**
  * An empty page in the site's style, sandboxed; the builder sends it what to show. It holds

@@ -26,6 +26,34 @@ const blockAt = (target) => {
 const mark = (id) => {
   for (const [element, own] of blocks) element.toggleAttribute('data-marked', own === id);
 };
+let written = null;
+/** Lets an element be written on: Enter or leaving it keeps it, Escape leaves it as it was. */
+const writeOn = (element, value, hasLines, keep) => {
+  const before = element.innerHTML;
+  written = element;
+  element.textContent = value;
+  element.setAttribute('data-written', '');
+  element.contentEditable = 'plaintext-only';
+  element.focus();
+  getSelection().selectAllChildren(element);
+  const stop = new AbortController();
+  const end = (keeps) => {
+    stop.abort();
+    const next = element.innerText.replace(/\\n$/, '');
+    element.contentEditable = 'false';
+    element.removeAttribute('data-written');
+    written = null;
+    if (keeps && next !== value) keep(next);
+    else element.innerHTML = before;
+  };
+  element.addEventListener('keydown', (event) => {
+    const isEnd = event.key === 'Enter' && (!hasLines || event.ctrlKey || event.metaKey);
+    if (!isEnd && event.key !== 'Escape') return;
+    event.preventDefault();
+    end(isEnd);
+  }, stop);
+  element.addEventListener('blur', () => end(true), stop);
+};
 let over = null;
 addEventListener('mouseover', (event) => {
   const next = blockAt(event.target);
@@ -37,6 +65,11 @@ document.documentElement.addEventListener('mouseleave', () => tell({ over: (over
 addEventListener('message', (event) => {
   if (event.source !== parent) return;
   if (event.data?.marked !== undefined) mark(event.data.marked);
+  if (event.data?.writeBlock) {
+    const { id, value } = event.data.writeBlock;
+    const [element] = [...blocks].find(([, own]) => own === id) ?? [];
+    if (element) writeOn(element, value, false, (next) => tell({ wroteBlock: { id, value: next } }));
+  }
   if (typeof event.data?.html !== 'string') return;
   const page = new DOMParser().parseFromString(event.data.html, 'text/html');
   const style = page.head.querySelector('link[rel=stylesheet]')?.getAttribute('href') ?? '';

@@ -17,20 +17,24 @@ export const heading = defineBlock({
   holds: { text: 'pattern' },
   compile: ({ text, level, link, style }, c) => {
     const words = c.pattern(text, 'text');
-    const open = `<h${level}${style ? classes(style) : ''}>`;
+    const attributes = style ? classes(style) : '';
+    const open = `<h${level}${attributes}>`;
+    // Looks as ever, and counts as what it is below (WAI-ARIA 1.2, aria-level).
+    const lifted = level > 2 ? `<h${level}${attributes} aria-level="${level - 1}">` : open;
     const close = `</h${level}>`;
     const plain: Render = (scope) => {
       const html = words(scope);
-      return html === null ? '' : open + html + close;
+      return html === null ? '' : (scope.lifted ? lifted : open) + html + close;
     };
     if (!link) return plain;
-    const openLink = `${open}<a href="`;
     const closeLink = `</a>${close}`;
     return (scope) => {
       const path = scope.own && scope.pathOf(scope.own);
       if (!path) return plain(scope);
       const html = words(scope);
-      return html === null ? '' : openLink + escapeHtml(path) + '">' + html + closeLink;
+      if (html === null) return '';
+      const begun = scope.lifted ? lifted : open;
+      return begun + '<a href="' + escapeHtml(path) + '">' + html + closeLink;
     };
   },
   example: {

@@ -21,7 +21,8 @@ export const listing = defineBlock({
     return (scope) => {
       const shown = scope.listing(key, limit);
       if (!shown) return '';
-      const cards = cardList(shown.entries, shown.card, shown.needs, scope);
+      const isLifted = heading === undefined && scope.shown?.key === key;
+      const cards = cardList(shown.entries, shown.card, shown.needs, scope, isLifted);
       return `${open}${cards === '' ? `<p class="empty">${escapeHtml(shown.empty)}</p>` : cards}</section>`;
     };
   },

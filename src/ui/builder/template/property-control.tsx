@@ -71,7 +71,14 @@ export function PropertyControl(props: Props) {
     );
   if (control === 'number') return <NumberControl {...props} />;
   if (control !== 'words')
-    return <PatternInput {...{ id, issues, readOnly }} value={text} onChange={orNothing} />;
+    return (
+      <PatternInput
+        {...{ id, issues, readOnly }}
+        isExpression={control === 'expression'}
+        value={text}
+        onChange={orNothing}
+      />
+    );
   return (
     <>
       <input

@@ -5,8 +5,8 @@ import type { Issue } from '@/core/issue.ts';
 import type { Clock } from '@/server/queries/clock.ts';
 import type { TemplateDetail } from '@/server/queries/template.ts';
 import type { TemplateOutcome } from '@/server/queries/template-outcome.ts';
+import { escapePattern } from '@/core/template/automatic.ts';
 import type { OutlineLine } from '@/core/template/block-tree.ts';
-import type { ItemOffers } from '@/core/template/offers.ts';
 import { Line } from '@/ui/primitives/line.tsx';
 import { Tabs } from '@/ui/primitives/tabs.tsx';
 import { DesignFoot } from '../design-foot.tsx';
@@ -14,6 +14,9 @@ import { instantWords } from '../format.ts';
 import { lookingOf } from '../looking.ts';
 import { OnBench } from '../on-bench.tsx';
 import { Panes } from '../panes.tsx';
+import { PatternWorldProvider } from '../pattern-world.tsx';
+
+import type { WrittenBlock } from '../page-frame.tsx';
 import { PreviewFrame } from '../preview-frame.tsx';
 import { reachOf } from '../reach/reach-of.ts';
 import { useDesignReadOnly } from '../rights.tsx';
@@ -22,7 +25,9 @@ import { SpecimenChoice } from '../specimen-choice.tsx';
 import { useEdits } from '../use-edits.ts';
 import { useOutcome } from '../use-outcome.ts';
 import { DesignTense, useRelease } from '../use-release.tsx';
+import { itemsAround, repeatedAround } from './around.ts';
 import { BlockPanel } from './block-panel.tsx';
+import { BesideAnother } from './beside-another.tsx';
 import { OutlineActions } from './outline-actions.tsx';
 import { OutlineList } from './outline-list.tsx';
 import { SourceView } from './source-view.tsx';
@@ -72,7 +77,10 @@ export function TemplateScreen({ detail, outcome: first, specimen: given, clock 
       }
       actions={release.buttons}
       settings={
-        <Blocks {...{ detail, outline, outcome, issues, ownIssues, readOnly }} onHover={setHovered}>
+        <Blocks
+          {...{ detail, outline, outcome, issues, ownIssues, readOnly, specimen, clock }}
+          onHover={setHovered}
+        >
           <OnBench lines={detail.onBench} />
           <DesignTense clock={clock} changed={changed} />
           <Line label="Name" htmlFor="template-label">
@@ -103,9 +111,19 @@ export function TemplateScreen({ detail, outcome: first, specimen: given, clock 
           )}
           <Shown
             {...{ outcome, clock, changed, problem }}
+            beside={
+              detail.specimens.length < 2 ? null : (
+                <BesideAnother {...{ outcome, detail, specimen, steps, clock }} />
+              )
+            }
             marked={hovered ?? chosen?.block?.id ?? null}
             onOver={setHovered}
             onPress={outline.choose}
+            fixedWords={(id) => (readOnly ? null : fixedWords(outline.lines, id))}
+            onWrite={({ id, value }) => {
+              const block = outline.lines.find((line) => line.block?.id === id)?.block;
+              if (block) outline.change(id, { ...block, text: escapePattern(value) });
+            }}
           />
         </>
       }
@@ -137,8 +155,12 @@ function Blocks({
   ownIssues,
   readOnly,
   onHover,
+  specimen,
+  clock,
   children,
 }: {
+  specimen: string | null;
+  clock: Clock;
   detail: TemplateDetail;
   outline: Outline;
   outcome: TemplateOutcome;
@@ -160,17 +182,24 @@ function Blocks({
         wrong={issues.map(({ path = '' }) => path)}
       />
       {chosen ? (
-        <BlockPanel
-          key={chosen.block!.id}
-          {...detail}
-          {...{ readOnly }}
-          line={chosen}
-          given={outcome.drawn[chosen.block!.id!]}
-          why={outcome.why[chosen.block!.id!]}
-          items={itemsAround(outline.lines, chosen, outcome.items)}
-          issues={ownIssues}
-          onChange={(block) => outline.change(block.id!, block)}
-        />
+        <PatternWorldProvider
+          {...{ specimen, clock }}
+          type={detail.type?.key ?? null}
+          inFrame={detail.spec.kind === 'frame' || detail.spec.kind === 'menu'}
+          over={repeatedAround(outline.lines, chosen)}
+        >
+          <BlockPanel
+            key={chosen.block!.id}
+            {...detail}
+            {...{ readOnly }}
+            line={chosen}
+            given={outcome.drawn[chosen.block!.id!]}
+            why={outcome.why[chosen.block!.id!]}
+            items={itemsAround(outline.lines, chosen, outcome.items)}
+            issues={ownIssues}
+            onChange={(block) => outline.change(block.id!, block)}
+          />
+        </PatternWorldProvider>
       ) : (
         <p className="text-muted">
           Choose a block, here or on the page, to see what it is bound to.
@@ -178,18 +207,6 @@ function Blocks({
       )}
     </div>
   );
-}
-
-/** What the nearest repetition around a block offers; null where it stands in none. */
-function itemsAround(
-  lines: readonly OutlineLine[],
-  line: OutlineLine,
-  items: TemplateOutcome['items'],
-): ItemOffers | null {
-  const [holder] = line.list.split('/');
-  const outer = lines.find(({ block }) => block?.id === holder);
-  if (!outer) return null;
-  return items[holder!] ?? itemsAround(lines, outer, items);
 }
 
 /** What the template reads, and where it is chosen. */
@@ -218,9 +235,17 @@ function Shown({
   changed,
   problem,
   marked,
+  beside,
   onOver,
   onPress,
+  fixedWords,
+  onWrite,
 }: {
+  /** The words of a block that are written on it, and not made of fields; null where they are. */
+  fixedWords: (id: string) => string | null;
+  onWrite: (written: WrittenBlock) => void;
+  /** The same for another entry; null where there is none. */
+  beside: ReactNode;
   outcome: TemplateOutcome;
   clock: Clock;
   changed: boolean;
@@ -230,17 +255,27 @@ function Shown({
   onPress: (id: string) => void;
 }) {
   const when = clock.tense === 'now' ? 'now' : instantWords(clock.at, clock.zone, clock.now);
+  const [writeBlock, setWriteBlock] = useState<WrittenBlock | null>(null);
+  const onOpen = (id: string): void => {
+    const value = fixedWords(id);
+    if (value === null) writeInPanel();
+    else setWriteBlock({ id, value });
+  };
   if (html === null) return <p className="p-6 text-muted">{none}</p>;
   const first = problem ?? `${shownFor} · ${when}${changed ? ' · with unsaved blocks' : ''}`;
   const page = (shown: string, title: string) => (
     <PreviewFrame
-      {...{ first, title, marked }}
+      {...{ first, title, marked, writeBlock }}
       html={shown}
       at={clock.at}
       onBlock={(told) => {
         if ('over' in told) onOver(told.over);
         else if ('pressed' in told) onPress(told.pressed);
-        else writeInPanel();
+        else if ('opened' in told) onOpen(told.opened);
+        else {
+          setWriteBlock(null);
+          onWrite(told.wroteBlock);
+        }
       }}
     />
   );
@@ -249,12 +284,19 @@ function Shown({
     ...(placed === null
       ? []
       : [{ key: 'placed', label: 'In its list', content: page(placed, 'List') }]),
+    ...(beside === null ? [] : [{ key: 'beside', label: 'Beside another', content: beside }]),
     { key: 'markup', label: 'Markup', content: <SourceView html={html} part="body" /> },
     ...(placed === null
       ? [{ key: 'head', label: 'Head', content: <SourceView html={html} part="head" /> }]
       : []),
   ];
   return <Tabs label="Outcome" tabs={tabs} />;
+}
+
+/** The words of a block that reads no fields; null of others. */
+function fixedWords(lines: readonly OutlineLine[], id: string): string | null {
+  const text = lines.find(({ block }) => block?.id === id)?.block?.['text'];
+  return typeof text === 'string' && !/[{}[\]]/.test(text) ? text : null;
 }
 
 /** Puts the keyboard into the words of the block that was chosen, at their end. */

@@ -309,6 +309,7 @@ function AddressSettings({
       >
         <PatternInput
           id="address"
+          isAddress
           value={spec.address ?? ''}
           placeholder="No pages of its own"
           readOnly={readOnly}

@@ -10,6 +10,7 @@ import { OnBench } from '../on-bench.tsx';
 import { DesignFoot } from '../design-foot.tsx';
 import { reachOf } from '../reach/reach-of.ts';
 import { Panes } from '../panes.tsx';
+import { PatternWorldProvider } from '../pattern-world.tsx';
 import { PreviewFrame } from '../preview-frame.tsx';
 import { ClockLink } from '../shell/clock-link.tsx';
 import { Snippet } from '../snippet.tsx';
@@ -69,16 +70,18 @@ export function TypeScreen({
         <div className="flex flex-col gap-3">
           <OnBench lines={detail.onBench} />
           <DesignTense clock={clock} changed={changed} />
-          <BindingChain
-            spec={spec}
-            detail={detail}
-            outcome={outcome}
-            clock={clock}
-            opened={opened}
-            readOnly={readOnly}
-            onChange={edits.change}
-            onRename={rename}
-          />
+          <PatternWorldProvider type={detail.spec.key} {...{ specimen, clock }}>
+            <BindingChain
+              spec={spec}
+              detail={detail}
+              outcome={outcome}
+              clock={clock}
+              opened={opened}
+              readOnly={readOnly}
+              onChange={edits.change}
+              onRename={rename}
+            />
+          </PatternWorldProvider>
           {!readOnly && (
             <div className="flex flex-wrap gap-4">
               <DuplicateType detail={detail} attempt={release.attempt} />

@@ -1,6 +1,7 @@
 'use client';
 
 import { useState } from 'react';
+import { EXAMPLES } from '@/core/style/look-spec.ts';
 import type { Clock } from '@/server/queries/clock.ts';
 import type { StyleDetail, StyleOutcome } from '@/server/queries/style.ts';
 import { Line } from '@/ui/primitives/line.tsx';
@@ -73,6 +74,7 @@ export function StyleScreen({ detail, outcome: first, clock }: Props) {
                 value={page}
                 onChange={(e) => setPage(e.target.value)}
               >
+                <option value={EXAMPLES}>Examples of everything</option>
                 {detail.pages.map((path) => (
                   <option key={path}>{path}</option>
                 ))}
@@ -83,7 +85,10 @@ export function StyleScreen({ detail, outcome: first, clock }: Props) {
             html={outcome.html}
             css={outcome.css}
             title="Page in this style"
-            first={problem ?? `${page} · ${when}${changed ? ' · with unsaved style' : ''}`}
+            first={
+              problem ??
+              `${page === EXAMPLES ? 'Examples of everything' : page} · ${when}${changed ? ' · with unsaved style' : ''}`
+            }
             at={clock.at}
           />
         </>
