@@ -10,7 +10,6 @@ const later = new Date(Date.now() + 12.4 * 86_400_000).toISOString();
 const VIEWS: [string, string][] = [
   ['public-front', '/'],
   ['public-variety', '/varieties/beans/purple-podded-wren'],
-  ['public-listing', '/varieties'],
   ['today', '/build'],
   ['content', '/build/content'],
   ['entry', '/build/content/purple-podded-wren'],
@@ -26,6 +25,7 @@ const VIEWS: [string, string][] = [
   ['settings', '/build/settings'],
   ['style', '/build/settings/style'],
   ['subjects', '/build/settings/subjects/families'],
+  ['on-the-page', '/build/view/varieties/beans/slate-roof'],
   ['addresses', '/build/addresses?try=/varieties/carrots/quay-carrot'],
 ];
 
@@ -46,6 +46,15 @@ const data = mkdtempSync(join(tmpdir(), 'bontel-shots-'));
 bontel('load', 'demo/site', '--data', data);
 const server = await startServer(data, { builder: true });
 const browser = await startBrowser();
+
+/** Points at the heading of the page that is shown in a frame. */
+async function pointAtHeading(): Promise<void> {
+  await browser.switchTo().frame(await browser.findElement(By.css('iframe')));
+  const heading = await browser.findElement(By.css('h1'));
+  await browser.actions().move({ origin: heading }).perform();
+  await browser.switchTo().defaultContent();
+}
+
 try {
   await browser.get(server.link!);
   await browser.sleep(3000);
@@ -63,6 +72,7 @@ try {
       await browser.findElement(By.xpath('//button[starts-with(., "Fields")]')).click();
     if (name === 'template')
       await browser.findElement(By.xpath('//*[@role="treeitem"][contains(., "Months")]')).click();
+    if (name === 'on-the-page') await pointAtHeading();
     await browser.sleep(600);
     await picture(browser, `docs/screenshots/${name}.png`);
   }

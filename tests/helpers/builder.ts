@@ -46,7 +46,10 @@ export async function resize(width: number): Promise<void> {
   const [x, y] = (await browser.executeScript(
     'return [outerWidth - innerWidth, outerHeight - innerHeight]',
   )) as [number, number];
-  await browser.manage().window().setRect({ x: 0, y: 0, width: width + x, height: 800 + y });
+  await browser
+    .manage()
+    .window()
+    .setRect({ x: 0, y: 0, width: width + x, height: 800 + y });
 }
 
 /** Does something in a second browser, signed in with a link of its own, or as somebody else. */

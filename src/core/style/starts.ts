@@ -66,6 +66,8 @@ const meadow: Start = {
   css: `h1, h2, h3 { font-weight: 700; }
 h1 { color: var(--accent); text-align: center; }
 h1 + p { text-align: center; margin-inline: auto; }
+main > :is(.rich-text, .picture, .field-sheet, .contents, .byline) { max-width: 68ch; margin-inline: auto; }
+main > .picture img { margin-inline: auto; }
 .site-header { flex-direction: column; align-items: center; text-align: center; }
 .site-header > a:first-child, .brand { font-size: 1.3em; font-weight: 700; }
 .menu > ul { justify-content: center; }

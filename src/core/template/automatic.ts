@@ -29,14 +29,10 @@ export const AUTOMATIC_FRAME: Block[] = [
   },
 ];
 
-/** Its menu: the listings that have an address, are to be found, and do not stand at "/". */
-export function automaticMenu({ listings, site: { front } }: Design): Block[] {
-  const isFront = (key: string): boolean =>
-    front !== undefined && front !== null && 'listing' in front && front.listing === key;
+/** Its menu: the listings that have an address and are to be found. */
+export function automaticMenu({ listings }: Design): Block[] {
   return listings
-    .filter(
-      ({ key, address, seo }) => address !== undefined && seo.index !== false && !isFront(key),
-    )
+    .filter(({ address, seo }) => address !== undefined && seo.index !== false)
     .slice(0, MOST_IN_MENU)
     .map(({ key }) => ({ block: 'menuListing', listing: key }));
 }
@@ -51,11 +47,19 @@ export function automaticPage(type: ContentType): Block[] {
     { block: 'heading', text: `{${type.naming}}`, level: 1 },
     { block: 'byline' },
     ...summaryBlock(type),
-    ...shownAs('picture').map((f) => ({ block: 'picture', field: f.key })),
-    ...(sheet.length > 0 ? [{ block: 'fieldSheet', fields: sheet }] : []),
+    ...beside(
+      shownAs('picture').map((f) => ({ block: 'picture', field: f.key })),
+      sheet.length > 0 ? [{ block: 'fieldSheet', fields: sheet }] : [],
+    ),
     ...shownAs('items').map((f) => ({ block: 'items', field: f.key, heading: f.label })),
     ...shownAs('body').map((f) => ({ block: 'richText', field: f.key })),
   ];
+}
+
+/** Blocks beside others; one after the other where there are none of either. */
+function beside(left: Block[], right: Block[]): Block[] {
+  if (left.length === 0 || right.length === 0) return [...left, ...right];
+  return [{ block: 'columns', columns: [left, right] }];
 }
 
 /** The blocks of a card where none is bound. */

@@ -4,7 +4,7 @@ import { BLOCKS } from './blocks/index.ts';
 
 /** In place of a picture. */
 const PICTURE =
-  '<svg role="img" aria-label="A picture" viewBox="0 0 320 200" width="320" height="200"><rect width="320" height="200" fill="currentColor" opacity=".12"/><path d="M0 200 110 90l70 70 50-40 90 80Z" fill="currentColor" opacity=".2"/></svg>';
+  '<svg role="img" aria-label="A picture" viewBox="0 0 320 200" width="320" height="200"><rect width="320" height="200" fill="currentColor" opacity=".12"/><circle cx="120" cy="110" r="64" fill="currentColor" opacity=".15"/><circle cx="214" cy="84" r="40" fill="currentColor" opacity=".15"/></svg>';
 
 const TEXT = `<h2>A text with all there is</h2>
 <p>Words that go on, with <strong>strong</strong> and <em>stressed</em> ones, a <a href="#content">link</a>, <code>code</code>, and <s>what no longer holds</s>.</p>

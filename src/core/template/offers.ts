@@ -1,4 +1,5 @@
 import type { Block } from '../design/block.ts';
+import { blocksWithin } from '../design/block-ids.ts';
 import type { Environments } from '../design/environment.ts';
 import { otherSidesOf } from '../design/other-sides.ts';
 import type { ContentType, Design, Template } from '../design/spec.ts';
@@ -48,7 +49,7 @@ export function blockOffers(reading: Reading): BlockOffer[] {
 /** The block that shows a field of a type by itself, by the field's key. */
 export function fieldBlocks(type: ContentType): Map<string, Block> {
   const found = new Map<string, Block>();
-  for (const block of automaticPage(type)) {
+  for (const block of blocksWithin(automaticPage(type))) {
     if (block.block === 'fieldSheet')
       for (const key of block.fields as string[]) found.set(key, { ...block, fields: [key] });
     else if (typeof block.field === 'string') found.set(block.field, block);

@@ -289,8 +289,7 @@ describe('small parts', () => {
       'heading',
       'byline',
       'text',
-      'picture',
-      'fieldSheet',
+      'columns',
       'richText',
     ]);
   });

@@ -53,7 +53,9 @@ export function completions(
   const { text, caret, isAddress } = written;
   const found = completeAt(text, caret, around.env, isAddress);
   if (!found) return null;
-  const valueOf = type ? specimenReader(view, actor, { site, type, specimen: written.specimen }, looking) : null;
+  const valueOf = type
+    ? specimenReader(view, actor, { site, type, specimen: written.specimen }, looking)
+    : null;
   const offers = found.offers.map((offer) => ({
     ...offer,
     value: offer.expression === null ? null : (valueOf?.(around.env, offer.expression) ?? null),

@@ -4,7 +4,6 @@ import { PRESETS } from '@/core/design/presets.ts';
 import type { ContentType } from '@/core/design/spec.ts';
 import { letIn } from '@/core/design/let-in.ts';
 import { takenOver } from '@/core/design/taken-over.ts';
-import { type Values } from '@/core/design/values.ts';
 import { stateAt } from '@/core/publication/state.ts';
 import type { EntryState } from '@/core/publication/model.ts';
 import type { Instant } from '@/core/time/interval.ts';

@@ -40,6 +40,8 @@ export interface TemplatesDetail {
   templates: TemplateLine[];
   /** Each with the blocks that its pages and cards are made of by themselves. */
   types: { key: string; label: string; page: Block[]; cards: Record<CardShape, Block[]> }[];
+  /** Types whose pages are made from their fields, for want of a template. */
+  automatic: { key: string; label: string }[];
   language: string;
 }
 
@@ -72,6 +74,9 @@ export function templatesDetail(
         row: cardOf(type, 'row'),
       },
     })),
+    automatic: design.types.flatMap(({ key, plural, address, template }) =>
+      address === undefined || template !== undefined ? [] : [{ key, label: plural }],
+    ),
     language: design.site.language,
   };
 }

@@ -26,6 +26,8 @@ interface Props {
   marked?: string | null;
   /** Told which block the pointer is over, or which was pressed. */
   onBlock?: (told: BlockTold) => void;
+  /** Whether it tells what of its layout is hard to read or to press. */
+  isMeasured?: boolean;
   /** The block whose words are written on now. */
   writeBlock?: WrittenBlock | null;
   /** Where it is edited as it stands. */
@@ -55,7 +57,12 @@ export type PlaceTold =
  * was written on one.
  */
 export type BlockTold =
-  { over: string | null } | { pressed: string } | { opened: string } | { wroteBlock: WrittenBlock };
+  | { over: string | null }
+  | { pressed: string }
+  | { opened: string }
+  | { wroteBlock: WrittenBlock }
+  /** What only its layout shows to be hard to read or to press; asked for by `isMeasured`. */
+  | { stumbles: string[] };
 
 /** A block that shows fixed words, and what they are. */
 export interface WrittenBlock {
@@ -74,6 +81,7 @@ export function PageFrame({
   height,
   marked = null,
   onBlock,
+  isMeasured = false,
   writeBlock = null,
   editing,
 }: Props) {
@@ -88,11 +96,10 @@ export function PageFrame({
   useEffect(() => {
     const listen = (event: MessageEvent): void => {
       if (event.source !== frame.current?.contentWindow || event.origin !== 'null') return;
-      const data = event.data as { ready?: true } | BlockTold | PlaceTold;
+      const data = event.data as { ready: true } | { height: number } | BlockTold | PlaceTold;
       if ('ready' in data) setReady(true);
-      else if ('over' in data || 'pressed' in data || 'opened' in data || 'wroteBlock' in data)
-        told.current.onBlock?.(data);
       else if ('deed' in data || 'wrote' in data || 'path' in data) told.current.onTold?.(data);
+      else if (!('height' in data)) told.current.onBlock?.(data);
     };
     window.addEventListener('message', listen);
     // The frame may have been ready before anybody listened, so it is asked for again.
@@ -102,8 +109,12 @@ export function PageFrame({
   }, [at, isEdited]);
 
   useEffect(() => {
-    if (ready) frame.current?.contentWindow?.postMessage({ html, css, editing: isAllowed }, '*');
-  }, [html, css, ready, isAllowed]);
+    if (ready)
+      frame.current?.contentWindow?.postMessage(
+        { html, css, editing: isAllowed, measured: isMeasured },
+        '*',
+      );
+  }, [html, css, ready, isAllowed, isMeasured]);
 
   useEffect(() => {
     if (ready && writeBlock) frame.current?.contentWindow?.postMessage({ writeBlock }, '*');

@@ -98,8 +98,10 @@ export function OfferList({
   offers: PatternOffers;
 }) {
   const list = useRef<HTMLUListElement>(null);
-  useEffect(() => list.current?.scrollIntoView({ block: 'nearest' }), [shown]);
-  useEffect(() => list.current?.children[active]?.scrollIntoView({ block: 'nearest' }), [active]);
+  useEffect(() => void list.current?.scrollIntoView({ block: 'nearest' }), [shown]);
+  useEffect(() => {
+    list.current?.children[active]?.scrollIntoView({ block: 'nearest' });
+  }, [active]);
   if (!shown) return null;
   return (
     <ul ref={list} id={id} role="listbox" aria-label="What can stand here" className="offer-list">

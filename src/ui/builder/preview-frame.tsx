@@ -24,6 +24,7 @@ interface Props {
   marked?: string | null;
   onBlock?: (told: BlockTold) => void;
   writeBlock?: WrittenBlock | null;
+  isMeasured?: boolean;
 }
 
 /**
@@ -39,6 +40,7 @@ export function PreviewFrame({
   marked,
   onBlock,
   writeBlock = null,
+  isMeasured = false,
 }: Props) {
   const { box, space } = useSpace();
   const [chosen, setChosen] = useState<number | null>(null);
@@ -73,7 +75,7 @@ export function PreviewFrame({
           height={space.height}
           {...(marked === undefined ? {} : { marked })}
           {...(onBlock ? { onBlock } : {})}
-          writeBlock={writeBlock}
+          {...{ writeBlock, isMeasured }}
         />
       </div>
       <FullDialog

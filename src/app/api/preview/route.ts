@@ -1,6 +1,7 @@
 import { randomBytes } from 'node:crypto';
 import { isWithinYears } from '@/core/time/interval.ts';
 import { EDITING_SCRIPT, EDITING_STYLE } from './editing-script.ts';
+import { MEASURE_SCRIPT } from './measure-script.ts';
 import { SANDBOX_SCRIPT } from './sandbox-script.ts';
 import { container } from '@/server/process/container.ts';
 
@@ -26,7 +27,7 @@ export async function GET(request: Request): Promise<Response> {
   const style = site
     ? `<link rel="stylesheet" href="/style/${site.styleKey}.css">${unreleased}`
     : unreleased;
-  const html = `<!DOCTYPE html><html lang="en"><head><meta charset="utf-8"><meta name="viewport" content="width=device-width, initial-scale=1"><title>Preview</title>${style}<style nonce="${nonce}">${MARKED}${isEdited ? EDITING_STYLE : ''}</style></head><body><script nonce="${nonce}">${SANDBOX_SCRIPT}${isEdited ? EDITING_SCRIPT : ''}</script></body></html>`;
+  const html = `<!DOCTYPE html><html lang="en"><head><meta charset="utf-8"><meta name="viewport" content="width=device-width, initial-scale=1"><title>Preview</title>${style}<style nonce="${nonce}">${MARKED}${isEdited ? EDITING_STYLE : ''}</style></head><body><script nonce="${nonce}">${SANDBOX_SCRIPT}${MEASURE_SCRIPT}${isEdited ? EDITING_SCRIPT : ''}</script></body></html>`;
   return new Response(html, {
     headers: {
       'content-type': 'text/html; charset=utf-8',

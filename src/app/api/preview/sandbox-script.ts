@@ -89,6 +89,7 @@ addEventListener('message', (event) => {
   if (typeof layPlaces === 'function') layPlaces(event.data.editing === true);
   scrollTo(...at);
   tell({ height: document.documentElement.scrollHeight });
+  if (event.data.measured) setTimeout(measure, 300);
 });
 addEventListener('click', (event) => {
   const pressed = blockAt(event.target);

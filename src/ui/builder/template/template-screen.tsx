@@ -5,19 +5,13 @@ import type { Issue } from '@/core/issue.ts';
 import type { Clock } from '@/server/queries/clock.ts';
 import type { TemplateDetail } from '@/server/queries/template.ts';
 import type { TemplateOutcome } from '@/server/queries/template-outcome.ts';
-import { escapePattern } from '@/core/template/automatic.ts';
-import type { OutlineLine } from '@/core/template/block-tree.ts';
 import { Line } from '@/ui/primitives/line.tsx';
-import { Tabs } from '@/ui/primitives/tabs.tsx';
 import { DesignFoot } from '../design-foot.tsx';
-import { instantWords } from '../format.ts';
 import { lookingOf } from '../looking.ts';
 import { OnBench } from '../on-bench.tsx';
 import { Panes } from '../panes.tsx';
 import { PatternWorldProvider } from '../pattern-world.tsx';
 
-import type { WrittenBlock } from '../page-frame.tsx';
-import { PreviewFrame } from '../preview-frame.tsx';
 import { reachOf } from '../reach/reach-of.ts';
 import { useDesignReadOnly } from '../rights.tsx';
 import { ClockLink } from '../shell/clock-link.tsx';
@@ -27,10 +21,9 @@ import { useOutcome } from '../use-outcome.ts';
 import { DesignTense, useRelease } from '../use-release.tsx';
 import { itemsAround, repeatedAround } from './around.ts';
 import { BlockPanel } from './block-panel.tsx';
-import { BesideAnother } from './beside-another.tsx';
 import { OutlineActions } from './outline-actions.tsx';
 import { OutlineList } from './outline-list.tsx';
-import { SourceView } from './source-view.tsx';
+import { ShownPage } from './shown-page.tsx';
 import { type Outline, useOutline } from './use-outline.ts';
 import { WholeTemplate } from './whole-template.tsx';
 
@@ -48,6 +41,7 @@ export function TemplateScreen({ detail, outcome: first, specimen: given, clock 
   const { spec, changed, steps } = edits;
   const [specimen, setSpecimen] = useState(given);
   const [hovered, setHovered] = useState<string | null>(null);
+  const [measured, setMeasured] = useState<string[]>([]);
   const { outcome, problem } = useOutcome<TemplateOutcome>(
     'template',
     { ...lookingOf(clock), id, steps, specimen },
@@ -83,16 +77,11 @@ export function TemplateScreen({ detail, outcome: first, specimen: given, clock 
         >
           <OnBench lines={detail.onBench} />
           <DesignTense clock={clock} changed={changed} />
-          <Line label="Name" htmlFor="template-label">
-            <input
-              id="template-label"
-              className="control max-w-[320px]"
-              maxLength={200}
-              readOnly={readOnly}
-              value={spec.label}
-              onChange={(e) => edits.change({ ...spec, label: e.target.value })}
-            />
-          </Line>
+          <NameLine
+            {...{ readOnly }}
+            name={spec.label}
+            onChange={(label) => edits.change({ ...spec, label })}
+          />
         </Blocks>
       }
       foot={
@@ -101,7 +90,7 @@ export function TemplateScreen({ detail, outcome: first, specimen: given, clock 
           mend={without(outcome.issues, ownIssues)}
           reach={reachOf(clock, steps, outcome.issues)}
         >
-          <Stumbles lines={outcome.stumbles} />
+          <Stumbles lines={[...outcome.stumbles, ...measured]} />
         </DesignFoot>
       }
       outcome={
@@ -109,25 +98,39 @@ export function TemplateScreen({ detail, outcome: first, specimen: given, clock 
           {detail.type && (
             <SpecimenChoice specimens={detail.specimens} chosen={specimen} onChoose={setSpecimen} />
           )}
-          <Shown
-            {...{ outcome, clock, changed, problem }}
-            beside={
-              detail.specimens.length < 2 ? null : (
-                <BesideAnother {...{ outcome, detail, specimen, steps, clock }} />
-              )
-            }
+          <ShownPage
+            {...{ outcome, detail, outline, specimen, steps, clock, changed, problem, readOnly }}
             marked={hovered ?? chosen?.block?.id ?? null}
             onOver={setHovered}
-            onPress={outline.choose}
-            fixedWords={(id) => (readOnly ? null : fixedWords(outline.lines, id))}
-            onWrite={({ id, value }) => {
-              const block = outline.lines.find((line) => line.block?.id === id)?.block;
-              if (block) outline.change(id, { ...block, text: escapePattern(value) });
-            }}
+            onMeasured={setMeasured}
           />
         </>
       }
     />
+  );
+}
+
+/** What the template is called. */
+function NameLine({
+  name,
+  readOnly,
+  onChange,
+}: {
+  name: string;
+  readOnly: boolean;
+  onChange: (name: string) => void;
+}) {
+  return (
+    <Line label="Name" htmlFor="template-label">
+      <input
+        id="template-label"
+        className="control max-w-[320px]"
+        maxLength={200}
+        readOnly={readOnly}
+        value={name}
+        onChange={(e) => onChange(e.target.value)}
+      />
+    </Line>
   );
 }
 
@@ -226,84 +229,6 @@ function Lead({ detail: { spec, type, uses } }: { detail: TemplateDetail }) {
       ))}
     </>
   );
-}
-
-/** The page or the card, with the block that is at hand marked in it. */
-function Shown({
-  outcome: { html, placed, none, shownFor },
-  clock,
-  changed,
-  problem,
-  marked,
-  beside,
-  onOver,
-  onPress,
-  fixedWords,
-  onWrite,
-}: {
-  /** The words of a block that are written on it, and not made of fields; null where they are. */
-  fixedWords: (id: string) => string | null;
-  onWrite: (written: WrittenBlock) => void;
-  /** The same for another entry; null where there is none. */
-  beside: ReactNode;
-  outcome: TemplateOutcome;
-  clock: Clock;
-  changed: boolean;
-  problem: string | null;
-  marked: string | null;
-  onOver: (id: string | null) => void;
-  onPress: (id: string) => void;
-}) {
-  const when = clock.tense === 'now' ? 'now' : instantWords(clock.at, clock.zone, clock.now);
-  const [writeBlock, setWriteBlock] = useState<WrittenBlock | null>(null);
-  const onOpen = (id: string): void => {
-    const value = fixedWords(id);
-    if (value === null) writeInPanel();
-    else setWriteBlock({ id, value });
-  };
-  if (html === null) return <p className="p-6 text-muted">{none}</p>;
-  const first = problem ?? `${shownFor} · ${when}${changed ? ' · with unsaved blocks' : ''}`;
-  const page = (shown: string, title: string) => (
-    <PreviewFrame
-      {...{ first, title, marked, writeBlock }}
-      html={shown}
-      at={clock.at}
-      onBlock={(told) => {
-        if ('over' in told) onOver(told.over);
-        else if ('pressed' in told) onPress(told.pressed);
-        else if ('opened' in told) onOpen(told.opened);
-        else {
-          setWriteBlock(null);
-          onWrite(told.wroteBlock);
-        }
-      }}
-    />
-  );
-  const tabs = [
-    { key: 'page', label: placed === null ? 'Page' : 'Card', content: page(html, 'Page') },
-    ...(placed === null
-      ? []
-      : [{ key: 'placed', label: 'In its list', content: page(placed, 'List') }]),
-    ...(beside === null ? [] : [{ key: 'beside', label: 'Beside another', content: beside }]),
-    { key: 'markup', label: 'Markup', content: <SourceView html={html} part="body" /> },
-    ...(placed === null
-      ? [{ key: 'head', label: 'Head', content: <SourceView html={html} part="head" /> }]
-      : []),
-  ];
-  return <Tabs label="Outcome" tabs={tabs} />;
-}
-
-/** The words of a block that reads no fields; null of others. */
-function fixedWords(lines: readonly OutlineLine[], id: string): string | null {
-  const text = lines.find(({ block }) => block?.id === id)?.block?.['text'];
-  return typeof text === 'string' && !/[{}[\]]/.test(text) ? text : null;
-}
-
-/** Puts the keyboard into the words of the block that was chosen, at their end. */
-function writeInPanel(): void {
-  const words = document.querySelector<HTMLInputElement>('#block-text, #block-html');
-  words?.focus();
-  words?.setSelectionRange?.(words.value.length, words.value.length);
 }
 
 /** Issues of the template itself, by their places within it. */

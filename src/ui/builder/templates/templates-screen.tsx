@@ -53,6 +53,25 @@ const COLUMNS: TableColumn<TemplateLine>[] = [
   },
 ];
 
+/** Types whose pages no template draws. */
+function AutomaticPages({ types }: { types: TemplatesDetail['automatic'] }) {
+  if (types.length === 0) return null;
+  return (
+    <p className="border-t border-rule py-2 text-muted">
+      {'No template draws the pages of '}
+      {types.map(({ key, label }, i) => (
+        <span key={key}>
+          {i > 0 && ', '}
+          <ClockLink href={`/build/types/${key}`} className="underline">
+            {label}
+          </ClockLink>
+        </span>
+      ))}
+      {': they are made from the fields.'}
+    </p>
+  );
+}
+
 /** All templates, each leading to its screen; new ones are made on the bench. */
 export function TemplatesScreen({ detail, clock }: { detail: TemplatesDetail; clock: Clock }) {
   const { attempt, busy, said, issues } = useAttempts();
@@ -88,6 +107,7 @@ export function TemplatesScreen({ detail, clock }: { detail: TemplatesDetail; cl
       <SaidLine said={said} />
       <Issues issues={issues} title="Not done" answers />
       <Table label="Templates" columns={COLUMNS} rows={templates} keyOf={({ id }) => id} />
+      <AutomaticPages types={detail.automatic} />
       {templates.length === 0 && (
         <p className="border-t border-rule py-3 text-muted">
           None so far: every page and card is made from its fields by itself.

@@ -72,12 +72,7 @@ export function TypeScreen({
           <DesignTense clock={clock} changed={changed} />
           <PatternWorldProvider type={detail.spec.key} {...{ specimen, clock }}>
             <BindingChain
-              spec={spec}
-              detail={detail}
-              outcome={outcome}
-              clock={clock}
-              opened={opened}
-              readOnly={readOnly}
+              {...{ spec, detail, outcome, clock, opened, readOnly }}
               onChange={edits.change}
               onRename={rename}
             />
