@@ -8,6 +8,7 @@ import { escapeHtml } from '@/core/text.ts';
 import { Validity } from '@/core/time/interval.ts';
 import { cardList } from '@/core/template/card-list.ts';
 import { type PerfRow, row, share } from './measure.ts';
+import { listByReact, pageByReact } from './react-peer.ts';
 
 const AT = Date.UTC(2026, 5, 1);
 const type = typeSpec.parse({
@@ -113,6 +114,8 @@ export function measureTemplates(): PerfRow[] {
   const twenty = Array.from({ length: 20 }, (_, i) => entry(i));
   assert.equal(page(scope.of(one)), pageByHand(one));
   assert.equal(cardList(twenty, card, [], scope), listByHand(twenty));
+  assert.equal(pageByReact(one), pageByHand(one));
+  assert.equal(listByReact(twenty), listByHand(twenty));
   let sink = 0;
   const times = (n: number, make: () => string) => (): void => {
     for (let i = 0; i < n; i++) sink += make().length;
@@ -125,8 +128,18 @@ export function measureTemplates(): PerfRow[] {
     times(2500, () => listByHand(twenty)),
     times(2500, () => cardList(twenty, card, [], scope)),
   );
+  const articleOfReact = share(
+    times(600, () => pageByReact(one)),
+    times(600, () => page(scope.of(one))),
+  );
+  const listOfReact = share(
+    times(500, () => listByReact(twenty)),
+    times(500, () => cardList(twenty, card, [], scope)),
+  );
   assert.ok(sink > 0);
   return [
+    row('article page, against React’s static markup (speed)', articleOfReact, '≥', 2.5),
+    row('list of 20 cards, against React’s static markup (speed)', listOfReact, '≥', 4),
     row('article page, against concatenation by hand (speed)', article, '≥', 0.85),
     row('list of 20 cards, against concatenation by hand (speed)', list, '≥', 0.85),
   ];

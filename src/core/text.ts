@@ -31,17 +31,30 @@ export function searchKey(text: string): string {
   return foldSpace(text.normalize('NFD').replace(/\p{M}/gu, '').toLowerCase());
 }
 
-const ENTITIES: Record<string, string> = {
-  '&': '&amp;',
-  '<': '&lt;',
-  '>': '&gt;',
-  '"': '&quot;',
-  "'": '&#39;',
-};
+/** By UTF-16 code unit. */
+const ENTITIES: readonly (string | undefined)[] = Object.assign([], {
+  [0x26]: '&amp;',
+  [0x3c]: '&lt;',
+  [0x3e]: '&gt;',
+  [0x22]: '&quot;',
+  [0x27]: '&#39;',
+});
+const LAST_ENTITY = 0x3e;
 
 /** Escapes for HTML text and quoted attributes (WHATWG HTML, 13.3). */
 export function escapeHtml(text: string): string {
-  return /[&<>"']/.test(text) ? text.replace(/[&<>"']/g, (c) => ENTITIES[c]!) : text;
+  const first = text.search(/[&<>"']/);
+  if (first < 0) return text; // most words
+  let out = '';
+  let from = 0;
+  for (let i = first; i < text.length; i++) {
+    const unit = text.charCodeAt(i);
+    const entity = unit > LAST_ENTITY ? undefined : ENTITIES[unit];
+    if (entity === undefined) continue;
+    out += text.slice(from, i) + entity;
+    from = i + 1;
+  }
+  return out + text.slice(from);
 }
 
 /** Longest text value, in UTF-16 code units. */

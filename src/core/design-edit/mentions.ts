@@ -201,9 +201,7 @@ function ofTemplate(
   environments: Environments,
 ): Mention[] {
   const type = design.types.find((t) => t.key === template.type) ?? null;
-  const isAround = template.kind === 'frame' || template.kind === 'menu';
-  const outer = isAround ? environments.ofFrame() : environments.ofListing();
-  const env = type ? environments.ofType(type) : outer;
+  const env = environments.ofTemplate(template.kind, type);
   const path = `templates/${template.id}`;
   const named = namer(path, null, [])('type', 'type', template.type);
   return [...named, ...ofBlocks([template.blocks, template.slots], path, { design, env, type })];

@@ -17,7 +17,8 @@ import { type OtherSide, otherSideId, otherSidesOf } from './other-sides.ts';
 import { plainMember, reader } from './members.ts';
 import { shownAuthor, shownDate } from './presets.ts';
 import type { SiteScope } from './site-scope.ts';
-import type { ContentType, Design } from './spec.ts';
+import type { ContentType, Design, Template } from './spec.ts';
+import { isAroundPages } from './template-kind.ts';
 import { type EntryView, type Subject, nameOf } from './values.ts';
 
 /** What the entry of a single type is called in patterns, after `site.`: `clubRules`. */
@@ -86,6 +87,12 @@ export class Environments {
   /** For patterns of the frame. */
   ofFrame(): Environment {
     return { own: null, roots: this.roots };
+  }
+
+  /** For patterns of a template: of the type that it reads, else of what it stands around. */
+  ofTemplate(kind: Template['kind'], type: ContentType | null): Environment {
+    if (type) return this.ofType(type);
+    return isAroundPages(kind) ? this.ofFrame() : this.ofListing();
   }
 
   /** A type's entries as objects: their fields, then `path`, `url` and `entry`. */

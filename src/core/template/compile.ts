@@ -265,11 +265,7 @@ class TemplateCompiler {
         message: `There is no content type "${template.type}".`,
         fix: 'Name one of the types.',
       });
-    const env = type
-      ? this.environments.ofType(type)
-      : template.kind === 'frame' || template.kind === 'menu'
-        ? this.environments.ofFrame()
-        : this.environments.ofListing();
+    const env = this.environments.ofTemplate(template.kind, type);
     const { blocks, slots, kind, key, label } = template;
     const compiled = this.compile(
       { blocks, slots, kind, marks: this.marksIn(key) },

@@ -142,9 +142,7 @@ function wrong(reading: Reading, block: Block, around = surroundingsOf(reading))
 
 function surroundingsOf({ design, environments, template }: Reading): BlockSurroundings {
   const type = design.types.find(({ key }) => key === template.type) ?? null;
-  const isAround = template.kind === 'frame' || template.kind === 'menu';
-  if (type) return { env: environments.ofType(type), type };
-  return { env: isAround ? environments.ofFrame() : environments.ofListing(), type };
+  return { env: environments.ofTemplate(template.kind, type), type };
 }
 
 function compilerIn({ design }: Reading, around: BlockSurroundings): TreeCompiler {

@@ -34,16 +34,16 @@ const TOP_HEADING = 2;
 /** What drawing a text asks of the page. */
 type TextScope = Pick<RenderScope, 'picture'>;
 
-/** How a text is drawn, where it is more than words and pictures. */
-export interface TextDrawing {
+/** How a text is drawn on a page, where it is more than words and pictures. */
+export interface TextDrawing<S extends TextScope = TextScope> {
   /** The level that the highest heading has; those above it become that one. */
   topHeading?: number | undefined;
   /** The path of an entry that a link leads to; null while it is not live. */
-  pathOf?: (entry: string) => string | null;
+  pathOf?: (entry: string, scope: S) => string | null;
   /** HTML of an entry that stands in the text; '' while it is not live. */
-  entry?: (id: string) => string;
+  entry?: (id: string, scope: S) => string;
   /** HTML of a part by the id of its type; '' where there is nothing to show. */
-  part?: (type: string, values: Record<string, unknown>) => string;
+  part?: (type: string, values: Record<string, unknown>, scope: S) => string;
   /** The id of the next heading, by what it says; none where left out. */
   headingId?: (words: string) => string;
   /** The key of a style by its id; undefined where there is none. */
@@ -54,16 +54,20 @@ export interface TextDrawing {
  * The HTML of a rich text document. Unknown nodes show their content only; nothing passes
  * unescaped.
  */
-export function richTextHtml(doc: unknown, scope: TextScope, how: TextDrawing = {}): string {
+export function richTextHtml<S extends TextScope>(
+  doc: unknown,
+  scope: S,
+  how: TextDrawing<S> = {},
+): string {
   return new RichTextWriter(scope, how).node(doc as RichNode, 0);
 }
 
-class RichTextWriter {
+class RichTextWriter<S extends TextScope> {
   private readonly topHeading: number;
 
   constructor(
-    private readonly scope: TextScope,
-    private readonly how: TextDrawing,
+    private readonly scope: S,
+    private readonly how: TextDrawing<S>,
   ) {
     this.topHeading = how.topHeading ?? TOP_HEADING;
   }
@@ -96,7 +100,7 @@ class RichTextWriter {
       case 'tableCell':
         return `<td${alignment(n)}>${this.cell(n, depth)}</td>`;
       case 'entry':
-        return wrapped('entry-part', this.how.entry?.(String(n.attrs?.entry)) ?? '');
+        return wrapped('entry-part', this.how.entry?.(String(n.attrs?.entry), this.scope) ?? '');
       case 'part':
         return wrapped('part', this.part(n));
       case 'text':
@@ -124,7 +128,7 @@ class RichTextWriter {
   private part({ attrs }: RichNode): string {
     const { type, values } = attrs ?? {};
     const given = typeof values === 'object' && values !== null ? values : {};
-    return this.how.part?.(String(type), given as Record<string, unknown>) ?? '';
+    return this.how.part?.(String(type), given as Record<string, unknown>, this.scope) ?? '';
   }
 
   /** ` class="style-…"` of a node that has a style; '' for others. */
@@ -229,7 +233,7 @@ class RichTextWriter {
 
   private linkTags({ attrs }: RichMark): Tags | null {
     const { href, entry, title } = attrs ?? {};
-    const to = typeof entry === 'string' ? this.how.pathOf?.(entry) : href;
+    const to = typeof entry === 'string' ? this.how.pathOf?.(entry, this.scope) : href;
     // What is not there now keeps its words, marked for those who want to draw that.
     if (typeof entry === 'string' && !to) return ['<span class="no-link">', '</span>'];
     if (!isSafeLink(to)) return null;

@@ -294,6 +294,18 @@ describe('small parts', () => {
     ]);
   });
 
+  test('a row that moves by itself can be stopped without a script', () => {
+    const row = {
+      block: 'row',
+      label: 'Shelf',
+      moves: true,
+      blocks: [{ block: 'text', text: 'A' }],
+    };
+    const html = drawn([row], {});
+    expect(html).toContain('<section class="row row-moves" aria-label="Shelf">');
+    expect(html).toContain('<label class="row-stop"><input type="checkbox"> Stand still</label>');
+  });
+
   test('public words are there in each language, by its first part', () => {
     expect(wordsOf('de-AT').next).toBe('Weiter');
     expect(wordsOf('xx').next).toBe('Next');

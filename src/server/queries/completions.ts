@@ -68,11 +68,7 @@ function aroundIt(
   type: ContentType | null,
   { inFrame, over }: BeingWritten,
 ): BlockSurroundings {
-  const env = type
-    ? environments.ofType(type)
-    : inFrame
-      ? environments.ofFrame()
-      : environments.ofListing();
+  const env = environments.ofTemplate(inFrame ? 'frame' : 'page', type);
   return over.reduce<BlockSurroundings>(
     (around, each) => itemSurroundings(each, new TreeCompiler(design, around, NO_CARDS)),
     { env, type },

@@ -2,6 +2,7 @@ import { mentionsIn } from '@/core/design-edit/mentions.ts';
 import type { Step } from '@/core/design-edit/steps.ts';
 import { partsNamed } from '@/core/design-edit/touches.ts';
 import type { Design, Template } from '@/core/design/spec.ts';
+import { isAroundPages } from '@/core/design/template-kind.ts';
 import type { Issue } from '@/core/issue.ts';
 import type { CompiledSite } from '@/core/site/compile.ts';
 import type { SiteReader } from '@/core/site/reader.ts';
@@ -134,8 +135,7 @@ function ofPage(
   { site, template }: { site: CompiledSite; template: Template },
   { at, seeing }: Looking,
 ): Shown {
-  const isAround = template.kind === 'frame' || template.kind === 'menu';
-  const path = isAround ? '/' : listingFor(site.design, template)?.address;
+  const path = isAroundPages(template.kind) ? '/' : listingFor(site.design, template)?.address;
   if (path === undefined)
     return {
       shownFor: template.label,

@@ -5,7 +5,7 @@ import { valueKindOf } from '../../design/field-values.ts';
 import type { Field } from '../../design/field.ts';
 import { textFormOf } from '../../design/text-form.ts';
 import type { EntryView, Values } from '../../design/values.ts';
-import { namedIn } from '../../rich-text/index.ts';
+import { type RichNode, namedIn } from '../../rich-text/index.ts';
 import type { BlockCompiler, Render, RenderScope } from '../context.ts';
 import { headingIds } from '../heading-ids.ts';
 import { type TextDrawing, richTextHtml } from '../rich-text-html.ts';
@@ -43,21 +43,37 @@ function textOf(field: Field, c: BlockCompiler, isLinked: boolean): Render {
   const form = textFormOf(field);
   const part = c.part();
   const styles = new Map(form.allStyles.map(({ id, key }) => [id, key]));
-  const drawing = (scope: RenderScope): TextDrawing => ({
+  const drawing: TextDrawing<RenderScope> = {
     topHeading: field.topHeading,
-    pathOf: (id) => scope.entry(id)?.path ?? null,
-    entry: (id) => drawn(scope.entry(id), part, scope),
-    part: (id, values) => drawn(valuesAsEntry(c.typeOf(id), values, scope.own!), part, scope),
+    pathOf: (id, scope) => scope.entry(id)?.path ?? null,
+    entry: (id, scope) => drawn(scope.entry(id), part, scope),
+    part: (id, values, scope) =>
+      drawn(valuesAsEntry(c.typeOf(id), values, scope.own!), part, scope),
     style: (id) => styles.get(id),
-    ...(isLinked ? { headingId: headingIds(field.key, scope.language) } : {}),
-  });
+  };
   return (scope) => {
     const doc = storedText(field, scope);
     if (!doc) return '';
-    const named = namedIn(doc).flatMap(({ of, key }) => (of === 'entry' ? [key] : []));
+    const named = entriesIn(doc);
     if (named.length > 0) scope.entries(named);
-    return richTextHtml(doc, scope, drawing(scope));
+    const how = isLinked
+      ? { ...drawing, headingId: headingIds(field.key, scope.language) }
+      : drawing;
+    return richTextHtml(doc, scope, how);
   };
+}
+
+/** By document: what is stored does not change. */
+const NAMED = new WeakMap<RichNode, readonly string[]>();
+
+/** Ids of the entries that a text names, so that they are read in one step. */
+function entriesIn(doc: RichNode): readonly string[] {
+  let named = NAMED.get(doc);
+  if (!named) {
+    named = namedIn(doc).flatMap(({ of, key }) => (of === 'entry' ? [key] : []));
+    NAMED.set(doc, named);
+  }
+  return named;
 }
 
 function drawn(entry: EntryView | null, part: Render, scope: RenderScope): string {

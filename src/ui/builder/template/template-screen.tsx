@@ -1,6 +1,7 @@
 'use client';
 
 import { type ReactNode, useState } from 'react';
+import { isAroundPages } from '@/core/design/template-kind.ts';
 import type { Issue } from '@/core/issue.ts';
 import type { Clock } from '@/server/queries/clock.ts';
 import type { TemplateDetail } from '@/server/queries/template.ts';
@@ -188,7 +189,7 @@ function Blocks({
         <PatternWorldProvider
           {...{ specimen, clock }}
           type={detail.type?.key ?? null}
-          inFrame={detail.spec.kind === 'frame' || detail.spec.kind === 'menu'}
+          inFrame={isAroundPages(detail.spec.kind)}
           over={repeatedAround(outline.lines, chosen)}
         >
           <BlockPanel

@@ -7,6 +7,7 @@ import { CARD_SHAPES, type CardShape } from '@/core/template/automatic.ts';
 import { copyOfBlock } from '@/core/template/block-tree.ts';
 import type { Part } from '@/core/design-edit/parts.ts';
 import type { Template } from '@/core/design/spec.ts';
+import { isAroundPages } from '@/core/design/template-kind.ts';
 import type { Clock } from '@/server/queries/clock.ts';
 import type { TemplateLine, TemplatesDetail } from '@/server/queries/template.ts';
 import { Issues, SaidLine } from '@/ui/primitives/issues.tsx';
@@ -148,7 +149,7 @@ export function TemplatesScreen({ detail, clock }: { detail: TemplatesDetail; cl
 }
 
 function kindWords(kind: Template['kind'], type: string | null): string {
-  if (kind === 'frame' || kind === 'menu') return KINDS[kind];
+  if (isAroundPages(kind)) return KINDS[kind];
   return `${KINDS[kind]} of ${type ?? 'a listing'}`;
 }
 

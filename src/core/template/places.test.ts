@@ -1,0 +1,103 @@
+import { describe, expect, test } from 'vitest';
+import { designOf, typeOf, viewOf } from '../../../tests/helpers/design.ts';
+import { MemoryReader } from '../../../tests/helpers/memory-reader.ts';
+import { compileSite } from '../site/compile.ts';
+import { render } from '../site/render.ts';
+import { compileTemplates } from './compile.ts';
+import type { Place } from './places.ts';
+
+const AT = Date.parse('2026-07-01T12:00:00Z');
+const design = designOf({
+  types: [
+    typeOf('boat', [{ key: 'about', kind: 'paragraphs' }], {
+      address: '/{title}',
+      template: 'boat-page',
+    }),
+    typeOf('race', [
+      {
+        key: 'boats',
+        kind: 'reference',
+        types: ['boat'],
+        many: true,
+        otherKey: 'races',
+        otherSide: 'races',
+      },
+    ]),
+  ],
+  listings: [{ key: 'all', type: 'boat', address: '/all' }],
+  templates: [
+    {
+      key: 'boat-page',
+      kind: 'page',
+      type: 'boat',
+      blocks: [
+        { block: 'heading', text: '{title}', level: 1 },
+        { block: 'text', text: 'About {title}' },
+        { block: 'text', text: '{about}' },
+        { block: 'fieldSheet', fields: ['about'] },
+        { block: 'cards', field: 'races' },
+        { block: 'listing', listing: 'all' },
+      ],
+    },
+  ],
+});
+const { site } = compileSite(design);
+const [boat, race] = ['boat', 'race'].map((id) => site.types.get(id)!);
+const reader = new MemoryReader(site, {
+  entries: [
+    viewOf(boat!, 'Heron', { title: 'Heron', about: 'Quick -- and dry' }, { path: '/heron' }),
+    viewOf(race!, 'Regatta', { title: 'Regatta', boats: ['Heron'] }, { path: null }),
+  ],
+});
+const placed = {
+  ...site,
+  templates: compileTemplates(design, site.environments, 'places').templates,
+};
+
+/** The places of a page, in their order. */
+function placesOf(path: string): Place[] {
+  const { body } = render(placed, reader, { path, at: AT });
+  return [...body.matchAll(/<!--place ([^>]*?)-->/g)].map(
+    ([, name]) => JSON.parse(decodeURIComponent(name!)) as Place,
+  );
+}
+
+describe('what can be edited on a page', () => {
+  test('is each text that is one field, each card and each list, by what they are of', () => {
+    expect(placesOf('/heron')).toEqual([
+      { of: 'text', entry: 'Heron', field: 'title' },
+      { of: 'text', entry: 'Heron', field: 'about' },
+      { of: 'leading', entry: 'Heron', field: 'boats', type: 'race' },
+      { of: 'entry', entry: 'Regatta', name: 'Regatta' },
+      { of: 'text', entry: 'Regatta', field: 'title' },
+      { of: 'listing', listing: 'all', type: 'boat' },
+      { of: 'entry', entry: 'Heron', name: 'Heron' },
+      { of: 'text', entry: 'Heron', field: 'title' },
+    ]);
+  });
+
+  test('leaves the page as it is but for comments, and public pages without any', () => {
+    const marked = render(placed, reader, { path: '/heron', at: AT }).body;
+    const plain = render(site, reader, { path: '/heron', at: AT }).body;
+    expect(plain).not.toContain('<!--');
+    expect(marked.replaceAll(/<!--.*?-->/g, '')).toBe(plain);
+  });
+});
+
+describe('a card’s heading', () => {
+  const headings = (path: string): string[] =>
+    [...render(site, reader, { path, at: AT }).body.matchAll(/<h3[^>]*>/g)].map(([tag]) => tag);
+
+  test('counts one level higher on the pages of its own listing, and looks the same', () => {
+    expect(headings('/all')).toEqual(['<h3 aria-level="2">']);
+  });
+
+  test('is as it is where it stands on other pages', () => {
+    expect(headings('/heron')).toEqual(['<h3>', '<h3>']);
+  });
+});
+
+test('a site without a frame of its own has a menu of its listings, the page at hand marked', () => {
+  const { body } = render(site, reader, { path: '/all', at: AT });
+  expect(body).toMatch(/<nav class="menu"[^>]*><ul><li><a href="\/all" aria-current="page">/);
+});
