@@ -26,7 +26,7 @@ async function site(files: object = {}) {
   const run = <N extends CommandName>(name: N, input: CommandInput<N>) =>
     runCommand(loaded.connection, name, COMMAND_LINE, input, { wallClock: (wall += 1000) });
   const names = (instant = wall + 1): string[] =>
-    [...loaded.view.render('/all', instant)!.body.matchAll(/<h3><a[^>]*>(.*?)<\/a>/g)].map(
+    [...loaded.view.render('/all', instant)!.body.matchAll(/<h3[^>]*><a[^>]*>(.*?)<\/a>/g)].map(
       ([, name]) => name!,
     );
   const release = (pattern: string, starts?: string) => {

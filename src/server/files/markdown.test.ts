@@ -12,9 +12,13 @@ const picture = (id: string) => ({
 const html = (source: string): string =>
   richTextHtml(normalRichText(markdownToRichText(source)), { picture }, { topHeading: 1 });
 
-/** HTML with what is no matter of meaning left out: spaces around blocks, forms of quotes. */
+/**
+ * HTML with what is no matter of meaning left out: spaces around blocks, forms of quotes, how code
+ * is reached by key.
+ */
 function bare(text: string): string {
   return text
+    .replaceAll('<pre tabindex="0">', '<pre>')
     .replace(/<pre>[\s\S]*?<\/pre>|\s+/g, (m) => (m.startsWith('<') ? m : ' '))
     .replace(/ ?(<\/?(p|ul|ol|li|blockquote|h\d|hr|pre|br)( [^>]*)?\/?>) ?/g, '$1')
     .replace(/ \/>/g, '>')
