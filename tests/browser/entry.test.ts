@@ -218,14 +218,13 @@ describe('an entry', () => {
   test('one after another is written and published, each keeping what was chosen', async () => {
     await open('/build/content/new/grower');
     await write('field-name', 'First of two');
-    await write('field-village', 'Ashmarket');
+    await write('field-bio', 'Ashmarket');
     await press('Publish and write another …');
-    await (await ready(By.xpath('//label[contains(., "Village")]/input'))).sendKeys(Key.SPACE);
+    await (await ready(By.xpath('//label[contains(., "Bio")]/input'))).sendKeys(Key.SPACE);
     await press('Publish now, and go on');
     await see('Published. Here is the next one.');
     await browser.wait(
-      async () =>
-        (await (await ready(By.id('field-village'))).getAttribute('value')) === 'Ashmarket',
+      async () => (await (await ready(By.id('field-bio'))).getAttribute('value')) === 'Ashmarket',
       WAIT,
     );
     expect(await (await ready(By.id('field-name'))).getAttribute('value')).toBe('');

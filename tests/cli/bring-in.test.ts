@@ -20,8 +20,8 @@ const ROWS = 1500;
 
 beforeAll(() => {
   expect(bontel('load', 'demo/site', '--data', data).code).toBe(0);
-  const rows = Array.from({ length: ROWS }, (_, i) => `Grower ${i},Village ${i % 7}`);
-  writeFileSync(table, `name,village\n${rows.join('\n')}\n`);
+  const rows = Array.from({ length: ROWS }, (_, i) => `Grower ${i},Of village ${i % 7}`);
+  writeFileSync(table, `name,bio\n${rows.join('\n')}\n`);
 });
 afterAll(() => rmSync(folder, { recursive: true, force: true }));
 
