@@ -21,7 +21,7 @@ export const listing = defineBlock({
     return (scope) => {
       const shown = scope.listing(key, limit);
       if (!shown) return '';
-      const isLifted = heading === undefined && scope.shown?.key === key;
+      const isLifted = heading === undefined && shown === scope.shown;
       const cards = cardList(shown.entries, shown.card, shown.needs, scope, isLifted);
       return `${open}${cards === '' ? `<p class="empty">${escapeHtml(shown.empty)}</p>` : cards}</section>`;
     };
