@@ -211,12 +211,10 @@ export function newEntry(
   };
 }
 
-const likeOf = ({
-  name,
-  blank,
-  stands = false,
-  less,
-}: Begun & { less: string[] }): NonNullable<EntryDetail['like']> => ({ name, blank, stands, less });
+const likeOf = ({ name, blank, stands, less }: Begun & { less: string[] }) => ({
+  ...{ name, blank, less },
+  ...(stands ? { stands } : {}),
+});
 
 /** What a new entry begins with; null where that is not there, or of another type. */
 function valuesLike(view: SiteView, type: ContentType, like: Like, at: Instant): Begun | null {
