@@ -75,6 +75,28 @@ test('Escape leaves a text as it was', async () => {
   });
 });
 
+test('a page that is drawn anew meanwhile takes nothing of what is being written', async () => {
+  await open('/build/view/varieties/beans/slate-roof');
+  await inPreview(SUMMARY);
+  await pressTool('Change: Slate Roof');
+  await onThePage(async () => {
+    const line = await browser.wait(
+      async () => (await browser.findElements(By.css('[data-written]')))[0] ?? null,
+      WAIT,
+    );
+    await line!.sendKeys('Slate');
+  });
+  await browser.executeScript(
+    `document.querySelector('iframe').contentWindow.postMessage({ html: '<p>Anew</p>' }, '*')`,
+  );
+  await onThePage(async () => {
+    const line = await browser.findElement(By.css('[data-written]'));
+    expect(await line.getText()).toBe('Slate');
+    await line.sendKeys(Key.ESCAPE);
+  });
+  await inPreview('Anew');
+});
+
 test('what is added at a list begins with what makes it stand there', async () => {
   await open('/build/view/sow-now');
   await inPreview('Sow this month');

@@ -67,6 +67,8 @@ export interface EntryView {
   state: string;
   /** Its current path; null while it has none. */
   path: string | null;
+  /** Set on values that stand in a text, drawn as an entry is: they are none. */
+  isPart?: true;
 }
 
 /** The text of an entry's naming field; its id where that is blank. */

@@ -84,6 +84,22 @@ describe('what can be edited on a page', () => {
   });
 });
 
+test('nothing is offered within a part of a text: it is edited in that', () => {
+  const note = typeOf('note', [{ key: 'body', kind: 'richtext' }], { address: '/{title}' });
+  const tip = typeOf('tip', [], { card: 'tip-card' });
+  const blocks = [{ block: 'text', text: '{title}' }];
+  const templates = [{ key: 'tip-card', kind: 'card', type: 'tip', blocks }];
+  const of = designOf({ types: [note, tip], templates });
+  const whole = compileSite(of).site;
+  const attrs = { type: 'tip', values: { title: 'Soak first' } };
+  const body = { type: 'doc', content: [{ type: 'part', attrs }] };
+  const entry = viewOf(whole.types.get('note')!, 'N', { title: 'N', body }, { path: '/n' });
+  const { templates: marked } = compileTemplates(of, whole.environments, 'places');
+  const site = { ...whole, templates: marked };
+  const html = render(site, new MemoryReader(site, { entries: [entry] }), { path: '/n', at: AT });
+  expect(html.body).toContain('<div class="part"><p>Soak first</p></div>');
+});
+
 describe('a card’s heading', () => {
   const headings = (path: string): string[] =>
     [...render(site, reader, { path, at: AT }).body.matchAll(/<h3[^>]*>/g)].map(([tag]) => tag);

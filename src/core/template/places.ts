@@ -19,10 +19,13 @@ export type Place =
   /** The entries of a type that lead to one by a field of theirs. */
   | { of: 'leading'; entry: string; field: string; type: string };
 
-/** Draws between comments that say what stands there; nothing where nothing is drawn. */
+/**
+ * Draws between comments that say what stands there; nothing where nothing is drawn, and none within
+ * parts of texts, which are edited in those.
+ */
 export function placed(place: (scope: RenderScope) => Place | null, render: Render): Render {
   return (scope) => {
-    const here = place(scope);
+    const here = scope.own?.isPart ? null : place(scope);
     const html = render(scope);
     if (html === '' || !here) return html;
     // An id stands in a comment as that takes it (WHATWG HTML, 13.1.6).

@@ -27,6 +27,8 @@ const mark = (id) => {
   for (const [element, own] of blocks) element.toggleAttribute('data-marked', own === id);
 };
 let written = null;
+/** A page that came while somebody wrote on the one there is; shown once they are done. */
+let held = null;
 /** Lets an element be written on: Enter or leaving it keeps it, Escape leaves it as it was. */
 const writeOn = (element, value, hasLines, keep) => {
   const before = element.innerHTML;
@@ -45,6 +47,7 @@ const writeOn = (element, value, hasLines, keep) => {
     written = null;
     if (keeps && next !== value) keep(next);
     else element.innerHTML = before;
+    if (held) showPage(held);
   };
   element.addEventListener('keydown', (event) => {
     const isEnd = event.key === 'Enter' && (!hasLines || event.ctrlKey || event.metaKey);
@@ -71,11 +74,16 @@ addEventListener('message', (event) => {
     if (element) writeOn(element, value, false, (next) => tell({ wroteBlock: { id, value: next } }));
   }
   if (typeof event.data?.html !== 'string') return;
-  const page = new DOMParser().parseFromString(event.data.html, 'text/html');
+  if (written) held = event.data;
+  else showPage(event.data);
+});
+const showPage = (data) => {
+  held = null;
+  const page = new DOMParser().parseFromString(data.html, 'text/html');
   const style = page.head.querySelector('link[rel=stylesheet]')?.getAttribute('href') ?? '';
-  if (typeof event.data.css === 'string') {
+  if (typeof data.css === 'string') {
     const sheet = new CSSStyleSheet();
-    sheet.replaceSync(event.data.css);
+    sheet.replaceSync(data.css);
     document.adoptedStyleSheets = [sheet];
     for (const e of document.head.querySelectorAll('link, #unreleased')) e.remove();
   }
@@ -86,11 +94,11 @@ addEventListener('message', (event) => {
   const at = [scrollX, scrollY];
   document.body.replaceChildren(...page.body.childNodes);
   findBlocks();
-  if (typeof layPlaces === 'function') layPlaces(event.data.editing === true);
+  if (typeof layPlaces === 'function') layPlaces(data.editing === true);
   scrollTo(...at);
   tell({ height: document.documentElement.scrollHeight });
-  if (event.data.measured) setTimeout(measure, 300);
-});
+  if (data.measured) setTimeout(measure, 300);
+};
 addEventListener('click', (event) => {
   const pressed = blockAt(event.target);
   if (pressed !== null) tell({ pressed });

@@ -86,5 +86,7 @@ function valuesAsEntry(
   values: Values,
   own: EntryView,
 ): EntryView | null {
-  return type ? { ...own, id: `${own.id}#${type.id}`, type, values, path: null } : null;
+  return type
+    ? { ...own, id: `${own.id}#${type.id}`, type, values, path: null, isPart: true }
+    : null;
 }

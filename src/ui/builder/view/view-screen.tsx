@@ -20,12 +20,6 @@ const SEEN = {
   bench: 'with the whole bench',
 } as const;
 
-const SEES = {
-  published: 'As published',
-  draft: 'With your drafts',
-  bench: 'With the whole bench',
-} as const;
-
 /** The public page at a path as of the clock, edited as it stands. */
 export function ViewScreen({ page, clock }: { page: ViewedPage; clock: Clock }) {
   const { box, space } = useSpace();
@@ -50,7 +44,7 @@ export function ViewScreen({ page, clock }: { page: ViewedPage; clock: Clock }) 
       )}
       {page.location !== null && (
         <p className="shrink-0 px-6 py-4">
-          {`${SEES[clock.seeing]}, this address leads to `}
+          {`Seen ${SEEN[clock.seeing]}, this address leads to `}
           <ClockLink href={viewHref(page.location)} className="underline">
             {page.location}
           </ClockLink>
