@@ -53,8 +53,12 @@ test('a text is written on where it stands; it is a draft until it is published,
     await line.sendKeys('Dries on the poles.', Key.chord(Key.CONTROL, Key.ENTER));
   });
   await see('Summary of “Slate Roof” is saved; not public until it is published.');
+  await browser.wait(
+    async () => (await browser.getCurrentUrl()).includes('seeing=draft'),
+    WAIT,
+    'waiting for the draft to be seen',
+  );
   await inPreview('Dries on the poles.');
-  expect(await browser.getCurrentUrl()).toContain('seeing=draft');
   expect(await publicPage('/varieties/beans/slate-roof')).toContain(SUMMARY);
   await expectAccessible();
   await press('Undo');
