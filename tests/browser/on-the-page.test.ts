@@ -119,6 +119,28 @@ test('what is added at a list begins with what makes it stand there', async () =
   await see('Sow this month');
 });
 
+test('another field leads to where it is filled in', async () => {
+  await open('/build/view/varieties/beans/slate-roof');
+  await inPreview('Legumes');
+  await onThePage(async () => {
+    const tool = By.xpath('//*[@id="tools"]//button[.="Edit"][contains(@aria-label, "Legumes")]');
+    const found = await browser.wait(
+      async () => (await browser.findElements(tool))[0] ?? null,
+      WAIT,
+    );
+    await browser.executeScript('arguments[0].focus()', found!);
+    await found!.click();
+  });
+  await browser.wait(
+    async () =>
+      (await browser.executeScript(
+        `return document.activeElement?.closest('#field-family') !== null`,
+      )) === true,
+    WAIT,
+    'waiting for the focus in the field',
+  );
+});
+
 test('a card is taken off the site where it stands, asked first, and put back', async () => {
   await open('/build/view/sow-now');
   await inPreview('Ballast Carrot');

@@ -9,8 +9,8 @@ import { nameOf } from '../design/values.ts';
 export type Place =
   /** A text of an entry, as it is; by the ids of the entry and the field. */
   | { of: 'text'; entry: string; field: string }
-  /** Another field of an entry, drawn. */
-  | { of: 'field'; entry: string; field: string }
+  /** Another field of an entry, drawn; by its key, as forms name it. */
+  | { of: 'field'; entry: string; key: string }
   /** A card. */
   | { of: 'entry'; entry: string; name: string }
   /** The entries of a listing, and of picks, by key; `type` is theirs, by key. */
@@ -65,8 +65,9 @@ function ownField(
 ): ((scope: RenderScope) => Place | null) | null {
   const field = type?.fields.find((f) => f.key === key);
   if (!field || (isText && (field.many || !PLAIN.includes(kindOf(field).kind)))) return null;
-  const of = isText ? 'text' : 'field';
-  return ({ own }) => own && { of, entry: own.id, field: field.id };
+  const { id } = field;
+  if (!isText) return ({ own }) => own && { of: 'field', entry: own.id, key };
+  return ({ own }) => own && { of: 'text', entry: own.id, field: id };
 }
 
 const PLAIN = ['text', 'paragraphs'];

@@ -51,7 +51,10 @@ function layPlaces(editing) {
       button.addEventListener('click', () => tell({ deed, place: told(place) }));
       place.tools.append(button);
     }
-    place.tools.addEventListener('focusin', () => show([place]));
+    place.tools.addEventListener('focusin', () => {
+      place.elements[0].scrollIntoView({ block: 'nearest' });
+      show([place]);
+    });
     layer.append(place.tools);
   }
   document.body.append(layer);
@@ -98,7 +101,7 @@ addEventListener('message', (event) => {
 
 /** How it looks: small buttons at the right of what they are about. */
 export const EDITING_STYLE = `
-#tools > div { position: absolute; z-index: 9999; display: flex; gap: 1px; opacity: 0; pointer-events: none; }
+#tools > div { position: absolute; top: 0; left: 0; z-index: 9999; display: flex; gap: 1px; opacity: 0; pointer-events: none; }
 #tools > [data-shown] { opacity: 1; pointer-events: auto; }
 #tools button { margin: 0; padding: 0 8px; height: 24px; border: 1px solid #1B6B50; border-radius: 4px; background: #fff; color: #1B6B50; font: 500 12px/22px system-ui, sans-serif; letter-spacing: 0; text-transform: none; cursor: pointer; box-shadow: none; }
 #tools button:hover, #tools button:focus-visible { background: #1B6B50; color: #fff; }

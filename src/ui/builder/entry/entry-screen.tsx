@@ -11,6 +11,7 @@ import { Panes } from '../panes.tsx';
 import { EntryForm } from './entry-form.tsx';
 import { EntryLead } from './entry-lead.tsx';
 import { EntryOutcomePane } from './entry-outcome.tsx';
+import { goToNamedField } from './go-to-field.ts';
 import { LeaveGuard } from './leave-guard.tsx';
 import { OthersHere } from './others-here.tsx';
 import { Overtaken } from './overtaken.tsx';
@@ -36,6 +37,7 @@ export function EntryScreen({ detail, outcome: first, clock }: Props) {
   const past = clock.tense === 'past';
   const canSave = !busy && overtaken === null && (past ? !changed : unsaved);
   useSaveKey(canSave ? () => void entry.save() : null);
+  useEffect(goToNamedField, []);
   return (
     <Panes
       problem={clock.problem}

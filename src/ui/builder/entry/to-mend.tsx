@@ -1,5 +1,6 @@
 import type { Issue } from '@/core/issue.ts';
 import type { EntryDetail } from '@/server/queries/entry.ts';
+import { goToField } from './go-to-field.ts';
 
 /** What is wrong with the form, each leading to its field; nothing where nothing is. */
 export function ToMend({ issues, detail }: { issues: readonly Issue[]; detail: EntryDetail }) {
@@ -19,7 +20,7 @@ export function ToMend({ issues, detail }: { issues: readonly Issue[]; detail: E
             <button
               type="button"
               className="text-left text-alarm underline"
-              onClick={() => goTo(`field-${field.key}`)}
+              onClick={() => goToField(field.key)}
             >
               {words}
             </button>
@@ -28,14 +29,4 @@ export function ToMend({ issues, detail }: { issues: readonly Issue[]; detail: E
       </ul>
     </nav>
   );
-}
-
-/** Puts the focus into a field, or the first control in it. */
-function goTo(id: string): void {
-  const found = document.getElementById(id);
-  const own = found?.matches('input, select, textarea, button, [contenteditable]') ? found : null;
-  const target =
-    own ?? found?.querySelector<HTMLElement>('input, select, textarea, button') ?? found;
-  target?.scrollIntoView({ block: 'center' });
-  target?.focus();
 }

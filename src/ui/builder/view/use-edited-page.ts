@@ -83,9 +83,9 @@ function follow(href: string, go: (path: string) => void): void {
 /** The screen on which what stands at a place is edited, or another is made that stands there. */
 function whereTo(place: Place, adds: boolean): string {
   switch (place.of) {
-    case 'text':
     case 'field':
-      return `${entryHref(place.entry)}#field-${place.field}`;
+      return `${entryHref(place.entry)}#field-${place.key}`;
+    case 'text':
     case 'entry':
       return entryHref(place.entry);
     case 'picks':
