@@ -139,7 +139,8 @@ describe('a template', () => {
 
   test('leads to what it is chosen for', async () => {
     const seeds = await seedSite();
-    const { templates, types } = templatesDetail(seeds.view, ANN, LOOKING)!;
+    const { templates, types, automatic } = templatesDetail(seeds.view, ANN, LOOKING)!;
+    expect(automatic).toEqual([{ key: 'grower', label: 'Growers' }]);
     const uses = Object.fromEntries(templates.map((t) => [t.key, t.uses.map((u) => u.words)]));
     expect(uses).toMatchObject({ 'seed-page': ['Seed'], other: [], card: [] });
     const detail = (key: string) => templateDetail(seeds.view, ANN, key, LOOKING)!;

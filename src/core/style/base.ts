@@ -37,7 +37,8 @@ hr { border: 0; border-top: 1px solid var(--line); margin: var(--s5) 0; }
 .menu li > ul { flex-direction: column; padding: var(--s1) 0 0 var(--s3); font-size: 0.92em; }
 .menu [aria-current], .menu .above { font-weight: 700; }
 .columns { display: grid; gap: var(--s5); margin-bottom: var(--s4); }
-.column > :last-child { margin-bottom: 0; }
+.column > :first-child, .grid > * > :first-child { margin-top: 0; }
+.column > :last-child, .grid > * > :last-child { margin-bottom: 0; }
 .grid { display: grid; gap: var(--s4); margin-bottom: var(--s4); }
 .grid > * { margin: 0; min-width: 0; }
 [class*="space-"] > * { margin-block: 0; }
@@ -67,7 +68,13 @@ hr { border: 0; border-top: 1px solid var(--line); margin: var(--s5) 0; }
 .row-track::scroll-button(*) { width: 40px; height: 40px; margin: 0 var(--s2) var(--s3) 0; border: 1px solid var(--line); border-radius: var(--radius); background: var(--raised); color: var(--ink); }
 @media (prefers-reduced-motion: no-preference) { .row-track { scroll-behavior: smooth; } }
 .row-stop { display: none; }
-@media (prefers-reduced-motion: no-preference) { .row-moves .row-stop { display: inline-flex; gap: var(--s1); align-items: center; min-height: 32px; margin-bottom: var(--s2); } .row-moves .row-track { container-type: inline-size; } .row-moves .cards { width: max-content; animation: row-on 40s ease-in-out infinite alternate; } .row-moves:hover .cards, .row-moves:focus-within .cards, .row-moves:has(:checked) .cards { animation-play-state: paused; } }
+@media (prefers-reduced-motion: no-preference) {
+.row-moves .row-stop { display: inline-flex; gap: var(--s1); align-items: center; min-height: 32px; margin-bottom: var(--s2); }
+.row-moves .row-track { container-type: inline-size; }
+.row-moves .cards { width: max-content; animation: row-on 40s ease-in-out infinite alternate; }
+.row-moves:hover .cards, .row-moves:focus-within .cards { animation-play-state: paused; }
+.row-moves:has(:checked) .cards { animation: none; }
+}
 @keyframes row-on { to { transform: translateX(min(0px, 100cqi - 100%)); } }
 .cards:has(.card-line), .cards:has(.card-row) { display: block; }
 .card-line { display: flex; flex-wrap: wrap; align-items: baseline; gap: var(--s1) var(--s4); }
@@ -91,5 +98,7 @@ hr { border: 0; border-top: 1px solid var(--line); margin: var(--s5) 0; }
 .months .now { outline: 2px solid var(--ink); }
 .empty { color: var(--muted); }
 @media (min-width: 560px) { .grid { grid-template-columns: repeat(2, minmax(0, 1fr)); } }
-@media (min-width: 760px) { .grid-3 { grid-template-columns: repeat(3, minmax(0, 1fr)); } .grid-4, .grid-5, .grid-6 { grid-template-columns: repeat(4, minmax(0, 1fr)); } .columns-2 { grid-template-columns: repeat(2, minmax(0, 1fr)); } .columns-3 { grid-template-columns: repeat(3, minmax(0, 1fr)); } .columns-4, .columns-5, .columns-6 { grid-template-columns: repeat(4, minmax(0, 1fr)); } }
+@media (min-width: 760px) {
+.grid-3 { grid-template-columns: repeat(3, minmax(0, 1fr)); }
+.grid-4, .grid-5, .grid-6 { grid-template-columns: repeat(4, minmax(0, 1fr)); } .columns-2 { grid-template-columns: repeat(2, minmax(0, 1fr)); } .columns-3 { grid-template-columns: repeat(3, minmax(0, 1fr)); } .columns-4, .columns-5, .columns-6 { grid-template-columns: repeat(4, minmax(0, 1fr)); } }
 @media (min-width: 1000px) { .grid-5, .columns-5 { grid-template-columns: repeat(5, minmax(0, 1fr)); } .grid-6, .columns-6 { grid-template-columns: repeat(6, minmax(0, 1fr)); } }`;

@@ -1,13 +1,19 @@
 /**
- * Runs in the sandbox where a page is edited as it stands: shows what can be done at each place that
- * is marked, and lets texts be written on. It decides nothing: what is done, it tells.
+ * Runs in the sandbox where a page is edited as it stands: shows what can be done at each place
+ * that is marked, and lets texts be written on. It decides nothing: what is done, it tells.
  */
 export const EDITING_SCRIPT = `
 const TOOLS = {
   text: [['write', 'Change']],
   field: [['field', 'Edit']],
-  entry: [['entry', 'Edit'], ['retire', 'Retire']],
-  listing: [['add', 'Add here'], ['listing', 'Listing']],
+  entry: [
+    ['entry', 'Edit'],
+    ['retire', 'Retire'],
+  ],
+  listing: [
+    ['add', 'Add here'],
+    ['listing', 'Listing'],
+  ],
   picks: [['picks', 'Choose']],
   leading: [['add', 'Add here']],
 };
@@ -19,7 +25,10 @@ let places = [];
 const findPlaces = () => {
   const found = [];
   const open = [];
-  const walker = document.createTreeWalker(document.body, NodeFilter.SHOW_ELEMENT | NodeFilter.SHOW_COMMENT);
+  const walker = document.createTreeWalker(
+    document.body,
+    NodeFilter.SHOW_ELEMENT | NodeFilter.SHOW_COMMENT,
+  );
   for (let node = walker.nextNode(); node; node = walker.nextNode()) {
     if (node.nodeType === Node.ELEMENT_NODE) {
       for (const place of open) if (node.parentNode === place.parent) place.elements.push(node);
@@ -27,7 +36,11 @@ const findPlaces = () => {
     }
     const mark = /^place (.+)$/.exec(node.data);
     if (mark) {
-      const place = { ...JSON.parse(decodeURIComponent(mark[1])), parent: node.parentNode, elements: [] };
+      const place = {
+        ...JSON.parse(decodeURIComponent(mark[1])),
+        parent: node.parentNode,
+        elements: [],
+      };
       open.push(place);
       found.push(place);
     } else if (node.data === '/place') open.pop();
@@ -67,7 +80,10 @@ const show = (shown) => {
     for (const e of place.elements) e.toggleAttribute('data-place', is && place === shown[0]);
     if (!is) continue;
     const boxes = place.elements.map((e) => e.getBoundingClientRect());
-    const right = Math.min(Math.max(...boxes.map((b) => b.right)), document.documentElement.clientWidth);
+    const right = Math.min(
+      Math.max(...boxes.map((b) => b.right)),
+      document.documentElement.clientWidth,
+    );
     place.tools.style.left = Math.max(0, right + scrollX - place.tools.offsetWidth) + 'px';
     place.tools.style.top = Math.max(0, Math.min(...boxes.map((b) => b.top)) + scrollY - 4) + 'px';
   }
@@ -89,21 +105,60 @@ addEventListener('click', (event) => {
 });
 
 const writeText = (asked, { value, hasLines }) => {
-  const place = places.find((p) => p.of === 'text' && p.entry === asked.entry && p.field === asked.field);
+  const place = places.find(
+    (p) => p.of === 'text' && p.entry === asked.entry && p.field === asked.field,
+  );
   if (!place) return;
   show([]);
-  writeOn(place.elements[0], value, hasLines, (next) => tell({ wrote: { place: told(place), value: next } }));
+  writeOn(place.elements[0], value, hasLines, (next) =>
+    tell({ wrote: { place: told(place), value: next } }),
+  );
 };
 addEventListener('message', (event) => {
-  if (event.source === parent && event.data?.write) writeText(event.data.write.place, event.data.write.text);
+  if (event.source === parent && event.data?.write)
+    writeText(event.data.write.place, event.data.write.text);
 });
 `;
 
 /** How it looks: small buttons at the right of what they are about. */
 export const EDITING_STYLE = `
-#tools > div { position: absolute; top: 0; left: 0; z-index: 9999; display: flex; gap: 1px; opacity: 0; pointer-events: none; }
-#tools > [data-shown] { opacity: 1; pointer-events: auto; }
-#tools button { margin: 0; padding: 0 8px; height: 24px; border: 1px solid #1B6B50; border-radius: 4px; background: #fff; color: #1B6B50; font: 500 12px/22px system-ui, sans-serif; letter-spacing: 0; text-transform: none; cursor: pointer; box-shadow: none; }
-#tools button:hover, #tools button:focus-visible { background: #1B6B50; color: #fff; }
-[data-place] { outline: 1px solid #1B6B50; outline-offset: 2px; }
+#tools > div {
+  position: absolute;
+  top: 0;
+  left: 0;
+  z-index: 9999;
+  display: flex;
+  gap: 1px;
+  opacity: 0;
+  pointer-events: none;
+}
+#tools > [data-shown] {
+  opacity: 1;
+  pointer-events: auto;
+}
+#tools button {
+  margin: 0;
+  padding: 0 8px;
+  height: 24px;
+  border: 1px solid #1b6b50;
+  border-radius: 4px;
+  background: #fff;
+  color: #1b6b50;
+  font:
+    500 12px/22px system-ui,
+    sans-serif;
+  letter-spacing: 0;
+  text-transform: none;
+  cursor: pointer;
+  box-shadow: none;
+}
+#tools button:hover,
+#tools button:focus-visible {
+  background: #1b6b50;
+  color: #fff;
+}
+[data-place] {
+  outline: 1px solid #1b6b50;
+  outline-offset: 2px;
+}
 `;

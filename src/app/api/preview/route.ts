@@ -27,7 +27,13 @@ export async function GET(request: Request): Promise<Response> {
   const style = site
     ? `<link rel="stylesheet" href="/style/${site.styleKey}.css">${unreleased}`
     : unreleased;
-  const html = `<!DOCTYPE html><html lang="en"><head><meta charset="utf-8"><meta name="viewport" content="width=device-width, initial-scale=1"><title>Preview</title>${style}<style nonce="${nonce}">${MARKED}${isEdited ? EDITING_STYLE : ''}</style></head><body><script nonce="${nonce}">${SANDBOX_SCRIPT}${MEASURE_SCRIPT}${isEdited ? EDITING_SCRIPT : ''}</script></body></html>`;
+  const script = SANDBOX_SCRIPT + MEASURE_SCRIPT + (isEdited ? EDITING_SCRIPT : '');
+  const html = [
+    '<!DOCTYPE html><html lang="en"><head><meta charset="utf-8">',
+    '<meta name="viewport" content="width=device-width, initial-scale=1"><title>Preview</title>',
+    `${style}<style nonce="${nonce}">${MARKED}${isEdited ? EDITING_STYLE : ''}</style></head>`,
+    `<body><script nonce="${nonce}">${script}</script></body></html>`,
+  ].join('');
   return new Response(html, {
     headers: {
       'content-type': 'text/html; charset=utf-8',

@@ -1,6 +1,6 @@
 /**
- * Runs in the sandbox: shows the page it is sent, keeps the scroll, and tells which link was pressed,
- * and of pages whose blocks are marked which block the pointer is over.
+ * Runs in the sandbox: shows the page it is sent, keeps the scroll, and tells which link was
+ * pressed, and of pages whose blocks are marked which block the pointer is over.
  */
 export const SANDBOX_SCRIPT = `
 const tell = (message) => parent.postMessage(message, '*');
@@ -8,19 +8,22 @@ const blocks = new Map();
 const findBlocks = () => {
   blocks.clear();
   const begun = [];
-  const walker = document.createTreeWalker(document.body, NodeFilter.SHOW_ELEMENT | NodeFilter.SHOW_COMMENT);
+  const walker = document.createTreeWalker(
+    document.body,
+    NodeFilter.SHOW_ELEMENT | NodeFilter.SHOW_COMMENT,
+  );
   for (let node = walker.nextNode(); node; node = walker.nextNode()) {
     if (node.nodeType === Node.COMMENT_NODE) {
       const mark = /^(\\/?)block (.+)$/.exec(node.data);
-      if (mark && mark[1] === '') begun.push({ id: decodeURIComponent(mark[2]), parent: node.parentNode });
+      if (mark && mark[1] === '')
+        begun.push({ id: decodeURIComponent(mark[2]), parent: node.parentNode });
       else if (mark) begun.pop();
-    } else
-      for (const { id, parent } of begun)
-        if (node.parentNode === parent) blocks.set(node, id);
+    } else for (const { id, parent } of begun) if (node.parentNode === parent) blocks.set(node, id);
   }
 };
 const blockAt = (target) => {
-  for (let e = target; e instanceof Element; e = e.parentElement) if (blocks.has(e)) return blocks.get(e);
+  for (let e = target; e instanceof Element; e = e.parentElement)
+    if (blocks.has(e)) return blocks.get(e);
   return null;
 };
 const mark = (id) => {
@@ -49,12 +52,16 @@ const writeOn = (element, value, hasLines, keep) => {
     else element.innerHTML = before;
     if (held) showPage(held);
   };
-  element.addEventListener('keydown', (event) => {
-    const isEnd = event.key === 'Enter' && (!hasLines || event.ctrlKey || event.metaKey);
-    if (!isEnd && event.key !== 'Escape') return;
-    event.preventDefault();
-    end(isEnd);
-  }, stop);
+  element.addEventListener(
+    'keydown',
+    (event) => {
+      const isEnd = event.key === 'Enter' && (!hasLines || event.ctrlKey || event.metaKey);
+      if (!isEnd && event.key !== 'Escape') return;
+      event.preventDefault();
+      end(isEnd);
+    },
+    stop,
+  );
   element.addEventListener('blur', () => end(true), stop);
 };
 let over = null;
@@ -71,7 +78,8 @@ addEventListener('message', (event) => {
   if (event.data?.writeBlock) {
     const { id, value } = event.data.writeBlock;
     const [element] = [...blocks].find(([, own]) => own === id) ?? [];
-    if (element) writeOn(element, value, false, (next) => tell({ wroteBlock: { id, value: next } }));
+    if (element)
+      writeOn(element, value, false, (next) => tell({ wroteBlock: { id, value: next } }));
   }
   if (typeof event.data?.html !== 'string') return;
   if (written) held = event.data;
@@ -89,7 +97,8 @@ const showPage = (data) => {
   }
   const own = document.getElementById('unreleased');
   if (own) own.media = style.includes(own.dataset.key) ? 'all' : 'not all';
-  for (const e of page.body.querySelectorAll('meta, base, link, script, object, embed, iframe')) e.remove();
+  for (const e of page.body.querySelectorAll('meta, base, link, script, object, embed, iframe'))
+    e.remove();
   document.documentElement.lang = page.documentElement.lang;
   const at = [scrollX, scrollY];
   document.body.replaceChildren(...page.body.childNodes);
