@@ -101,8 +101,12 @@ for (const [key, label, kind, subjects] of [
   ['traits', 'Traits', 'tags', TRAITS],
 ] as const)
   write(`subjects/${key}.yaml`, yaml({ key, label, kind, subjects }));
-write('style.css', readFileSync(join(here, 'style.css'), 'utf8'));
-for (const [name, font] of Object.entries(await fonts())) write(`style/${name}`, font);
+let style = readFileSync(join(here, 'style.css'), 'utf8');
+for (const [called, { name, content }] of Object.entries(await fonts())) {
+  write(`style/${name}`, content);
+  style = style.replace(called, name);
+}
+write('style.css', style);
 
 const alts: Record<string, string> = {};
 for (const v of VARIETIES) {

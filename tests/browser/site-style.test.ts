@@ -1,3 +1,5 @@
+import { createRequire } from 'node:module';
+import { fileURLToPath } from 'node:url';
 import { By } from 'selenium-webdriver';
 import { expect, test } from 'vitest';
 import {
@@ -8,14 +10,32 @@ import {
   inPreview,
   open,
   press,
+  pressStarting,
   publicPage,
   ready,
   see,
   serveBuilder,
+  server,
   write,
+  writeInto,
 } from '../helpers/builder.ts';
 
 serveBuilder();
+
+const FONT = '@fontsource-variable/newsreader/files/newsreader-latin-wght-normal.woff2';
+
+const chooseAt = async (locator: By, words: string): Promise<void> => {
+  const select = await ready(locator);
+  const option = By.xpath(`.//option[contains(., ${JSON.stringify(words)})]`);
+  await (await select.findElement(option)).click();
+};
+const choose = (id: string, words: string): Promise<void> => chooseAt(By.id(id), words);
+const inFrame = async (script: string): Promise<unknown> => {
+  await browser.switchTo().frame(await browser.findElement(By.css('iframe[src]')));
+  const found = await browser.executeScript(script).catch(() => null);
+  await browser.switchTo().defaultContent();
+  return found;
+};
 
 const line = (text: string): By =>
   By.xpath(`//*[@role="treeitem"][contains(normalize-space(), ${JSON.stringify(text)})]`);
@@ -51,6 +71,47 @@ test('a starting style is chosen, a colour that is too faint is told, rules that
   expect(css.trim().endsWith('h1 { letter-spacing: 1px }')).toBe(true);
   await press('Undo');
   await see('Taken back');
+});
+
+test('a font is added and chosen; what a named style looks like is set, and blocks can have it', async () => {
+  await open('/build/settings/style');
+  await clickOn(By.xpath('//label[starts-with(normalize-space(), "Lantern")]//input'));
+  const send = async (file: string): Promise<void> =>
+    (await browser.findElement(By.css('[aria-label="Fonts"] input[type="file"]'))).sendKeys(file);
+  await send(fileURLToPath(new URL('../../package.json', import.meta.url)));
+  await see('Fonts are in WOFF2, and this is none.');
+  await send(createRequire(import.meta.url).resolve(FONT));
+  await see('weights 200 to 800');
+  await choose('look-headingFace', 'Newsreader');
+  await writeInto('Name of the new style', 'Loud');
+  await chooseAt(By.css('[aria-label="What it is for"]'), 'of blocks of templates');
+  await press('Add it');
+  await see('On the bench: style Loud added.');
+  await press('Loud');
+  await choose('named-ground', 'Links and headings');
+  await see('By day its words have');
+  await choose('named-colour', 'Ground');
+  await inPreview('A block in this style');
+  await expectAccessible();
+  await press('Keep on the bench');
+  await see('Nobody else sees it until it is released');
+  await open('/build/templates/variety-page');
+  await clickOn(line('Heading'));
+  await write('block-style', 'loud');
+  const ground = `const loud = document.querySelector('h1.style-loud');
+    return loud && getComputedStyle(loud).backgroundColor`;
+  await browser.wait(async () => (await inFrame(ground)) === 'rgb(125, 74, 0)', WAIT);
+  await press('Drop changes');
+  await open('/build/bench');
+  await pressStarting('Release');
+  await press('Release now');
+  await see('Released ');
+  const sheet = /href="(\/style\/[0-9a-f]+\.css)"/.exec(await publicPage('/'))![1]!;
+  const css = await publicPage(sheet);
+  expect(css).toContain('.style-loud { color: var(--ground); background: var(--accent); }');
+  const [address] = /\/style\/newsreader[a-z-]*-[0-9a-f]{8}\.woff2/.exec(css)!;
+  const font = await fetch(server.url + address);
+  expect([font.status, font.headers.get('content-type')]).toEqual([200, 'font/woff2']);
 });
 
 test('a menu is made of what is there, and what is put into it stands on the page', async () => {

@@ -22,7 +22,10 @@ export const RICH_DESIGN: Design = designOf({
   site: { front: { listing: 'home' }, frame: 'frame', seo: { description: 'Of {site.name}' } },
   subjectSets: [{ key: 'traits', kind: 'tags' }],
   picks: [{ key: 'shelf' }, { key: 'staff', id: 'by-staff' }],
-  styles: [{ key: 'soft', on: 'words' }],
+  styles: [
+    { key: 'soft', on: 'words' },
+    { key: 'panel', on: 'block', look: { ground: 'raised' } },
+  ],
   textForms: [
     { key: 'short', marks: ['bold'], levels: [2], parts: ['seed'], styles: ['soft'] },
     { key: 'long', roles: { editor: 'short' } },
@@ -138,6 +141,7 @@ export const RICH_DESIGN: Design = designOf({
         { block: 'columns', columns: [[{ block: 'date', field: 'sow' }], []] },
         {
           block: 'group',
+          style: 'panel',
           blocks: [
             { block: 'fieldSheet', fields: ['family', 'grower.village'] },
             { block: 'listing', listing: 'now' },

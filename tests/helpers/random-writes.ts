@@ -13,7 +13,7 @@ import type { Field } from '@/core/design/field.ts';
 import type { Design } from '@/core/design/spec.ts';
 import { entryDetail } from '@/server/queries/entry.ts';
 import { starterDetail } from '@/server/queries/starters.ts';
-import { keptDrawing } from './drawings.ts';
+import { keptDrawing, keptFont } from './drawings.ts';
 import { kindSteps } from './random-edits.ts';
 import type { Write } from './random-steps.ts';
 import { DESIGN } from './random-site.ts';
@@ -114,6 +114,7 @@ export class LivedSite {
       keptDrawing(dirname(driver.name), `#00${which % 10}`, 10 + (which % 90) + other);
     switch (deed) {
       case 'add medium':
+        this.run('addFont', { name: `Face ${other}.woff2`, file: keptFont(dirname(driver.name)) });
         return this.run('addMedium', { name: `Folder/Ünew ${other}.png`, file: file() });
       case 'change medium':
         return this.run('changeMedium', { id, alt: `Alt ${other}`, focusX: other * 25 });

@@ -232,7 +232,8 @@ const isBlock = (value: object): value is Block => typeof (value as Block).block
 function ofBlock(block: Block, path: PartPath, { type, item, env }: Standing): Mention[] {
   const holder = type && holderOf(type);
   const asked = block.of === 'item' ? (item?.type ? holderOf(item.type) : null) : holder;
-  return (HOLDS.get(block.block) ?? []).flatMap(([property, holds]) => {
+  const styled = namer(path, null, [])('style', 'style', block.style);
+  const named = (HOLDS.get(block.block) ?? []).flatMap(([property, holds]) => {
     const named = holds === 'inner' ? groupOf(holder, block.field) : holder;
     const name = namer(path, named, [env]);
     const value = block[property];
@@ -242,6 +243,7 @@ function ofBlock(block: Block, path: PartPath, { type, item, env }: Standing): M
     if (!Array.isArray(value)) return one(property, value);
     return value.flatMap((text, i) => one(`${property}.${i}`, text));
   });
+  return [...styled, ...named];
 }
 
 /** The name of a field that is come at over others is read as an expression. */

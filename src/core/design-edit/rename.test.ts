@@ -1,3 +1,4 @@
+import { blocksWithin } from '../design/block-ids.ts';
 import { expect, test } from 'vitest';
 import { RICH_DESIGN } from '../../../tests/helpers/random-edits.ts';
 import { viewOf } from '../../../tests/helpers/design.ts';
@@ -129,6 +130,14 @@ test('whatever is named anew, pages stay as they are', () => {
     expect(pageOf(design), path).toBe(before);
   }
   expect(keyed.length).toBeGreaterThan(15);
+});
+
+test('a style of blocks is named anew where blocks have it', () => {
+  const { design } = rename('styles/panel', 'panel', 'frame');
+  const page = design.templates.find((t) => t.id === 'seed-page')!;
+  expect([...blocksWithin(page.blocks)].map(({ style }) => style)).toContain('frame');
+  expect(pageOf(design)).toContain('<div class="style-frame">');
+  expect(compileSite(design).site.css).toContain('.style-frame { background: var(--raised); }');
 });
 
 function pageOf(design: Design): string {

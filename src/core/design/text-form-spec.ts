@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import { BLOCK_CHOICES, MARK_CHOICES } from '../rich-text/index.ts';
+import { STYLED, type StyledSort, namedLookSpec } from '../style/named-look.ts';
 import { key } from './key.ts';
 import { NARROWED } from './roles.ts';
 import { sentence } from './words.ts';
@@ -37,6 +38,8 @@ export const textFormSpec = z
 /** A form of texts as a design has it. */
 export type TextFormSpec = z.output<typeof textFormSpec>;
 
+const SORTS = Object.keys(STYLED) as [StyledSort, ...StyledSort[]];
+
 /** A style by name, which the style sheet draws as `.style-KEY`. */
 export const styleSpec = z
   .strictObject({
@@ -44,11 +47,14 @@ export const styleSpec = z
     key,
     label: z.string().optional(),
     /** What it is for. */
-    on: z.enum(['words', 'paragraph', 'picture']),
+    on: z.enum(SORTS),
+    /** What it looks like; the style sheet's own rules may say more. */
+    look: namedLookSpec.optional(),
   })
-  .transform(({ id, key: own, label: name, on }) => ({
+  .transform(({ id, key: own, label: name, on, look }) => ({
     id: id ?? own,
     key: own,
     label: name ?? sentence(own),
     on,
+    ...(look ? { look } : {}),
   }));

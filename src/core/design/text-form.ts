@@ -1,4 +1,5 @@
 import type { TextForm } from '../rich-text/index.ts';
+import type { StyledSort } from '../style/named-look.ts';
 import type { Field } from './field.ts';
 import { withInner } from './fields-within.ts';
 import type { Role } from './roles.ts';
@@ -18,13 +19,13 @@ interface NamedStyle {
   id: string;
   key: string;
   label: string;
-  on: 'words' | 'paragraph' | 'picture';
+  on: Exclude<StyledSort, 'block'>;
 }
 
 /** What of a design decides what its texts may hold. */
 interface TextDesign {
   types: readonly PartType[];
-  styles: readonly NamedStyle[];
+  styles: readonly (Omit<NamedStyle, 'on'> & { on: StyledSort })[];
   textForms: readonly {
     key: string;
     marks?: string[] | undefined;
@@ -38,7 +39,7 @@ interface TextDesign {
 
 /** What the texts of a field may hold, with the types and styles themselves. */
 export interface FieldTextForm extends TextForm {
-  /** All types that are parts of others and the styles of the site, those it may hold among them. */
+  /** All types that are parts of others and all styles of texts, those it may hold among them. */
   allParts: readonly PartType[];
   allStyles: readonly NamedStyle[];
   /** True where its field says nothing, so that all may stand. */
@@ -76,8 +77,9 @@ export function isPart({ address, single }: Pick<PartType, 'address' | 'single'>
 }
 
 /** Makes known what the rich texts of a design may hold. */
-export function noteTextForms({ types, textForms, styles }: TextDesign): void {
+export function noteTextForms({ types, textForms, styles: named }: TextDesign): void {
   const allParts = types.filter(isPart);
+  const styles = named.filter((style): style is NamedStyle => style.on !== 'block');
   const ids = <T extends { id: string; key: string }>(all: readonly T[], keys?: string[]) =>
     new Set(all.flatMap(({ id, key }) => (!keys || keys.includes(key) ? [id] : [])));
   const byKey = new Map(

@@ -87,12 +87,12 @@ export class PartsRead {
 
   /** All that is reached from some parts, and what stands around every page. */
   private textOf(start: PartPath[], own: PartPath | null): string {
-    const { site, listings } = this.design;
+    const { site, listings, styles } = this.design;
     const found = new Set<PartPath>([...start, 'site', 'style']);
     for (const path of found) for (const next of this.reachedFrom(path, own)) found.add(next);
     const read = [...found].sort().map((path) => [path, this.seen(path, own)]);
     // Which listing stands where decides where addresses lead.
-    return JSON.stringify([read, site, listings.map(({ id, address }) => [id, address])]);
+    return JSON.stringify([read, site, styles, listings.map(({ id, address }) => [id, address])]);
   }
 
   /** From outside, a type leads on by its card and its fields alone. */

@@ -1,4 +1,6 @@
 import { z } from 'zod';
+import { FACES } from './faces.ts';
+import { fontSpec } from './fonts.ts';
 
 /** Starting styles: what a site looks like of which nothing else is said. */
 export const STARTS = ['quarry', 'meadow', 'lantern'] as const;
@@ -20,26 +22,6 @@ export type ColourName = keyof typeof COLOURS;
 /** Colours by what they are for: `#rrggbb`. */
 export type Colours = Record<ColourName, string>;
 
-/** Families of type that every machine has, each with its CSS. */
-export const FACES = {
-  plain: { label: 'Plain', css: 'system-ui, "Segoe UI", Roboto, sans-serif' },
-  grotesque: { label: 'Grotesque', css: '"Helvetica Neue", "Arial Nova", Arial, sans-serif' },
-  humanist: { label: 'Humanist', css: 'Seravek, "Gill Sans Nova", Ubuntu, Calibri, sans-serif' },
-  rounded: {
-    label: 'Rounded',
-    css: 'ui-rounded, "Hiragino Maru Gothic ProN", Quicksand, system-ui, sans-serif',
-  },
-  bookish: { label: 'Bookish', css: 'Charter, "Bitstream Charter", "Sitka Text", Cambria, serif' },
-  oldStyle: {
-    label: 'Old style',
-    css: '"Iowan Old Style", "Palatino Linotype", "URW Palladio L", P052, serif',
-  },
-  machine: { label: 'Machine', css: 'ui-monospace, "Cascadia Code", Menlo, Consolas, monospace' },
-} as const;
-/** A family of type by its key. */
-export type FaceKey = keyof typeof FACES;
-const FACE_KEYS = Object.keys(FACES) as [FaceKey, ...FaceKey[]];
-
 /** How much room there is between things, by its factor. */
 export const ROOMS = { close: 0.75, usual: 1, wide: 1.4 } as const;
 const ROOM_KEYS = Object.keys(ROOMS) as [keyof typeof ROOMS, ...(keyof typeof ROOMS)[]];
@@ -54,24 +36,47 @@ const colours = z
   )
   .optional();
 
+/** Type: one that machines have, or the name of a font of the site's own. */
+const face = z.string().max(60).optional();
+const FONT_FILES = 24;
+
 /** The style of a site: a starting style, and what is otherwise. */
-export const lookSpec = z.strictObject({
-  start: z.enum(STARTS).default('quarry'),
-  /** By day, and where a visitor's machine asks for dark. */
-  light: colours,
-  dark: colours,
-  /** Of running text, px. */
-  text: z.int().min(14).max(22).optional(),
-  /** How much larger each step of headings is. */
-  scale: z.number().min(1.1).max(1.5).optional(),
-  room: z.enum(ROOM_KEYS).optional(),
-  /** Of the page, px. */
-  width: z.int().min(560).max(1600).optional(),
-  /** Of corners, px. */
-  radius: z.int().min(0).max(32).optional(),
-  textFace: z.enum(FACE_KEYS).optional(),
-  headingFace: z.enum(FACE_KEYS).optional(),
-});
+export const lookSpec = z
+  .strictObject({
+    start: z.enum(STARTS).default('quarry'),
+    /** By day, and where a visitor's machine asks for dark. */
+    light: colours,
+    dark: colours,
+    /** Of running text, px. */
+    text: z.int().min(14).max(22).optional(),
+    /** How much larger each step of headings is. */
+    scale: z.number().min(1.1).max(1.5).optional(),
+    room: z.enum(ROOM_KEYS).optional(),
+    /** Of the page, px. */
+    width: z.int().min(560).max(1600).optional(),
+    /** Of corners, px. */
+    radius: z.int().min(0).max(32).optional(),
+    /** Fonts of the site's own. */
+    fonts: z
+      .array(fontSpec)
+      .max(FONT_FILES, `A site has at most ${FONT_FILES} files of fonts.`)
+      .optional(),
+    textFace: face,
+    headingFace: face,
+  })
+  .superRefine(({ fonts = [], ...faces }, { addIssue }) => {
+    for (const name of ['textFace', 'headingFace'] as const) {
+      const chosen = faces[name];
+      if (chosen === undefined || Object.hasOwn(FACES, chosen)) continue;
+      if (fonts.some((font) => font.name === chosen)) continue;
+      const known = [...Object.keys(FACES), ...fonts.map((font) => font.name)].join(', ');
+      addIssue({
+        code: 'custom',
+        path: [name],
+        message: `There is no type "${chosen}". There are: ${known}.`,
+      });
+    }
+  });
 /** The style of a site as it is stored. */
 export type Look = z.output<typeof lookSpec>;
 

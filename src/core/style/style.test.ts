@@ -37,9 +37,29 @@ describe('a style sheet', () => {
     expect(sheetOf({ css: ' ' })).toBe(`${sheetOf({ css: '', look: lookSpec.parse({}) })}\n `);
   });
 
+  test('fonts of the site’s own are made known, and stand before what machines have', () => {
+    const fonts = [
+      { name: 'Mine', file: 'mine-12345678.woff2', weight: [200, 800] },
+      { name: 'Mine', file: 'lean.woff2', slant: 'italic' },
+    ];
+    const own = lookSpec.parse({ fonts, headingFace: 'Mine' });
+    const css = sheetOf({ css: '', look: own });
+    expect(checkCss(css)).toEqual([]);
+    expect(css.split('\n').slice(0, 2)).toEqual([
+      '@font-face { font-family: "Mine"; src: url("/style/mine-12345678.woff2") format("woff2"); font-weight: 200 800; font-display: swap; }',
+      '@font-face { font-family: "Mine"; src: url("/style/lean.woff2") format("woff2"); font-weight: 400; font-style: italic; font-display: swap; }',
+    ]);
+    expect(css).toContain('--heading-face: "Mine", system-ui,');
+  });
+
   test.each([
     [{ light: { accent: 'red; } body { background: url(//x)' } }],
     [{ textFace: 'Comic' }],
+    [{ textFace: 'constructor' }],
+    [{ fonts: [{ name: 'plain', file: 'a.woff2' }] }],
+    [{ fonts: [{ name: 'Mine"; } x {', file: 'a.woff2' }] }],
+    [{ fonts: [{ name: 'Mine', file: '../a.woff2' }] }],
+    [{ fonts: [{ name: 'Mine', file: 'a.woff2', weight: [0, 2000] }] }],
     [{ text: 400 }],
     [{ start: 'other' }],
   ])('takes no look like %j', (given) => {

@@ -129,7 +129,7 @@ export class TreeCompiler implements BlockCompiler {
     if (this.isMisplaced(kind)) return () => '';
     const parsed = kind.spec.safeParse(block);
     if (parsed.success) {
-      const render = kind.compile(parsed.data as never, this);
+      const render = kind.compile(this.styled(parsed.data as Block) as never, this);
       return this.kept.marks ? this.between(block, kind, render) : render;
     }
     for (const { path, message } of parsed.error.issues)
@@ -140,6 +140,13 @@ export class TreeCompiler implements BlockCompiler {
         `A block "${kind.block}" has: ${Object.keys(kind.spec.shape).join(', ')}.`,
       );
     return () => '';
+  }
+
+  /** A block with the class of the named style that it has, where it is one of the site's. */
+  private styled(block: Block): Block {
+    const { style } = block;
+    const isNamed = this.design.styles.some(({ key, on }) => on === 'block' && key === style);
+    return isNamed ? { ...block, style: `style-${String(style)}` } : block;
   }
 
   /** What a block draws, between its marks. */

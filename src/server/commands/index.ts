@@ -26,6 +26,7 @@ import { makeStarter } from './starters/make-starter.ts';
 import { saveStarter } from './starters/save-starter.ts';
 import { addSubjects } from './subjects/add-subjects.ts';
 import { bringIn } from './intake/bring-in.ts';
+import { addFont } from './media/add-font.ts';
 import { addMedium } from './media/add-medium.ts';
 import { changeMedium } from './media/change-medium.ts';
 import { deleteMedium } from './media/delete-medium.ts';
@@ -58,6 +59,7 @@ export const COMMANDS = {
   changeSubjects,
   undoSubjects,
   bringIn,
+  addFont,
   addMedium,
   changeMedium,
   replaceMedium,

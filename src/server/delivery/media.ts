@@ -94,7 +94,9 @@ export class MediaDelivery {
     const { hash, mime } = font;
     const body = this.fonts.get(hash) ?? (await readFile(join(this.folder, 'media', hash)));
     this.fonts.set(hash, body);
-    return { body, type: mime, etag: `"${hash.slice(0, 32)}"`, cache: ASK };
+    // Named by their content where they were added in the builder, by people in a folder.
+    const isFixed = name.endsWith(`-${hash.slice(0, 8)}.woff2`);
+    return { body, type: mime, etag: `"${hash.slice(0, 32)}"`, cache: isFixed ? FOREVER : ASK };
   }
 
   /** A picture at a width, in the best format that the client takes (RFC 9110 §12.5.1). */

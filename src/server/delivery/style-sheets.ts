@@ -32,8 +32,8 @@ export class StyleSheets {
       'SELECT spec FROM design_version ORDER BY id DESC LIMIT ?',
     ).all(KEPT);
     for (const { spec } of rows.reverse()) {
-      const { css: own = '', look } = JSON.parse(spec) as Partial<Styled>;
-      const css = sheetOf({ css: own, look });
+      const { css: own = '', look, styles } = JSON.parse(spec) as Partial<Styled>;
+      const css = sheetOf({ css: own, look, styles });
       const key = fingerprint(css);
       this.byKey.delete(key); // what is in use stays longest
       this.byKey.set(key, css);

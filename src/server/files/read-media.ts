@@ -1,10 +1,10 @@
-import { readFileSync, statSync } from 'node:fs';
 import { join } from 'node:path';
 import { z } from 'zod';
-import type { Issue } from '@/core/issue.ts';
+import { type Issue, type Result, ok } from '@/core/issue.ts';
 import { type AboutMedia, type Media, UNTOLD } from '@/core/design/values.ts';
 import { BEGINNING, type Instant } from '@/core/time/interval.ts';
-import { type PreparedFile, prepareFile, sha256 } from './media/prepare.ts';
+import { type PreparedFile, prepareFile } from './media/prepare.ts';
+import { prepareFont } from './media/prepare-font.ts';
 import { scratchFolder } from './media/scratch.ts';
 import { readAs } from './read-as.ts';
 
@@ -26,7 +26,6 @@ export interface MediaFiles {
   issues: Issue[];
 }
 
-const MAX_FONT_BYTES = 4 * 1024 * 1024;
 const ABOUT_FILE = 'media/alt.yaml';
 const percent = z.number().min(0).max(100);
 
@@ -74,9 +73,9 @@ export async function readMediaFiles(folder: string, files: string[]): Promise<M
   for (const [path, file] of byPath)
     if (isMedia(path)) media.push(current(nameOf(path), file, abouts[nameOf(path)]));
   for (const file of files.filter((f) => f.startsWith('style/'))) {
-    const read = styleFile(folder, file);
-    if ('code' in read) issues.push(read);
-    else media.push(read);
+    const read = await styleFile(folder, file);
+    if (!read.ok) issues.push(...read.issues);
+    else media.push(read.value);
   }
   for (const name of Object.keys(abouts))
     if (!files.includes(`media/${name}`))
@@ -111,28 +110,10 @@ function readAbouts(
   return { abouts: value ?? {}, issues };
 }
 
-function styleFile(folder: string, file: string): ReadMedia | Issue {
-  const source = join(folder, file);
-  const wrong = (message: string, fix: string): Issue => ({
-    code: 'unknown-file',
-    path: file,
-    line: 1,
-    message,
-    fix,
-  });
-  if (statSync(source).size > MAX_FONT_BYTES)
-    return wrong('The font is larger than 4 MB.', 'Leave out the letters that are not needed.');
-  const bytes = readFileSync(source);
-  const isFont = bytes.subarray(0, 4).toString('latin1') === 'wOF2';
-  if (!isFont)
-    return wrong(
-      'The folder style/ holds fonts in WOFF2, and this is none.',
-      'Convert the font, or put pictures in media/.',
-    );
-  const size = { width: 0, height: 0, bytes: bytes.length };
-  return current(
-    file,
-    { path: source, hash: sha256(bytes), mime: 'font/woff2', ...size },
-    undefined,
-  );
+/** A font of the site's own, as it is now. */
+async function styleFile(folder: string, file: string): Promise<Result<ReadMedia>> {
+  const prepared = await prepareFont(join(folder, file), file);
+  if (!prepared.ok) return prepared;
+  const { font: _, ...kept } = prepared.value;
+  return ok(current(file, kept, undefined));
 }

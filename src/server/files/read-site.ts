@@ -60,6 +60,7 @@ export async function readSite(
   reader.checkTogether();
   all.push(...reader.issues, ...frontEntryIssues(design, entries, history).map(locate));
   all.push(...sharePictureIssues(design, pictures).map(locate));
+  all.push(...fontIssues(design, files).map(locate));
   all.push(...subjectPictureIssues(subjects, pictures));
   const { picks, issues: wrongPicks } = readPicks([...ownPicks, ...picksBefore(history)], {
     entries: new Set(entries.map((e) => e.id)),
@@ -151,6 +152,16 @@ function sharePictureIssues(
 ): Issue[] {
   if (id === undefined || pictures.has(id)) return [];
   return [unknownName('site/sharePicture', `There is no picture "${id}".`, id, [...pictures])];
+}
+
+/** Fonts that the look names and the folder does not have. */
+function fontIssues({ look }: Design, files: readonly string[]): Issue[] {
+  const there = files.flatMap((file) => (file.startsWith('style/') ? [file.slice(6)] : []));
+  return (look?.fonts ?? []).flatMap(({ file }) =>
+    there.includes(file)
+      ? []
+      : [unknownName('style/look', `There is no font "style/${file}".`, file, there)],
+  );
 }
 
 function subjectPictureIssues(subjects: SubjectToLoad[], pictures: Set<string>): Issue[] {

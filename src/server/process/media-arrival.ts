@@ -1,4 +1,5 @@
 import { type Result, refused } from '@/core/issue.ts';
+import type { Font } from '@/core/style/fonts.ts';
 import { type Actor, NotPermitted, SITE, permit } from '../permit.ts';
 import { type Container, container } from './container.ts';
 
@@ -43,6 +44,23 @@ export async function takeIn(
   if (replaces === null) return writer.run('addMedium', actor, { name, file: kept });
   const replaced = await writer.run('replaceMedium', actor, { id: replaces, file: kept });
   return replaced.ok ? { ok: true, value: { id: replaces, isNew: false } } : replaced;
+}
+
+/**
+ * Keeps a font that has arrived among the files of the style, for whoever may change that; gives
+ * what it says of itself.
+ */
+export async function takeFont(
+  { incoming, writer }: Container,
+  actor: Actor,
+  id: string,
+): Promise<Result<Font>> {
+  const finished = await incoming.finishFont(actor.id, id);
+  if (!finished.ok) return finished;
+  const { name, file } = finished.value;
+  const { path: _, font, ...kept } = file;
+  const added = await writer.run('addFont', actor, { name, file: kept });
+  return added.ok ? { ok: true, value: { ...font, file: added.value.file } } : added;
 }
 
 /** That a request is not of the form that it must have. */

@@ -16,6 +16,9 @@ import { withSteps } from './unsaved.ts';
 export interface StyleDetail {
   /** The style in the working design; in the past as it was released. */
   spec: Pick<Design, 'css' | 'look'>;
+  /** The styles that texts and blocks can have by name. */
+  styles: Design['styles'];
+  language: string;
   /** Paths that the style is looked at on: "/", and a page of each sort, newest first. */
   pages: string[];
   /** What the bench holds of it, a sentence each. */
@@ -34,7 +37,8 @@ export function styleDetail(
   permit(actor, 'read-unpublished', SITE);
   const site = view.editable(at, past)?.site;
   if (!site) return null;
-  const { css, look, listings } = site.design;
+  const { css, look, styles, listings } = site.design;
+  const parts = ['style', ...styles.map(({ id }) => `styles/${id}`)];
   const reader = view.readerOf(site);
   const validity = new Validity(at);
   const entries = reader.liveEntries(reader.newestPages(LOOKED_AT, validity), validity);
@@ -43,8 +47,10 @@ export function styleDetail(
   const ofEntries = [...byType.values()].flatMap((path) => path ?? []);
   return {
     spec: { css, ...(look ? { look } : {}) },
+    styles,
+    language: site.design.site.language,
     pages: [...new Set(['/', ...ofEntries, ...ofListings])],
-    onBench: past ? [] : sentencesAbout(view, 'style', at),
+    onBench: past ? [] : parts.flatMap((part) => sentencesAbout(view, part, at)),
   };
 }
 

@@ -94,6 +94,8 @@ export interface TemplateDetail {
   picks: { key: string; label: string }[];
   cards: { key: string; label: string }[];
   menus: { key: string; label: string }[];
+  /** The named styles that blocks can have. */
+  styles: { key: string; label: string }[];
   /** Names of the slots that frames have besides "main"; for pages. */
   slots: string[];
   /** What conditions may ask of entries, by the key of their type: the one read, and those beside it. */
@@ -137,6 +139,7 @@ export function templateDetail(
     picks: named(design.picks),
     cards: named(design.templates.filter(({ kind }) => kind === 'card')),
     menus: named(design.templates.filter(({ kind }) => kind === 'menu')),
+    styles: named(design.styles.filter(({ on }) => on === 'block')),
     slots: spec.kind === 'page' ? slotsOf(design) : [],
     columns: type ? columnsBeside(view, site, type, at) : {},
     names: namesWithin(view, spec),

@@ -17,6 +17,7 @@ export type TextFormLine = Design['textForms'][number] & {
 /** What texts may hold, and the styles that they may use. */
 export interface TextsDetail {
   forms: TextFormLine[];
+  /** Those that words, paragraphs and pictures can have. */
   styles: Design['styles'];
   /** The types whose values may stand in texts. */
   parts: { key: string; label: string }[];
@@ -42,7 +43,7 @@ export function textsDetail(
       fields: fields.flatMap(({ form: key, words }) => (key === form.key ? [words] : [])),
       onBench: past ? [] : sentencesAbout(view, `textForms/${form.id}`, at),
     })),
-    styles,
+    styles: styles.filter(({ on }) => on !== 'block'),
     parts: types.filter(isPart).map(({ key, label }) => ({ key, label })),
     language: site.language,
   };

@@ -5,6 +5,7 @@ import { join } from 'node:path';
 import pLimit, { type LimitFunction } from 'p-limit';
 import { type Issue, type Result, ok, refused } from '@/core/issue.ts';
 import { MOST_BYTES, type PreparedFile, prepareFile } from '../files/media/prepare.ts';
+import { type PreparedFont, prepareFont } from '../files/media/prepare-font.ts';
 
 /** A file that a browser sends, piece by piece. */
 interface MediaUpload {
@@ -16,6 +17,15 @@ interface MediaUpload {
   /** One thing at a time is done with it. */
   turn: LimitFunction;
 }
+
+/** A file that is kept, and the name it was sent by. */
+interface Finished<File> {
+  name: string;
+  file: File;
+}
+
+/** Looks at what has arrived, under the name it was sent by, and says what is to be kept. */
+type Prepare<File extends PreparedFile> = (path: string, name: string) => Promise<Result<File>>;
 
 /** Uploads that nobody goes on with are thrown away after so long, ms; each may have so many. */
 const IDLE_MS = 24 * 3_600_000;
@@ -74,13 +84,26 @@ export class MediaUploads {
    * Looks at a file that has arrived whole and keeps it in the data folder, under its hash; refused
    * where it is none that can be kept. The upload is over then.
    */
-  async finish(person: string, id: string): Promise<Result<{ name: string; file: PreparedFile }>> {
+  finish(person: string, id: string): Promise<Result<Finished<PreparedFile>>> {
+    return this.end(person, id, (path, name) => prepareFile(path, this.root, name));
+  }
+
+  /** The same of a font. */
+  finishFont(person: string, id: string): Promise<Result<Finished<PreparedFont>>> {
+    return this.end(person, id, prepareFont);
+  }
+
+  private async end<File extends PreparedFile>(
+    person: string,
+    id: string,
+    prepare: Prepare<File>,
+  ): Promise<Result<Finished<File>>> {
     const upload = this.find(person, id);
     if (!upload) return refused(GONE);
     const { name, size, file } = upload;
-    const done = await upload.turn(async (): Promise<Result<PreparedFile>> => {
+    const done = await upload.turn(async (): Promise<Result<File>> => {
       if ((await sizeOf(file)) !== size) return refused(INCOMPLETE);
-      return this.twoAtOnce(() => keptOf(upload, this.data, this.root));
+      return this.twoAtOnce(() => keptOf(upload, this.data, prepare));
     });
     if (!done.ok && done.issues[0]?.code === 'not-kept') return done; // to be tried again
     if (!done.ok && done.issues[0] === INCOMPLETE) return done;
@@ -135,13 +158,13 @@ async function append(
 }
 
 /** What is kept of an upload: moved, or made of it, under its hash. */
-async function keptOf(
+async function keptOf<File extends PreparedFile>(
   { file, name }: MediaUpload,
   data: string,
-  scratch: string,
-): Promise<Result<PreparedFile>> {
+  prepare: Prepare<File>,
+): Promise<Result<File>> {
   try {
-    const prepared = await prepareFile(file, scratch, name);
+    const prepared = await prepare(file, name);
     if (!prepared.ok) return prepared;
     const { path, hash } = prepared.value;
     const folder = join(data, 'media');

@@ -16,18 +16,18 @@ interface Sending {
   signal: AbortSignal;
   /** What it is known by on the server, once that has heard of it: sending goes on with that. */
   upload: { id: string | null };
-  /** The medium in whose place it comes; null for a new one. */
-  replaces?: string | null;
+  /** What it is kept as: the medium in whose place it comes, or a font; a new medium without. */
+  kept?: { replaces: string } | { as: 'font' } | null;
 }
 
 /**
  * Sends a file to the media, piece by piece; where the connection breaks it goes on with what has
  * arrived. @throws AbortError where it is cancelled
  */
-export async function sendFile(
+export async function sendFile<T = Arrived>(
   file: File,
-  { tell, signal, upload, replaces = null }: Sending,
-): Promise<Result<Arrived>> {
+  { tell, signal, upload, kept = null }: Sending,
+): Promise<Result<T>> {
   const { size } = file;
   const begun = await begin(file, { tell, signal, upload });
   if (!begun.ok) return begun;
@@ -45,9 +45,9 @@ export async function sendFile(
     received = done.value.received;
     tell(received, false);
   }
-  const query = replaces === null ? '' : `?replaces=${encodeURIComponent(replaces)}`;
+  const query = kept ? `?${new URLSearchParams(kept).toString()}` : '';
   const waits = (): void => tell(size, true);
-  return reached<Arrived>(`${path}/done${query}`, { method: 'POST', signal }, waits);
+  return reached<T>(`${path}/done${query}`, { method: 'POST', signal }, waits);
 }
 
 /** Tells the server of a file, or asks how much of it has arrived where it knows of it. */

@@ -56,7 +56,8 @@ export function useSending(onArrived: (arrived: Arrived, isAlone: boolean) => vo
         put(key, { received, state });
       };
       try {
-        const result = await sendFile(file, { tell, signal: stop.signal, upload, replaces });
+        const kept = replaces === null ? null : { replaces };
+        const result = await sendFile(file, { tell, signal: stop.signal, upload, kept });
         if (!result.ok) put(key, { state: 'refused', issues: result.issues });
         else {
           put(key, { state: 'done', arrived: result.value });

@@ -22,6 +22,7 @@ export type PropertyChoices = Pick<
   | 'picks'
   | 'cards'
   | 'menus'
+  | 'styles'
   | 'columns'
   | 'names'
   | 'at'
@@ -70,6 +71,7 @@ export function PropertyControl(props: Props) {
       />
     );
   if (control === 'number') return <NumberControl {...props} />;
+  const offered = property.name === 'style' ? props.styles : [];
   if (control !== 'words')
     return (
       <PatternInput
@@ -85,10 +87,18 @@ export function PropertyControl(props: Props) {
         id={id}
         className="control max-w-[320px]"
         disabled={readOnly}
+        list={offered.length > 0 ? `${id}-offers` : undefined}
         placeholder={typeof otherwise === 'string' ? otherwise : ''}
         value={text}
         onChange={(e) => orNothing(e.target.value)}
       />
+      {offered.length > 0 && (
+        <datalist id={`${id}-offers`}>
+          {offered.map(({ key, label }) => (
+            <option key={key} value={key} label={label} />
+          ))}
+        </datalist>
+      )}
       <Wrong issues={issues} />
     </>
   );

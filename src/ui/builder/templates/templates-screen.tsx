@@ -15,7 +15,7 @@ import { Table, type TableColumn } from '@/ui/primitives/table.tsx';
 import { newId } from '../design-steps.ts';
 import { useDesignReadOnly } from '../rights.tsx';
 import { command } from '../send.ts';
-import { AddLine } from '../settings/texts/add-line.tsx';
+import { AddLine } from '../settings/add-line.tsx';
 import { ClockLink } from '../shell/clock-link.tsx';
 import { toldOnBench } from '../type/told-on-bench.ts';
 import { useAttempts } from '../use-attempts.ts';

@@ -6,7 +6,7 @@ import type { Account } from '@/server/db/people.ts';
 import type { PeopleAnswer } from '@/server/process/accounts.ts';
 import { Issues, SaidLine } from '@/ui/primitives/issues.tsx';
 import { type Attempts, useAttempts } from '../../use-attempts.ts';
-import { AddLine } from '../texts/add-line.tsx';
+import { AddLine } from '../add-line.tsx';
 import { PersonLine } from './person-line.tsx';
 import { RoleChoice } from './role-choice.tsx';
 import { sendPeople } from './send-people.ts';

@@ -1,4 +1,5 @@
-import { FACES, type FaceKey, type Look, ROOMS } from '@/core/style/look-spec.ts';
+import { FACES } from '@/core/style/faces.ts';
+import { type Look, ROOMS } from '@/core/style/look-spec.ts';
 import { tokensOf } from '@/core/style/sheet.ts';
 import { Line } from '@/ui/primitives/line.tsx';
 import { type StyleLines, lookOf, withLook } from './style-lines.ts';
@@ -14,12 +15,17 @@ const ROOM_WORDS: Record<keyof typeof ROOMS, string> = {
   usual: 'As usual',
   wide: 'Wide apart',
 };
-const FACE_OPTIONS = Object.entries(FACES) as [FaceKey, { label: string }][];
+const FACE_LABELS = Object.entries(FACES).map(([key, { label }]) => [key, label] as const);
+
+const labelOf = (face: string): string => FACES[face as keyof typeof FACES].label;
 
 /** Type, room and corners: each as the starting style has it until it is set. */
 export function TypeLines({ spec, readOnly, onChange }: StyleLines) {
   const look = lookOf(spec);
   const tokens = tokensOf(look);
+  const own = [...new Set(look.fonts?.map((font) => font.name))].map(
+    (font) => [font, font] as const,
+  );
   const put = <K extends keyof Look>(name: K, value: Look[K] | undefined): void =>
     onChange(withLook(spec, name, value));
   return (
@@ -32,10 +38,10 @@ export function TypeLines({ spec, readOnly, onChange }: StyleLines) {
             className="control"
             disabled={readOnly}
             value={look[name] ?? ''}
-            onChange={(e) => put(name, (e.target.value || undefined) as FaceKey | undefined)}
+            onChange={(e) => put(name, e.target.value || undefined)}
           >
-            <option value="">{`As it starts: ${FACES[tokensOf({ start: look.start })[name]].label}`}</option>
-            {FACE_OPTIONS.map(([key, { label }]) => (
+            <option value="">{`As it starts: ${labelOf(tokensOf({ start: look.start })[name])}`}</option>
+            {[...own, ...FACE_LABELS].map(([key, label]) => (
               <option key={key} value={key}>
                 {label}
               </option>
