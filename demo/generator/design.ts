@@ -16,6 +16,15 @@ export const DESIGN: Record<string, unknown> = {
     frame: 'frame',
     seo: { index: true },
   },
+  'styles.yaml': [
+    { key: 'latin-name', on: 'words', look: { slant: 'slanted' } },
+    {
+      key: 'margin-note',
+      on: 'paragraph',
+      look: { size: 'small', width: 'narrow', room: 'close', edge: 'bar' },
+    },
+    { key: 'aside', label: 'Beside the page', on: 'block', look: { size: 'small' } },
+  ],
   'redirects.yaml': [{ from: '/seeds', to: '/varieties' }],
   'types/variety.yaml': {
     key: 'variety',
