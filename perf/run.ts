@@ -12,6 +12,7 @@ import { freshenDerivedTables } from '@/server/store/freshen.ts';
 import { SiteView } from '@/server/queries/site-view.ts';
 import { buildOnce } from '../scripts/shared.mjs';
 import { measureContent } from './content.ts';
+import { demo } from './demo-pages.ts';
 import { measureHttp } from './http.ts';
 import { measureIntervals } from './intervals.ts';
 import { measureMoving } from './moving.ts';
@@ -54,7 +55,7 @@ await prepare();
 const connection = openDatabase(join(data, 'site.db'));
 freshenDerivedTables(connection, Date.now());
 const rows = [
-  ...measureTemplates(),
+  ...measureTemplates(await demo()),
   await measureHttp(data),
   ...measureQueries(new SiteView(connection)),
   ...measureContent(new SiteView(connection)),

@@ -1,146 +1,80 @@
 import assert from 'node:assert/strict';
-import { typeSpec, type Design, designSpec } from '@/core/design/spec.ts';
-import type { EntryView } from '@/core/design/values.ts';
-import { compileSite } from '@/core/site/compile.ts';
-import { PageScope } from '@/core/site/page-scope.ts';
-import type { SiteReader } from '@/core/site/reader.ts';
-import { escapeHtml } from '@/core/text.ts';
-import { Validity } from '@/core/time/interval.ts';
-import { cardList } from '@/core/template/card-list.ts';
+import { render } from '@/core/site/render.ts';
+import { guideByHand, listByHand } from './by-hand.ts';
+import { GUIDE, LIST, type Demo, dataOf, remembering } from './demo-pages.ts';
+import { guideByEta, listByEta } from './eta-peer.ts';
 import { type PerfRow, row, share } from './measure.ts';
-import { listByReact, pageByReact } from './react-peer.ts';
+import { guideByReact, listByReact } from './react-peer.ts';
 
-const AT = Date.UTC(2026, 5, 1);
-const type = typeSpec.parse({
-  key: 'article',
-  address: '/{title}',
-  fields: [
-    { key: 'title', kind: 'text' },
-    { key: 'summary', kind: 'paragraphs' },
-    { key: 'body', kind: 'richtext' },
-    { key: 'place', kind: 'text' },
-    { key: 'kind', kind: 'text' },
-  ],
-  card: 'card',
-  template: 'page',
-});
-const design: Design = designSpec.parse({
-  site: { name: 'Measured', url: 'https://measured.example', zone: 'UTC', language: 'en' },
-  types: [type],
-  templates: [
-    {
-      key: 'page',
-      kind: 'page',
-      type: 'article',
-      blocks: [
-        { block: 'heading', text: '{title}', level: 1 },
-        { block: 'text', text: '{summary}', style: 'lead' },
-        { block: 'text', text: '{kind}[ from {place}]' },
-        { block: 'richText', field: 'body' },
-      ],
-    },
-    {
-      key: 'card',
-      kind: 'card',
-      type: 'article',
-      blocks: [
-        { block: 'heading', text: '{title}', level: 3, link: true },
-        { block: 'text', text: '{summary}' },
-        { block: 'text', text: '{kind}[ from {place}]', style: 'note' },
-      ],
-    },
-  ],
-});
+/** How often a page is made in a round: about a hundredth of a second. */
+const TIMES = 60;
+const BEFORE = 2000;
 
-const paragraph = (i: number): object => ({
-  type: 'paragraph',
-  content: [
-    { type: 'text', text: `Paragraph ${i}: words & more words, ` },
-    { type: 'text', text: 'some of them bold', marks: [{ type: 'bold' }] },
-    { type: 'text', text: ', until the line is about as long as lines are.' },
-  ],
-});
-const body = { type: 'doc', content: Array.from({ length: 12 }, (_, i) => paragraph(i)) };
-const entry = (i: number): EntryView => ({
-  id: `a${i}`,
-  type,
-  values: {
-    title: `Article <${i}>`,
-    summary: `The ${i}th of its kind, with a summary of a usual length for a card.`,
-    body,
-    place: 'Marrowdale',
-    kind: 'Report',
-  },
-  created: AT,
-  published: AT,
-  updated: AT,
-  author: '',
-  state: 'live',
-  path: `/article-${i}`,
-});
-
-type Doc = { content: { content: { text: string; marks?: unknown[] }[] }[] };
-
-/** What a person would write by hand for the same page. */
-function pageByHand(e: EntryView): string {
-  const v = e.values as { title: string; summary: string; body: Doc; place: string; kind: string };
-  let out = `<h1>${escapeHtml(v.title)}</h1><p class="lead">${escapeHtml(v.summary)}</p><p>${escapeHtml(v.kind)} from ${escapeHtml(v.place)}</p><div class="rich-text">`;
-  for (const p of v.body.content) {
-    out += '<p>';
-    for (const t of p.content)
-      out += t.marks ? `<strong>${escapeHtml(t.text)}</strong>` : escapeHtml(t.text);
-    out += '</p>';
-  }
-  return `${out}</div>`;
+/** A page, made by us from data at hand and from the database, and by others. */
+interface Measured {
+  name: string;
+  path: string;
+  byHand: () => string;
+  byReact: () => string;
+  byEta: () => string;
+  /** How many times as fast as React's static markup it is to be. */
+  react: number;
 }
 
-function listByHand(entries: EntryView[]): string {
-  let out = '<ul class="cards">';
-  for (const e of entries) {
-    const v = e.values as { title: string; summary: string; place: string; kind: string };
-    out += `<li><h3><a href="${escapeHtml(e.path!)}">${escapeHtml(v.title)}</a></h3><p>${escapeHtml(v.summary)}</p><p class="note">${escapeHtml(v.kind)} from ${escapeHtml(v.place)}</p></li>`;
-  }
-  return `${out}</ul>`;
-}
-
-/** Compiled templates against string concatenation by hand, data at hand. */
-export function measureTemplates(): PerfRow[] {
-  const { site, issues } = compileSite(design);
-  assert.deepEqual(issues, []);
-  const scope = new PageScope(site, {} as SiteReader, new Validity(AT));
-  const page = site.templates.pages.get('article')!.render;
-  const card = site.templates.cards.get('article')!.render;
-  const one = entry(1);
-  const twenty = Array.from({ length: 20 }, (_, i) => entry(i));
-  assert.equal(page(scope.of(one)), pageByHand(one));
-  assert.equal(cardList(twenty, card, [], scope), listByHand(twenty));
-  assert.equal(pageByReact(one), pageByHand(one));
-  assert.equal(listByReact(twenty), listByHand(twenty));
-  let sink = 0;
-  const times = (n: number, make: () => string) => (): void => {
-    for (let i = 0; i < n; i++) sink += make().length;
-  };
-  const article = share(
-    times(3000, () => pageByHand(one)),
-    times(3000, () => page(scope.of(one))),
-  );
-  const list = share(
-    times(2500, () => listByHand(twenty)),
-    times(2500, () => cardList(twenty, card, [], scope)),
-  );
-  const articleOfReact = share(
-    times(600, () => pageByReact(one)),
-    times(600, () => page(scope.of(one))),
-  );
-  const listOfReact = share(
-    times(500, () => listByReact(twenty)),
-    times(500, () => cardList(twenty, card, [], scope)),
-  );
-  assert.ok(sink > 0);
-  return [
-    row('article page, against React’s static markup (speed)', articleOfReact, '≥', 2.5),
-    row('list of 20 cards, against React’s static markup (speed)', listOfReact, '≥', 4),
-    row('article page, against concatenation by hand (speed)', article, '≥', 0.85),
-    row('list of 20 cards, against concatenation by hand (speed)', list, '≥', 0.85),
+/** Whole pages of the demo, in its own frame, as bytes to be sent, against others' of the same. */
+export function measureTemplates(demo: Demo): PerfRow[] {
+  const { frame, guide, list } = dataOf(demo);
+  const pages: Measured[] = [
+    {
+      ...{ name: 'article-like page of the demo', path: GUIDE, react: 2.5 },
+      byHand: () => guideByHand(frame, guide),
+      byReact: () => guideByReact(frame, guide),
+      byEta: () => guideByEta(frame, guide),
+    },
+    {
+      ...{ name: 'list of 20 cards of the demo', path: LIST, react: 4 },
+      byHand: () => listByHand(frame, list),
+      byReact: () => listByReact(frame, list),
+      byEta: () => listByEta(frame, list),
+    },
   ];
+  return pages.flatMap((page) => measured(demo, page));
+}
+
+function measured({ site, reader, at }: Demo, page: Measured): PerfRow[] {
+  const { name, path, byHand, byReact, byEta } = page;
+  const atHand = remembering(reader);
+  const fresh = (): string => render(site, reader, { path, at }).body;
+  const ours = (): string => {
+    atHand.again();
+    return render(site, atHand.reader, { path, at }).body;
+  };
+  render(site, atHand.reader, { path, at });
+  assert.equal(ours(), byHand());
+  assert.equal(byEta(), byHand());
+  assert.equal(inner(byReact()), inner(byHand()));
+  const against = (peer: () => string, own: () => string): number => share(often(peer), often(own));
+  return [
+    row(`${name}, against concatenation by hand (speed)`, against(byHand, ours), '≥', 0.9),
+    row(`${name}, against React’s static markup`, against(byReact, ours), '≥', page.react),
+    row(`${name}, against eta, compiled before`, against(byEta, ours), '≥', 1.1),
+    row(`${name}, from the database against data at hand`, against(ours, fresh), '≥', 0.45),
+  ];
+}
+
+/** Made many times, each as the bytes that are sent; as often before, as a server does. */
+function often(make: () => string): () => void {
+  for (let i = 0; i < BEFORE; i++) make();
+  return () => {
+    for (let i = 0; i < TIMES; i++) assert.ok(Buffer.from(make()).length > 0);
+  };
+}
+
+/** HTML without how it is written: ends of elements, line breaks, when pictures are fetched. */
+function inner(html: string): string {
+  return html
+    .replaceAll(/\n| loading="lazy"|(?<=<[^>]*)\/(?=>)/g, '')
+    .replaceAll('charSet', 'charset')
+    .replaceAll('srcSet', 'srcset')
+    .replaceAll('&#x27;', '&#39;');
 }

@@ -1,7 +1,7 @@
 const SCHEMES = new Set(['http:', 'https:', 'mailto:', 'tel:']);
 const HERE = 'https://site.invalid/page';
-/** Most links: a path of this site that needs no reading. */
-const PLAIN_PATH = /^\/(?![/\\])[!-[\]-~]*$/;
+/** Most links need no reading: a path of this site, where to write to, or a number to ring. */
+const PLAIN = /^(?:\/(?![/\\])|mailto:|tel:)[!-[\]-~]*$/;
 
 /**
  * Whether an address may stand in a link, canonical or menu: of the scheme http, https, mailto or
@@ -10,7 +10,7 @@ const PLAIN_PATH = /^\/(?![/\\])[!-[\]-~]*$/;
  */
 export function isSafeLink(address: unknown): address is string {
   if (typeof address !== 'string') return false;
-  if (PLAIN_PATH.test(address)) return true;
+  if (PLAIN.test(address)) return true;
   if (/[\u0000-\u001f\u007f]|^ | $/.test(address)) return false;
   if (URL.canParse(address)) return SCHEMES.has(new URL(address).protocol);
   if (!URL.canParse(address, HERE)) return false;

@@ -23,7 +23,7 @@ export function hasText(text: string): boolean {
 
 /** White space runs become one space; ends trimmed. */
 export function foldSpace(text: string): string {
-  return text.replace(/\s+/gu, ' ').trim();
+  return /^\s|\s$|\s\s|[^\S ]/u.test(text) ? text.replace(/\s+/gu, ' ').trim() : text;
 }
 
 /** Text as searches compare it: accents and case do not count. The one place that decides so. */
@@ -65,6 +65,7 @@ export const MAX_TEXT = 2 * 1024 * 1024;
  * whole. Commas, semicolons, colons and dashes before the "…" go.
  */
 export function limitText(text: string, n: number): string {
+  if (text.length <= n) return text;
   const points = [...text];
   if (points.length <= n) return text;
   if (n < 1) return '';

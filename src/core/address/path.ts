@@ -7,6 +7,9 @@ export const MAX_PATH_BYTES = 1024;
 /** Longest request that is looked at: a path of ours with every byte percent-encoded. */
 const MAX_REQUEST = 3 * MAX_PATH_BYTES;
 
+/** Most paths are in their normal form: no segment begins with a dot. */
+const NORMAL = /^(?:\/[a-z0-9_~-][a-z0-9._~-]*)+$/;
+
 /**
  * The normal form of a request's path (RFC 3986 §6.2): percent-decoded, small letters, no empty
  * or dot segments, no slash at the end. Null bytes, bad encodings and overlong paths are refused.
@@ -14,6 +17,7 @@ const MAX_REQUEST = 3 * MAX_PATH_BYTES;
 export function normalisePath(raw: string): NormalPath {
   if (raw.length > MAX_REQUEST)
     return { ok: false, reason: `The path is longer than ${MAX_REQUEST} characters.` };
+  if (NORMAL.test(raw)) return { ok: true, path: raw, changed: false };
   if (!raw.startsWith('/')) return { ok: false, reason: 'A path starts with "/".' };
   let decoded: string;
   try {

@@ -28,6 +28,17 @@ type Side = Pick<Field, 'kind' | 'many' | 'options'>;
  * values are given back where no field has taken another's place.
  */
 export function valuesAs(fields: readonly Field[], stored: Values, how: Converting): Values {
+  const known = READ.get(stored);
+  if (known?.fields === fields && known.how === how) return known.values;
+  const values = readAs(fields, stored, how);
+  READ.set(stored, { fields, how, values });
+  return values;
+}
+
+/** What stored values were read as last: those of one revision are asked for again and again. */
+const READ = new WeakMap<Values, { fields: readonly Field[]; how: Converting; values: Values }>();
+
+function readAs(fields: readonly Field[], stored: Values, how: Converting): Values {
   const values = withComputedBefore(fields, stored, how);
   let read = values;
   for (const field of fields) {

@@ -10,18 +10,17 @@ export type DateStyle = (typeof STYLES)[number];
 
 const formatters = new Map<string, Intl.DateTimeFormat>();
 
-function formatter(language: string, options: Intl.DateTimeFormatOptions): Intl.DateTimeFormat {
-  const key = language + JSON.stringify(options);
+/** A formatter, made once for each `key`, which names its language and options. */
+function formatter(
+  key: string,
+  language: string,
+  options: Intl.DateTimeFormatOptions,
+): Intl.DateTimeFormat {
   let found = formatters.get(key);
-  if (!found)
-    formatters.set(
-      key,
-      (found = new Intl.DateTimeFormat(language, {
-        calendar: 'gregory',
-        numberingSystem: 'latn',
-        ...options,
-      })),
-    );
+  if (!found) {
+    const settled = { calendar: 'gregory', numberingSystem: 'latn', ...options };
+    formatters.set(key, (found = new Intl.DateTimeFormat(language, settled)));
+  }
   return found;
 }
 
@@ -30,6 +29,10 @@ export function isDateStyle(style: string): style is DateStyle {
   return (STYLES as readonly string[]).includes(style);
 }
 
+/** Dates written already: those of a list's entries are written on each of its pages. */
+const written = new Map<string, string>();
+const MOST_WRITTEN = 5000;
+
 /** A date, or a date-time with its time, in one of the language's styles (Unicode CLDR). */
 export function formatStyled(
   value: DateValue,
@@ -37,13 +40,23 @@ export function formatStyled(
   language: string,
   zone: string,
 ): string {
-  if (typeof value === 'number')
-    return formatter(language, { dateStyle: style, timeStyle: 'short', timeZone: zone }).format(
-      value,
-    );
-  return formatter(language, { dateStyle: style, timeZone: 'UTC' }).format(
-    Date.parse(`${value}T00:00:00Z`),
-  );
+  const key = `${value} ${style} ${language} ${zone}`;
+  let words = written.get(key);
+  if (words === undefined) {
+    if (written.size >= MOST_WRITTEN) written.clear();
+    written.set(key, (words = inStyle(value, style, language, zone)));
+  }
+  return words;
+}
+
+function inStyle(value: DateValue, style: DateStyle, language: string, zone: string): string {
+  const key = `${language} ${style}`;
+  if (typeof value === 'number') {
+    const timed = { dateStyle: style, timeStyle: 'short', timeZone: zone } as const;
+    return formatter(`${key} ${zone}`, language, timed).format(value);
+  }
+  const day = { dateStyle: style, timeZone: 'UTC' } as const;
+  return formatter(key, language, day).format(Date.parse(`${value}T00:00:00Z`));
 }
 
 const TOKEN = /'(?:''|[^'])*'|([A-Za-z])\1*|[^A-Za-z']+/g;
@@ -76,11 +89,37 @@ export function formatPattern(
   zone: string,
 ): string {
   const parts = dateParts(value, zone);
-  return pattern.replace(TOKEN, (token, letter: string | undefined) => {
-    if (token.startsWith("'"))
-      return token === "''" ? "'" : token.slice(1, -1).replaceAll("''", "'");
-    return letter ? field(token, parts, language) : token;
-  });
+  let out = '';
+  for (const { token, isField } of tokensOf(pattern))
+    out += isField ? field(token, parts, language) : token;
+  return out;
+}
+
+/** A piece of a pattern: a field of dates, or words as they are. */
+interface Token {
+  token: string;
+  isField: boolean;
+}
+
+const tokens = new Map<string, Token[]>();
+const MOST_PATTERNS = 500;
+
+/** The pieces of a pattern, read once. */
+function tokensOf(pattern: string): Token[] {
+  let found = tokens.get(pattern);
+  if (found) return found;
+  found = [...pattern.matchAll(TOKEN)].map(([token, letter]) => ({
+    token: token.startsWith("'") ? quoted(token) : token,
+    isField: letter !== undefined,
+  }));
+  if (tokens.size >= MOST_PATTERNS) tokens.clear();
+  tokens.set(pattern, found);
+  return found;
+}
+
+/** The words between quotes; two quotes are one. */
+function quoted(token: string): string {
+  return token === "''" ? "'" : token.slice(1, -1).replaceAll("''", "'");
 }
 
 function field(token: string, p: LocalTime, language: string): string {
@@ -127,15 +166,23 @@ function width(n: number): 'short' | 'long' | 'narrow' {
   return (['short', 'long', 'narrow'] as const)[n] ?? 'short';
 }
 
+const names = new Map<string, string>();
+
 // 2001 started on a Monday, so day n of January is weekday n. Months are taken from a whole date,
 // as languages inflect them there.
 function name(
   options: Intl.DateTimeFormatOptions,
   at: number,
   language: string,
-  part: string,
+  part: keyof Intl.DateTimeFormatOptions,
 ): string {
-  const whole = options.month ? { day: 'numeric' as const, ...options } : options;
-  const parts = formatter(language, { ...whole, timeZone: 'UTC' }).formatToParts(at);
-  return parts.find(({ type }) => type === part)?.value ?? '';
+  const form = `${language} ${part} ${options[part]}`;
+  const key = `${form} ${at}`;
+  const known = names.get(key);
+  if (known !== undefined) return known;
+  const whole = { day: options.month && ('numeric' as const), ...options, timeZone: 'UTC' };
+  const parts = formatter(form, language, whole).formatToParts(at);
+  const found = parts.find(({ type }) => type === part)?.value ?? '';
+  names.set(key, found);
+  return found;
 }

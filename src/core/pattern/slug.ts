@@ -20,11 +20,14 @@ export function slugText(text: string, language: string): string {
 
 /** As `slugText`, but hyphens at the ends stay: for a value that stands inside a segment. */
 export function slugRun(text: string, language: string): string {
+  if (/^[\u0000-\u007f]*$/.test(text)) return hyphened(text);
   const own = BY_LANGUAGE[language.split('-')[0]!.toLowerCase()] ?? {};
   let out = '';
   for (const c of text.normalize('NFC')) out += transliterate(c, own);
-  return out.toLowerCase().replace(/[^a-z0-9]+/g, '-');
+  return hyphened(out);
 }
+
+const hyphened = (text: string): string => text.toLowerCase().replace(/[^a-z0-9]+/g, '-');
 
 /** Without hyphens at either end, and runs of them as one. */
 export function trimHyphens(segment: string): string {

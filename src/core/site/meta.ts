@@ -21,14 +21,14 @@ function firstOf(patterns: CompiledPattern[], scope: PageScope): string | null {
   return null;
 }
 
-function base(
-  site: CompiledSite,
-  seo: CompiledSeo | undefined,
-  scope: PageScope | null,
-): Omit<PageMeta, 'title' | 'description' | 'canonical'> {
+/** What the site says of every page, where its type or listing does not say otherwise. */
+function base(site: CompiledSite, seo: CompiledSeo | undefined, scope: PageScope | null): PageMeta {
   const { name, language, sharePicture: id } = site.design.site;
   const shared = id === undefined ? null : (scope?.media(id) ?? null);
   return {
+    title: name,
+    description: null,
+    canonical: null,
     index: seo?.index ?? true,
     follow: seo?.follow ?? true,
     language,
@@ -59,15 +59,14 @@ export function entryMeta(site: CompiledSite, scope: PageScope, entry: EntryView
   const canonical = given !== null && isSafeTarget(given) ? given : entry.path;
   const own =
     seo.picture === null ? null : scope.media(String(valuesOf(entry.values, seo.picture)[0] ?? ''));
-  return {
-    ...base(site, seo, scope),
-    ...(index === undefined ? {} : { index }),
-    ...(follow === undefined ? {} : { follow }),
-    title: firstOf(seo.title, scope) ?? site.design.site.name,
-    description: firstOf(seo.description, scope),
-    canonical: canonical === null ? null : absolute(site, canonical),
-    ...(own && isPicture(own) ? { picture: sharePicture(site, own) } : {}),
-  };
+  const meta = base(site, seo, scope);
+  if (index !== undefined) meta.index = index;
+  if (follow !== undefined) meta.follow = follow;
+  meta.title = firstOf(seo.title, scope) ?? meta.title;
+  meta.description = firstOf(seo.description, scope);
+  meta.canonical = canonical === null ? null : absolute(site, canonical);
+  if (own && isPicture(own)) meta.picture = sharePicture(site, own);
+  return meta;
 }
 
 /** The metadata of a page of a listing; the scope shows that listing. */

@@ -139,10 +139,12 @@ export class PageScope implements RenderScope {
     for (const chain of chains) {
       let level = entries;
       for (const field of chain) {
-        const values = level.flatMap((e) => valuesOf(e.values, field));
-        const ids = [...new Set(values.filter((value) => typeof value === 'string'))];
-        this.read(ids);
-        level = ids.map((id) => this.known.get(id) ?? null).filter((e) => e !== null);
+        const ids = new Set<string>();
+        for (const { values } of level)
+          for (const value of valuesOf(values, field))
+            if (typeof value === 'string') ids.add(value);
+        if (ids.size === 0) break;
+        level = this.entries([...ids]);
       }
     }
   }
@@ -258,10 +260,10 @@ export class PageScope implements RenderScope {
     return media ? imagePath(media as Media, width) : null;
   }
 
-  picture(mediaId: string, wish: PictureWish): DrawnPicture | null {
-    const media = this.media(mediaId);
-    const drawn = media && drawnPicture(media, wish);
-    return drawn && { ...drawn, lazy: (this.drawn.pictures += 1) > AT_ONCE };
+  picture(medium: Media, wish: PictureWish): DrawnPicture | null {
+    const drawn = drawnPicture(medium, wish, this.drawn.pictures >= AT_ONCE);
+    if (drawn) this.drawn.pictures += 1;
+    return drawn;
   }
 
   private read(ids: readonly string[]): void {

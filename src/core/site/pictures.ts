@@ -10,15 +10,14 @@ function stepFor(width: number): number {
   return PICTURE_WIDTHS.find((w) => w >= width) ?? PICTURE_WIDTHS.at(-1)!;
 }
 
-/** The name of a size: its width in px, and, where it is cut, its shape and what stays within. */
-function sizeName(media: Media, step: number, ratio: RatioName | undefined): string {
-  if (ratio === undefined) return String(step);
-  return `${step}-${ratio.replace(':', 'x')}-${media.focusX}-${media.focusY}`;
+/** What the name of a size says after its width (px): how it is cut, and around what; '' if not. */
+function cutName(media: Media, ratio: RatioName | undefined): string {
+  return ratio === undefined ? '' : `-${ratio.replace(':', 'x')}-${media.focusX}-${media.focusY}`;
 }
 
 /** Path of a picture at the width step that covers `width` px, cut to a shape where one is given. */
 export function picturePath(media: Media, width: number, ratio?: RatioName): string {
-  return `/media/${media.hash}/${sizeName(media, stepFor(width), ratio)}`;
+  return `/media/${media.hash}/${stepFor(width)}${cutName(media, ratio)}`;
 }
 
 /** Path that leads to what a name stands for now; to that picture at a width (px) where one is given. */
@@ -44,29 +43,42 @@ export function shapeOf(ratio: RatioName): number {
   return width! / height!;
 }
 
-/** What an `img` needs to show a picture as it is wanted; null of what is no picture. */
-export function drawnPicture(media: Media, wish: PictureWish): Omit<DrawnPicture, 'lazy'> | null {
+/**
+ * What an `img` needs to show a picture as it is wanted; null of what is no picture. `lazy`: it is
+ * fetched when it comes near.
+ */
+export function drawnPicture(
+  media: Media,
+  { width: wanted, ratio }: PictureWish,
+  lazy = false,
+): DrawnPicture | null {
   if (!isPicture(media) || media.width === 0 || media.height === 0) return null;
-  const { ratio } = wish;
   const shape = ratio ? shapeOf(ratio) : media.width / media.height;
   const widest = Math.max(1, Math.min(media.width, Math.round(media.height * shape)));
   const isDrawing = media.mime === MEDIA_FORMATS.svg.mime;
-  const width = isDrawing ? wish.width : Math.min(wish.width, widest);
-  const drawn = {
+  const width = isDrawing ? wanted : Math.min(wanted, widest);
+  // A drawing has no size of its own: it is sent as it is, unless it is cut.
+  const isWhole = isDrawing && !ratio;
+  return {
+    src: isWhole ? filePath(media) : picturePath(media, width, ratio),
+    srcset: isWhole ? '' : choices(media, { width, ratio }, isDrawing ? Infinity : widest),
+    sizes: isWhole ? '' : `(max-width: ${width}px) 100vw, ${width}px`,
     alt: media.decorative ? '' : media.alt,
     width,
     height: Math.max(1, Math.round(width / shape)),
+    lazy,
   };
-  // A drawing has no size of its own: it is sent as it is, unless it is cut.
-  if (isDrawing && !ratio) return { ...drawn, src: filePath(media), srcset: '', sizes: '' };
-  const most = Math.min(2 * width, isDrawing ? 2 * width : widest);
-  const last = PICTURE_WIDTHS.findIndex((w) => w >= most);
-  const steps = PICTURE_WIDTHS.slice(0, last < 0 ? undefined : last + 1);
-  const real = (step: number): number => (isDrawing ? step : Math.min(step, widest));
-  return {
-    ...drawn,
-    src: picturePath(media, width, ratio),
-    srcset: steps.map((step) => `${picturePath(media, step, ratio)} ${real(step)}w`).join(', '),
-    sizes: `(max-width: ${width}px) 100vw, ${width}px`,
-  };
+}
+
+/** The widths to choose from, up to twice the one drawn, and to `widest` px (HTML, `srcset`). */
+function choices(media: Media, { width, ratio }: PictureWish, widest: number): string {
+  const most = Math.min(2 * width, widest);
+  const cut = cutName(media, ratio);
+  let out = '';
+  for (let i = 0; i < PICTURE_WIDTHS.length; i++) {
+    const step = PICTURE_WIDTHS[i]!;
+    out += `${i === 0 ? '' : ', '}/media/${media.hash}/${step}${cut} ${Math.min(step, widest)}w`;
+    if (step >= most) break;
+  }
+  return out;
 }

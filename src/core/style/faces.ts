@@ -14,5 +14,3 @@ export const FACES = {
   },
   machine: { label: 'Machine', css: 'ui-monospace, "Cascadia Code", Menlo, Consolas, monospace' },
 } as const;
-/** A family of type by its key. */
-export type FaceKey = keyof typeof FACES;

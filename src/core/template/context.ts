@@ -4,7 +4,7 @@ import type { Block } from '../design/block.ts';
 import type { Environment, Member } from '../pattern/types.ts';
 import type { Field } from '../design/field.ts';
 import type { ContentType, Design } from '../design/spec.ts';
-import type { EntryView } from '../design/values.ts';
+import type { EntryView, Media } from '../design/values.ts';
 import type { SubjectTree } from '../listing/plan.ts';
 import type { Instant, Validity } from '../time/interval.ts';
 
@@ -73,8 +73,8 @@ export interface RenderScope extends SiteScope {
   entries(ids: readonly string[]): EntryView[];
   /** What stands in the frame's slots. */
   slots: Record<string, string>;
-  /** A picture as it is wanted; null where it is not there, or no picture. */
-  picture(mediaId: string, wish: PictureWish): DrawnPicture | null;
+  /** A medium as the picture that is wanted; null where it is none. */
+  picture(medium: Media, wish: PictureWish): DrawnPicture | null;
 }
 
 /** Shapes that pictures can be cut to, width by height. */

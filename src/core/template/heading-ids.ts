@@ -26,6 +26,17 @@ export function headingIds(prefix: string, language: string): (words: string) =>
 
 /** The headings of a text that say something, in their order. */
 export function headingsOf(doc: RichNode, prefix: string, language: string): HeadingLine[] {
+  const known = FOUND.get(doc);
+  if (known?.prefix === prefix && known.language === language) return known.lines;
+  const lines = find(doc, prefix, language);
+  FOUND.set(doc, { prefix, language, lines });
+  return lines;
+}
+
+/** The headings of texts that were looked through already: one revision's is shown many times. */
+const FOUND = new WeakMap<RichNode, { prefix: string; language: string; lines: HeadingLine[] }>();
+
+function find(doc: RichNode, prefix: string, language: string): HeadingLine[] {
   const idOf = headingIds(prefix, language);
   const found: HeadingLine[] = [];
   const walk = (node: RichNode): void => {

@@ -8,10 +8,10 @@ export function pictureHtml(
   { styled = '', named = '' }: { styled?: string; named?: string } = {},
 ): string {
   const { src, srcset, sizes, alt, width, height, lazy } = picture;
-  const choice =
-    srcset === '' ? '' : ` srcset="${escapeHtml(srcset)}" sizes="${escapeHtml(sizes)}"`;
+  // Sizes of pictures are named by digits and hyphens; a whole file is named by people.
+  const source = srcset === '' ? escapeHtml(src) : `${src}" srcset="${srcset}" sizes="${sizes}`;
   const loading = lazy ? ' loading="lazy"' : '';
-  return `<img${styled} src="${escapeHtml(src)}"${choice} alt="${escapeHtml(alt)}"${named} width="${width}" height="${height}"${loading}>`;
+  return `<img${styled} src="${source}" alt="${escapeHtml(alt)}"${named} width="${width}" height="${height}"${loading}>`;
 }
 
 /** What stands below a picture: its caption and who made it; '' where nothing is said of it. */

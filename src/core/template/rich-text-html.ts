@@ -32,7 +32,7 @@ const SIMPLE = new Map<string, string>([
 const TOP_HEADING = 2;
 
 /** What drawing a text asks of the page. */
-type TextScope = Pick<RenderScope, 'picture'>;
+type TextScope = Pick<RenderScope, 'media' | 'picture'>;
 
 /** How a text is drawn on a page, where it is more than words and pictures. */
 export interface TextDrawing<S extends TextScope = TextScope> {
@@ -248,7 +248,8 @@ class RichTextWriter<S extends TextScope> {
   }
 
   private image(n: RichNode): string {
-    const picture = this.scope.picture(String(n.attrs?.src ?? ''), { width: 800 });
+    const medium = this.scope.media(String(n.attrs?.src ?? ''));
+    const picture = medium && this.scope.picture(medium, { width: 800 });
     if (!picture) return '';
     const { alt: given, title } = n.attrs ?? {};
     const alt = typeof given === 'string' && given !== '' ? given : picture.alt;

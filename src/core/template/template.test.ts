@@ -161,7 +161,7 @@ describe('rich text', () => {
   const doc = (...content: object[]) => ({ type: 'doc', content });
   const paragraph = (...content: object[]) => ({ type: 'paragraph', content });
   const html = (...content: object[]): string =>
-    richTextHtml(doc(...content), { picture: () => null });
+    richTextHtml(doc(...content), { media: () => null, picture: () => null });
   const link = (href: unknown) => ({ type: 'link', attrs: { href } });
   const bold = { type: 'bold' };
   const italic = { type: 'italic' };
@@ -228,7 +228,7 @@ describe('rich text', () => {
 
   test('that is none is nothing, and too deep ends', () => {
     for (const odd of [null, undefined, {}, { type: 'doc' }, { type: 'doc', content: [null] }])
-      expect(() => richTextHtml(odd, { picture: () => null })).not.toThrow();
+      expect(() => richTextHtml(odd, { media: () => null, picture: () => null })).not.toThrow();
     let deep: object = paragraph(text('deep'));
     for (let i = 0; i < 5000; i++) deep = { type: 'blockquote', content: [deep] };
     expect(html(deep)).not.toContain('deep');

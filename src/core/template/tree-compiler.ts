@@ -293,15 +293,12 @@ export class TreeCompiler implements BlockCompiler {
   }
 }
 
-/** Draws one after the other; the few that most templates have are written out. */
+/** Draws one after the other: by threes, as calls that are written out are quicker than a loop. */
 function inTurn(renders: Render[]): Render {
-  const [first, second, third] = renders;
-  if (renders.length === 1) return first!;
-  if (renders.length === 2) return (scope) => first!(scope) + second!(scope);
-  if (renders.length === 3) return (scope) => first!(scope) + second!(scope) + third!(scope);
-  return (scope) => {
-    let out = '';
-    for (const render of renders) out += render(scope);
-    return out;
-  };
+  const [first, second, third, ...more] = renders;
+  if (!first) return nothing;
+  if (!second) return first;
+  if (!third) return (scope) => first(scope) + second(scope);
+  const three: Render = (scope) => first(scope) + second(scope) + third(scope);
+  return more.length === 0 ? three : inTurn([three, inTurn(more)]);
 }

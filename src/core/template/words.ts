@@ -63,5 +63,14 @@ const BY_LANGUAGE: Record<string, PublicWords> = { en, de };
 
 /** The words in a language, by its primary subtag; English where there are none. */
 export function wordsOf(language: string): PublicWords {
-  return BY_LANGUAGE[language.split('-')[0]!.toLowerCase()] ?? en;
+  return KNOWN.get(language) ?? looked(language);
+}
+
+/** The words of the languages that were asked for. */
+const KNOWN = new Map<string, PublicWords>();
+
+function looked(language: string): PublicWords {
+  const words = BY_LANGUAGE[language.split('-')[0]!.toLowerCase()] ?? en;
+  KNOWN.set(language, words);
+  return words;
 }

@@ -23,7 +23,12 @@ interface DaySpan {
   day: CalendarDay;
 }
 
-const lastSpan = new Map<string, DaySpan>();
+const HOUR_MS = 3_600_000;
+const DAY_MS = 24 * HOUR_MS;
+
+/** Days worked out already, by zone and hour: those of all entries of a list are asked for again. */
+const spans = new Map<string, Map<number, DaySpan>>();
+const MOST_SPANS = 5000;
 
 /** Whether the text names an IANA time zone this machine knows. */
 export function isZone(zone: string): boolean {
@@ -41,7 +46,10 @@ function zoned(at: Instant, zone: string): Temporal.ZonedDateTime {
 
 /** The zone's calendar day of an instant, with the instants at which that day starts and ends. */
 export function daySpan(at: Instant, zone: string): DaySpan {
-  const known = lastSpan.get(zone);
+  let ofZone = spans.get(zone);
+  if (!ofZone) spans.set(zone, (ofZone = new Map<number, DaySpan>()));
+  const hour = Math.floor(at / HOUR_MS);
+  const known = ofZone.get(hour);
   if (known && known.from <= at && at < known.to) return known;
   const date = zoned(at, zone).toPlainDate();
   const span = {
@@ -49,7 +57,8 @@ export function daySpan(at: Instant, zone: string): DaySpan {
     to: dayStart(date.add({ days: 1 }).toString(), zone),
     day: date.toString(),
   };
-  lastSpan.set(zone, span);
+  if (ofZone.size >= MOST_SPANS) ofZone.clear();
+  ofZone.set(hour, span);
   return span;
 }
 
@@ -70,30 +79,30 @@ export function addDays(day: CalendarDay, days: number): CalendarDay {
 
 /** The wall-clock parts of an instant in a zone. */
 export function localTime(at: Instant, zone: string): LocalTime {
-  const z = zoned(at, zone);
-  return {
-    year: z.year,
-    month: z.month,
-    day: z.day,
-    weekday: z.dayOfWeek,
-    hour: z.hour,
-    minute: z.minute,
-    second: z.second,
-  };
+  const { from, to, day } = daySpan(at, zone);
+  if (to - from !== DAY_MS) return changingTime(at, zone);
+  const seconds = Math.floor((at - from) / 1000);
+  const [hour, minute] = [Math.floor(seconds / 3600), Math.floor(seconds / 60) % 60];
+  return { ...dayParts(day), hour, minute, second: seconds % 60 };
 }
 
-/** The wall-clock parts of a calendar day at midnight. */
+/** The same on a day on which clocks are changed. */
+function changingTime(at: Instant, zone: string): LocalTime {
+  const { year, month, day, dayOfWeek: weekday, hour, minute, second } = zoned(at, zone);
+  return { year, month, day, weekday, hour, minute, second };
+}
+
+/** Weekdays come again every 400 years: `Date.UTC` takes the years to 99 for others. */
+const CYCLE = 400;
+
+/** The wall-clock parts of a calendar day at midnight. @throws RangeError where it is none */
 export function dayParts(day: CalendarDay): LocalTime {
-  const d = Temporal.PlainDate.from(day);
-  return {
-    year: d.year,
-    month: d.month,
-    day: d.day,
-    weekday: d.dayOfWeek,
-    hour: 0,
-    minute: 0,
-    second: 0,
-  };
+  const [year, month, date] = [+day.slice(0, 4), +day.slice(5, 7), +day.slice(8)];
+  const midnight = new Date(Date.UTC(year + CYCLE, month - 1, date));
+  if (midnight.getUTCMonth() !== month - 1 || midnight.getUTCDate() !== date)
+    throw new RangeError(`"${day}" is no day.`);
+  const weekday = midnight.getUTCDay() || 7;
+  return { year, month, day: date, weekday, hour: 0, minute: 0, second: 0 };
 }
 
 /**

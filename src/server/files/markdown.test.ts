@@ -6,11 +6,12 @@ import { richTextHtml } from '@/core/template/rich-text-html.ts';
 import { markdownToRichText } from './markdown.ts';
 import { type MarkdownFinding, TooMuch } from './markdown-world.ts';
 
-const picture = (id: string) => ({
+const media = (id: string) => ({ id }) as never;
+const picture = ({ id }: { id: string }) => ({
   ...{ src: id, srcset: '', sizes: '', alt: '', width: 1, height: 1, lazy: true },
 });
 const html = (source: string): string =>
-  richTextHtml(normalRichText(markdownToRichText(source)), { picture }, { topHeading: 1 });
+  richTextHtml(normalRichText(markdownToRichText(source)), { media, picture }, { topHeading: 1 });
 
 /**
  * HTML with what is no matter of meaning left out: spaces around blocks, forms of quotes, how code

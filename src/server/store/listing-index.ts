@@ -120,11 +120,28 @@ export function listingIndex(plan: ListingPlan): { name: string; sql: string } {
   return { name, sql: `CREATE INDEX ${quoted(name)} ON ${on}` };
 }
 
+/** Names of indexes that the database has, as of a version of its schema. */
+interface Known {
+  version: number;
+  has: Map<string, boolean>;
+}
+
+const known = new WeakMap<object, Known>();
+const names = new WeakMap<ListingPlan, string>();
+
 /** Whether the database has the index that a listing, as it is planned, is read by. */
 export function hasListingIndex(connection: Connection, plan: ListingPlan): boolean {
-  return (
-    statement(connection, `SELECT 1 FROM sqlite_master WHERE type = 'index' AND name = ?`).get(
-      listingIndex(plan).name,
-    ) !== undefined
-  );
+  const version = statement<number>(connection, 'PRAGMA schema_version').pluck().get()!;
+  let now = known.get(connection.driver);
+  if (now?.version !== version)
+    known.set(connection.driver, (now = { version, has: new Map<string, boolean>() }));
+  let name = names.get(plan);
+  if (name === undefined) names.set(plan, (name = listingIndex(plan).name));
+  let has = now.has.get(name);
+  if (has === undefined) {
+    const sql = `SELECT 1 FROM sqlite_master WHERE type = 'index' AND name = ?`;
+    has = statement(connection, sql).get(name) !== undefined;
+    now.has.set(name, has);
+  }
+  return has;
 }

@@ -3,17 +3,23 @@ import { defineBlock, label } from '../definition.ts';
 import { classes } from '../html.ts';
 import { escapeHtml } from '../../text.ts';
 import { formatPattern } from '../../pattern/date-format.ts';
-import { dayParts, daySpan } from '../../time/zone.ts';
+import { type CalendarDay, daySpan } from '../../time/zone.ts';
 import type { Field } from '../../design/field.ts';
 import { valueKindOf } from '../../design/field-values.ts';
 
 const isDay = (field: Field): boolean => valueKindOf(field) === 'date';
+
+/** The month of a day as it is written: yyyy-MM-dd. */
+const monthOf = (day: CalendarDay): number => Number(day.slice(5, 7));
 
 /** A month's name, and the rest of its cell: its title and its first letter. */
 interface MonthName {
   long: string;
   cell: string;
 }
+
+/** How a cell begins: plain, filled, this month's, and both. */
+const MARKS = ['<i', '<i class="on"', '<i class="now"', '<i class="on now"'];
 
 const NAMES = new Map<string, MonthName[]>();
 
@@ -25,7 +31,7 @@ function namesIn(language: string): MonthName[] {
       const name = (form: string): string =>
         formatPattern(`2001-${String(i + 1).padStart(2, '0')}-01`, form, language, 'UTC');
       const long = name('LLLL');
-      return { long, cell: ` title="${escapeHtml(long)}">${escapeHtml(name('LLLLL'))}` };
+      return { long, cell: ` title="${escapeHtml(long)}">${escapeHtml(name('LLLLL'))}</i>` };
     });
     NAMES.set(language, names);
   }
@@ -53,17 +59,17 @@ export const months = defineBlock({
       if (start === undefined || end === undefined) return '';
       const today = daySpan(scope.at, scope.zone);
       scope.validity.tell(today.to);
-      const now = dayParts(today.day).month;
-      const [a, b] = [dayParts(start).month, dayParts(end).month];
+      const now = monthOf(today.day);
+      const a = monthOf(start);
+      const b = monthOf(end);
       const names = namesIn(scope.language);
-      const name = (m: number): string => names[m - 1]!.long;
       let cells = '';
       for (let m = 1; m <= 12; m++) {
         const filled = a <= b ? a <= m && m <= b : m >= a || m <= b;
-        const marks = [filled ? 'on' : '', m === now ? 'now' : ''].filter(Boolean).join(' ');
-        cells += `<i${marks === '' ? '' : ` class="${marks}"`}${names[m - 1]!.cell}</i>`;
+        const open = MARKS[(filled ? 1 : 0) + (m === now ? 2 : 0)]!;
+        cells += open + names[m - 1]!.cell;
       }
-      const words = `${label ? `${label}: ` : ''}${name(a)}${a === b ? '' : ` to ${name(b)}`}`;
+      const words = `${label ? `${label}: ` : ''}${names[a - 1]!.long}${a === b ? '' : ` to ${names[b - 1]!.long}`}`;
       return `${open}${escapeHtml(words)}">${cells}</div>`;
     };
   },

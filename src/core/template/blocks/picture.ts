@@ -30,7 +30,7 @@ export const picture = defineBlock({
       const medium = id === undefined ? null : scope.media(String(id));
       if (!medium) return '';
       if (!isPicture(medium)) return fileLink(medium, scope, classes('file', style));
-      const found = scope.picture(medium.id, { width, ratio });
+      const found = scope.picture(medium, { width, ratio });
       if (!found) return '';
       return `${open}${pictureHtml(found)}${caption ? captionHtml(medium) : ''}</figure>`;
     };
