@@ -15,6 +15,7 @@ import { measureContent } from './content.ts';
 import { demo } from './demo-pages.ts';
 import { measureHttp } from './http.ts';
 import { measureIntervals } from './intervals.ts';
+import { measureKeystroke } from './keystroke.ts';
 import { measureMoving } from './moving.ts';
 import { MEASURED, measureQueries } from './queries.ts';
 import { measureReach } from './reach.ts';
@@ -59,6 +60,7 @@ const rows = [
   await measureHttp(data),
   ...measureQueries(new SiteView(connection)),
   ...measureContent(new SiteView(connection)),
+  measureKeystroke(new SiteView(connection)),
   await measureIntervals(cache),
 ];
 connection.close();

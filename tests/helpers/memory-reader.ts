@@ -1,5 +1,5 @@
 import type { CompiledSite } from '@/core/site/compile.ts';
-import type { LivePage, PathHolders, SiteReader } from '@/core/site/reader.ts';
+import type { LivePage, PathHolders, Neighbours, SiteReader } from '@/core/site/reader.ts';
 import { ownPresets } from '@/core/design/presets.ts';
 import type { EntryView, Media, Subject } from '@/core/design/values.ts';
 import { type ListingRow, rowOf } from '@/core/listing/columns.ts';
@@ -78,6 +78,18 @@ export class MemoryReader implements SiteReader {
       rowOf(this.held.entries.find((e) => e.id === id)!),
     );
     return rows.filter((other) => order(other, row) < 0).length;
+  }
+
+  neighbours(
+    plan: ListingPlan,
+    row: ListingRow,
+    validity: Validity,
+    without: readonly string[] = [],
+  ): Neighbours {
+    const ids = this.idsOf(plan, validity.at, without);
+    const at = this.preceding(plan, row, validity, without);
+    const isIn = ids[at] === row.entry;
+    return { isIn, before: ids[at - 1] ?? null, after: ids[isIn ? at + 1 : at] ?? null };
   }
 
   private idsOf(plan: ListingPlan, at: number, without: readonly string[]): string[] {

@@ -107,6 +107,14 @@ test('a listing in SQL gives what the in-memory evaluator gives, at any instant,
                 total: expected.length,
               });
               const entries = reader.liveEntries(expected, new Validity(at));
+              for (const [i, id] of expected.entries()) {
+                const row = rowOf(entries.get(id)!);
+                const around = { before: expected[i - 1] ?? null, after: expected[i + 1] ?? null };
+                const next = reader.neighbours(plan, row, new Validity(at));
+                expect(next).toEqual({ isIn: true, ...around });
+                const others = reader.neighbours(plan, row, new Validity(at), [id]);
+                expect(others).toEqual({ isIn: false, ...around });
+              }
               expect([...entries.values()].map(rowOf).map(places(reader, plan, at))).toEqual(
                 [...entries.keys()].map((id) => expected.indexOf(id)),
               );

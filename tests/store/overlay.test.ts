@@ -86,6 +86,13 @@ test('a list with unsaved values in it is, page by page, what it would be with t
           expect(entries.map((e) => seen.preceding(plan, rowOf(e), validity))).toEqual(
             entries.map((e) => expected.indexOf(e.id)),
           );
+          expect(entries.map((e) => seen.neighbours(plan, rowOf(e), validity))).toEqual(
+            entries.map((e) => {
+              const i = expected.indexOf(e.id);
+              const around = { before: expected[i - 1] ?? null, after: expected[i + 1] ?? null };
+              return { isIn: true, ...around };
+            }),
+          );
           placed += expected.filter((id) => shown.some((s) => s.id === id)).length;
         }
       },

@@ -1,7 +1,8 @@
 import type { ListingPlan, SubjectTree } from '../listing/plan.ts';
 import { conditionsOf } from '../listing/plan.ts';
 import type { EntryView, Media, Subject } from '../design/values.ts';
-import type { LivePage, PathHolders, SiteReader } from '../site/reader.ts';
+import type { ListingRow } from '../listing/columns.ts';
+import type { LivePage, Neighbours, PathHolders, SiteReader } from '../site/reader.ts';
 import { type Instant, Validity } from '../time/interval.ts';
 
 /** A stretch of a listing that was looked at: which, from where, how many, without whom. */
@@ -15,6 +16,13 @@ export interface StretchRead {
   until: Instant | null;
   /** How many entries there were in all; null where that was not asked. */
   total: number | null;
+  /** The row whose neighbours were looked at, where that is what it is: it stands between them. */
+  around: ListingRow | null;
+}
+
+/** Neighbours as a stretch: what stands before a row, it, and what stands after it. */
+export function asStretch({ entry }: ListingRow, { isIn, before, after }: Neighbours): string[] {
+  return [before ?? '', isIn ? entry : '', after ?? ''];
 }
 
 /**
@@ -113,7 +121,16 @@ class RecordingReader implements SiteReader {
     const { stretches } = this.reads;
     const name = `${plan.listing.id}/${offset}/${limit}/${without.join('/')}`;
     const asked = stretches.get(name)?.total ?? null;
-    const read = { plan, offset, limit, without, ids, until: own.until, total: asked };
+    const read = {
+      plan,
+      offset,
+      limit,
+      without,
+      ids,
+      until: own.until,
+      total: asked,
+      around: null,
+    };
     stretches.set(name, read);
     return {
       ids,
@@ -124,9 +141,25 @@ class RecordingReader implements SiteReader {
     };
   }
 
-  /** Where to look for an entry's neighbours; the stretch that is looked at is noted. */
+  /** Where an entry stands; no page says so. */
   preceding(...args: Parameters<SiteReader['preceding']>): number {
     return this.below.preceding(...args);
+  }
+
+  neighbours(
+    plan: ListingPlan,
+    row: ListingRow,
+    validity: Validity,
+    without: readonly string[] = [],
+  ): Neighbours {
+    const own = new Validity(validity.at);
+    const found = this.below.neighbours(plan, row, own, without);
+    validity.tell(own.until);
+    validity.tell(own.since);
+    const read = { offset: 0, limit: 0, without, ids: asStretch(row, found), total: 0 };
+    const name = `${plan.listing.id}/around/${row.entry}/${without.join('/')}`;
+    this.reads.stretches.set(name, { ...read, plan, until: own.until, around: row });
+    return found;
   }
 
   picked(...args: Parameters<SiteReader['picked']>): string[] {

@@ -218,15 +218,12 @@ export class PageScope implements RenderScope {
   beside(key: string, entry: EntryView): Beside {
     const plan = this.site.listings.get(key);
     if (!plan) return ALONE;
-    const before = this.reader.preceding(plan, rowOf(entry), this.validity);
-    const from = Math.max(0, before - 1);
-    const { ids } = this.reader.listing(plan, this.validity, from, 3);
-    const at = ids.indexOf(entry.id);
-    if (at < 0) return ALONE;
-    this.read(ids);
-    const named = (id: string | undefined): EntryView | null =>
-      id === undefined ? null : this.entry(id);
-    return { previous: named(ids[at - 1]), next: named(ids[at + 1]) };
+    const found = this.reader.neighbours(plan, rowOf(entry), this.validity);
+    if (!found.isIn) return ALONE;
+    const { before, after } = found;
+    this.read([before, after].filter((id) => id !== null));
+    const named = (id: string | null): EntryView | null => (id === null ? null : this.entry(id));
+    return { previous: named(before), next: named(after) };
   }
 
   subjectTree(): SubjectTree {

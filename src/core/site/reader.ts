@@ -21,6 +21,14 @@ export interface LivePage {
   presets?: Presets;
 }
 
+/** Ids of the entries next to a place in a list; null where none is. */
+export interface Neighbours {
+  /** Whether the row whose place it is stands in the list. */
+  isIn: boolean;
+  before: string | null;
+  after: string | null;
+}
+
 /**
  * What rendering reads. All of it is as of the validity's instant; every method tells the
  * validity the bounds of what it looked up, misses included.
@@ -61,6 +69,16 @@ export interface SiteReader {
     validity: Validity,
     without?: readonly string[],
   ): number;
+  /**
+   * The entries of a listing that stand just before and just after where a row has its place in
+   * the order, whether that is in it or not; without some entries, where named.
+   */
+  neighbours(
+    plan: ListingPlan,
+    row: ListingRow,
+    validity: Validity,
+    without?: readonly string[],
+  ): Neighbours;
   /** A stretch of picks, by their id, in their order; whether live or not. */
   picked(picks: string, validity: Validity, offset: number, limit: number): string[];
   /** Entries with a page of their own, newest first. */

@@ -1,4 +1,4 @@
-import { ReadSet, type StretchRead, typesRead } from '@/core/forecast/read-set.ts';
+import { ReadSet, type StretchRead, asStretch, typesRead } from '@/core/forecast/read-set.ts';
 import type { RenderedPage } from '@/core/site/render.ts';
 import { type Instant, Validity } from '@/core/time/interval.ts';
 import type { SiteView } from '../queries/site-view.ts';
@@ -92,8 +92,13 @@ export class PublicPages {
 
 /** A stretch of a listing as it is now. */
 function stretchNow(view: SiteView, stretch: StretchRead, now: Instant): StretchNow {
-  const { plan, offset, limit, without } = stretch;
+  const { plan, offset, limit, without, around } = stretch;
   const validity = new Validity(now);
-  const { ids, total } = view.at(now)!.reader.listing(plan, validity, offset, limit, without);
+  const { reader } = view.at(now)!;
+  if (around) {
+    const ids = asStretch(around, reader.neighbours(plan, around, validity, without));
+    return { ids, total: 0, until: validity.until };
+  }
+  const { ids, total } = reader.listing(plan, validity, offset, limit, without);
   return { ids, total, until: validity.until };
 }

@@ -4,7 +4,7 @@ import { type ListingPlan, conditionsOf } from '@/core/listing/plan.ts';
 import { type Column, type ListingRow, rowOf } from '@/core/listing/columns.ts';
 import type { ContentType } from '@/core/design/spec.ts';
 import type { CompiledSite } from '@/core/site/compile.ts';
-import type { SiteReader } from '@/core/site/reader.ts';
+import type { Neighbours, SiteReader } from '@/core/site/reader.ts';
 import { type Instant, Validity } from '@/core/time/interval.ts';
 import type { Connection, Statement } from '../db/connection.ts';
 import { cellColumn, indexTable } from './index-columns.ts';
@@ -12,7 +12,7 @@ import { ConvertedList, readsComputedOtherwise, readsConverted } from './convert
 import { tableSeen } from './index-tables.ts';
 import type { ListMemory } from './list-memory.ts';
 import { hasListingIndex } from './listing-index.ts';
-import { comesBefore } from './listing-order.ts';
+import { around, comesBefore } from './listing-order.ts';
 import { type ListingSql, listingSql } from './listing-sql.ts';
 import { statement } from './statement.ts';
 import type { SubjectsOver } from './subject-store.ts';
@@ -87,13 +87,57 @@ export class ListReader {
       : this.sql<number>(`SELECT count(*) ${from}`)
           .pluck()
           .get(...params)!;
-    this.tellListing(plan, validity, (column, from) => {
-      const name = cellColumn(column);
-      return this.sql<number | null>(`SELECT min(${name}) FROM ${read} WHERE ${name} >= ?`)
-        .pluck()
-        .get(from)!;
-    });
+    this.tellListing(plan, validity, this.leastIn(read));
     return { ids, total };
+  }
+
+  /** The least value from one on that a column of a table has. */
+  private leastIn(table: string): (column: Column, from: number) => number | null {
+    return (column, from) => {
+      const name = cellColumn(column);
+      const sql = `SELECT min(${name}) FROM ${table} WHERE ${name} >= ?`;
+      return this.sql<number | null>(sql).pluck().get(from)!;
+    };
+  }
+
+  /** As of `SiteReader`. */
+  neighbours(
+    plan: ListingPlan,
+    row: ListingRow,
+    validity: Validity,
+    without: readonly string[] = [],
+  ): Neighbours {
+    if (this.isConverted(plan)) return this.neighboursConverted(plan, row, validity, without);
+    const sql = this.sqlOf(plan, validity.at, without);
+    if (!sql) return { isIn: false, before: null, after: null };
+    this.tellListing(plan, validity, this.leastIn(sql.read));
+    const { same, before, after } = around(plan, row);
+    const first = (where: { sql: string; params: unknown[]; order?: string }): string | null => {
+      const order = where.order === undefined ? '' : ` ORDER BY ${where.order}`;
+      const text = `SELECT r.entry ${sql.from} AND ${where.sql}${order} LIMIT 1`;
+      return (
+        this.sql<string>(text)
+          .pluck()
+          .get(...sql.params, ...where.params) ?? null
+      );
+    };
+    return {
+      isIn: first(same) !== null,
+      before: firstOf(before, first),
+      after: firstOf(after, first),
+    };
+  }
+
+  private neighboursConverted(
+    plan: ListingPlan,
+    row: ListingRow,
+    validity: Validity,
+    without: readonly string[],
+  ): Neighbours {
+    const { ids } = this.convertedStretch(plan, validity, 0, Infinity, without);
+    const at = this.precedingConverted(plan, row, validity, without);
+    const isIn = ids[at] === row.entry;
+    return { isIn, before: ids[at - 1] ?? null, after: ids[isIn ? at + 1 : at] ?? null };
   }
 
   /** A list without some entries in SQL; null where no release has its type so far. */
@@ -227,4 +271,13 @@ export class ListReader {
   private sql<Row>(text: string): Statement<Row> {
     return statement<Row>(this.connection, text);
   }
+}
+
+/** The first that something is found by; null where nothing is. */
+function firstOf<T>(all: readonly T[], find: (one: T) => string | null): string | null {
+  for (const one of all) {
+    const found = find(one);
+    if (found !== null) return found;
+  }
+  return null;
 }

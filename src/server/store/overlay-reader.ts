@@ -5,7 +5,7 @@ import { compareCodePoints } from '@/core/text.ts';
 import { resolveFilter } from '@/core/listing/resolve.ts';
 import { ownPresets } from '@/core/design/presets.ts';
 import type { EntryView } from '@/core/design/values.ts';
-import type { LivePage, PathHolders, SiteReader } from '@/core/site/reader.ts';
+import type { LivePage, PathHolders, Neighbours, SiteReader } from '@/core/site/reader.ts';
 import type { Instant, Validity } from '@/core/time/interval.ts';
 
 /** What a site looks like otherwise: drafts, or what a form holds unsaved. */
@@ -218,6 +218,30 @@ class OverlayReader implements SiteReader {
     const before = this.among(plan, own, validity).filter((other) => order(other, row) < 0);
     const rest = [...without, ...own.map((e) => e.id)];
     return before.length + this.below.preceding(plan, row, validity, rest);
+  }
+
+  /** The nearest of those that are as they are, and of those seen otherwise. */
+  neighbours(
+    plan: ListingPlan,
+    row: ListingRow,
+    validity: Validity,
+    without: readonly string[] = [],
+  ): Neighbours {
+    const own = this.seenOtherwise(plan, validity, without);
+    const rest = [...without, ...own.map((e) => e.id)];
+    const { isIn, before, after } = this.below.neighbours(plan, row, validity, rest);
+    const ids = [before, after].filter((id) => id !== null);
+    const added = this.among(plan, own, validity);
+    const order = totalOrder(plan.sort);
+    const all = [...this.below.liveEntries(ids, validity).values()].map(rowOf).concat(added);
+    const sorted = all.filter(({ entry }) => entry !== row.entry).sort(order);
+    const next = sorted.findIndex((other) => order(other, row) > 0);
+    const from = next < 0 ? sorted.length : next;
+    return {
+      isIn: isIn || added.some(({ entry }) => entry === row.entry),
+      before: sorted[from - 1]?.entry ?? null,
+      after: sorted[from]?.entry ?? null,
+    };
   }
 
   /** The entries of a listing's type that it has to see otherwise. */

@@ -1,6 +1,6 @@
 import type { Connection, Statement } from '../db/connection.ts';
 import type { CompiledSite } from '@/core/site/compile.ts';
-import type { LivePage, PathHolders, SiteReader } from '@/core/site/reader.ts';
+import type { LivePage, PathHolders, Neighbours, SiteReader } from '@/core/site/reader.ts';
 import type { ContentType } from '@/core/design/spec.ts';
 import { type EntryView, type Media, type Subject, valuesOf } from '@/core/design/values.ts';
 import { PRESETS, type Presets } from '@/core/design/presets.ts';
@@ -185,6 +185,10 @@ export class StoredReader implements SiteReader {
 
   preceding(...args: Parameters<SiteReader['preceding']>): number {
     return this.lists.preceding(...args);
+  }
+
+  neighbours(...args: Parameters<SiteReader['neighbours']>): Neighbours {
+    return this.lists.neighbours(...args);
   }
 
   picked(picks: string, validity: Validity, offset: number, limit: number): string[] {
