@@ -188,3 +188,28 @@ test('what cannot be is said where it stands, and is not kept', async () => {
   await pressStarting('Names');
   await see('Boat has no field "name".');
 });
+
+test('a listing is made of a type, worded, and leads the menu that pages have by themselves', async () => {
+  await open('/build/listings');
+  await writeInto('Name of the new listing', 'Coming races');
+  await clickOn(By.xpath('//*[@aria-label="What it lists"]/option[.="of Races"]'));
+  await expectAccessible();
+  await press('Make it');
+  await see('On the bench: listing Coming races added');
+  await see('In (1)');
+  await write('listing-address', '/Races!');
+  await see('A listing\'s address is made of "/" and small letters');
+  await write('listing-address', '/all-races');
+  await write('listing-intro', 'All that {site.name} rows in.');
+  await expectAccessible();
+  await press('Keep on the bench');
+  await see('Nobody else sees it until it is released');
+  await open('/build/bench');
+  await pressStarting('Release');
+  await press('Release now');
+  await see('Released ');
+  const page = await publicPage('/all-races');
+  expect(page).toContain('All that Rivermouth Rowing Club rows in.');
+  expect(page).toContain('href="/races/spring-regatta"');
+  expect(await publicPage('/races/spring-regatta')).toContain('<a href="/all-races"');
+});

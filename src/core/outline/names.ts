@@ -47,9 +47,12 @@ const IRREGULAR: Record<string, (word: string) => string> = {
   man: (word) => `${word.charAt(0)}en`,
 };
 
+/** Words that several are called by as one is. */
+const UNCOUNTED = /(news|series|species|staff|equipment|information|advice|music)$/i;
+
 /** A name as several are called; in other languages than English as it is. */
 export function pluralOf(name: string, language: string): string {
-  if (!/^en\b/i.test(language)) return name;
+  if (!/^en\b/i.test(language) || UNCOUNTED.test(name)) return name;
   const irregular = /(person|child|man)$/i.exec(name)?.[1];
   if (irregular)
     return name.slice(0, -irregular.length) + IRREGULAR[irregular.toLowerCase()]!(irregular);

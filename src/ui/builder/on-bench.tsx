@@ -8,7 +8,11 @@ export function OnBench({ lines }: { lines: string[] }) {
   return (
     <div className="text-muted">
       <p>
-        Shown with what is on the <ClockLink href="/build/bench">bench</ClockLink>, not public yet:
+        Shown with what is on the{' '}
+        <ClockLink href="/build/bench" className="underline">
+          bench
+        </ClockLink>
+        , not public yet:
       </p>
       <ul className="list-disc pl-5">
         {lines.slice(0, SHOWN).map((line, i) => (

@@ -9,7 +9,7 @@ export const paragraphs: FieldKind<'paragraphs'> = {
   words: 'text of several lines',
   doc: 'Text of several lines without headings, links or pictures, such as a summary.',
   spoken: ['paragraphs', 'long text', 'lines'],
-  suggestedBy: ['summary', 'lead', 'abstract', 'notes', 'quote', 'remarks'],
+  suggestedBy: ['summary', 'lead', 'intro', 'about', 'abstract', 'notes', 'quote', 'remarks'],
   names: false,
   fromText: (words) => words,
   control: 'lines',

@@ -16,6 +16,7 @@ import { useEdits } from '../use-edits.ts';
 import { useOutcome } from '../use-outcome.ts';
 import { DesignTense, useRelease } from '../use-release.tsx';
 import { InSide, LeftOutSide } from './listing-sides.tsx';
+import { ListingWords } from './listing-words.tsx';
 import { OwnPages } from './own-pages.tsx';
 import { QuerySentence } from './query-sentence.tsx';
 
@@ -56,6 +57,12 @@ export function ListingScreen({ detail, outcome: first, clock }: Props) {
           <OnBench lines={detail.onBench} />
           <DesignTense clock={clock} changed={changed} />
           <QuerySentence spec={spec} detail={detail} readOnly={readOnly} onChange={edits.change} />
+          <ListingWords
+            spec={spec}
+            issues={outcome.issues}
+            readOnly={readOnly}
+            onChange={edits.change}
+          />
           {spec.address !== undefined && (
             <OwnPages spec={spec} detail={detail} readOnly={readOnly} onChange={edits.change} />
           )}

@@ -1,3 +1,4 @@
+import { NewListing } from '@/ui/builder/listing/new-listing.tsx';
 import { lookingOf } from '@/ui/builder/looking.ts';
 import { PicksTable } from '@/ui/builder/picks/picks-table.tsx';
 import { PartList } from '@/ui/builder/part-list.tsx';
@@ -25,6 +26,14 @@ export default async function Page({ searchParams }: { searchParams: SearchParam
       rows={rows}
       empty="No listings yet."
     >
+      {design && (
+        <NewListing
+          listings={design.listings.map(({ id, key, address }) => ({ id, key, address }))}
+          types={design.types.map(({ key, plural }) => ({ key, plural }))}
+          language={design.site.language}
+          clock={clock}
+        />
+      )}
       {design && <PicksTable lines={picks} language={design.site.language} clock={clock} />}
     </PartList>
   );

@@ -28,7 +28,11 @@ export function TextsScreen({ detail, clock }: Props) {
       <h1>Texts</h1>
       <p className="text-muted">
         What rich texts may hold, as forms that fields choose. The styles that words, paragraphs and
-        pictures can have are made in <ClockLink href="/build/settings/style">Style</ClockLink>.
+        pictures can have are made in{' '}
+        <ClockLink href="/build/settings/style" className="underline">
+          Style
+        </ClockLink>
+        .
       </p>
       <DesignTense clock={clock} changed={false} />
       <SaidLine said={attempts.said} />
