@@ -5,8 +5,11 @@ import { expect, test } from 'vitest';
 import {
   WAIT,
   browser,
+  choose,
+  chooseAt,
   clickOn,
   expectAccessible,
+  inFrame,
   inPreview,
   open,
   press,
@@ -23,19 +26,6 @@ import {
 serveBuilder();
 
 const FONT = '@fontsource-variable/newsreader/files/newsreader-latin-wght-normal.woff2';
-
-const chooseAt = async (locator: By, words: string): Promise<void> => {
-  const select = await ready(locator);
-  const option = By.xpath(`.//option[contains(., ${JSON.stringify(words)})]`);
-  await (await select.findElement(option)).click();
-};
-const choose = (id: string, words: string): Promise<void> => chooseAt(By.id(id), words);
-const inFrame = async (script: string): Promise<unknown> => {
-  await browser.switchTo().frame(await browser.findElement(By.css('iframe[src]')));
-  const found = await browser.executeScript(script).catch(() => null);
-  await browser.switchTo().defaultContent();
-  return found;
-};
 
 const line = (text: string): By =>
   By.xpath(`//*[@role="treeitem"][contains(normalize-space(), ${JSON.stringify(text)})]`);

@@ -140,6 +140,20 @@ export const writeAt = (locator: By, words: string): Promise<void> =>
 export const write = (id: string, words: string): Promise<void> => writeAt(By.id(id), words);
 export const writeInto = (label: string, words: string): Promise<void> =>
   writeAt(By.css(`[aria-label="${label}"]`), words);
+/** Chooses of a list of options the first that has such words. */
+export const chooseAt = (locator: By, words: string): Promise<void> =>
+  doAt(locator, async (select) => {
+    const option = By.xpath(`.//option[contains(., ${JSON.stringify(words)})]`);
+    await (await select.findElement(option)).click();
+  });
+export const choose = (id: string, words: string): Promise<void> => chooseAt(By.id(id), words);
+/** What a script gives inside the sandboxed preview; null while that is drawn anew. */
+export const inFrame = async (script: string): Promise<unknown> => {
+  await browser.switchTo().frame(await browser.findElement(By.css('iframe[src]')));
+  const found = await browser.executeScript(script).catch(() => null);
+  await browser.switchTo().defaultContent();
+  return found;
+};
 /** The text of the sandboxed preview, read inside it. */
 export const inPreview = async (words: string): Promise<void> => {
   const read = async (): Promise<boolean> => {

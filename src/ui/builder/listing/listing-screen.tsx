@@ -60,6 +60,7 @@ export function ListingScreen({ detail, outcome: first, clock }: Props) {
           <ListingWords
             spec={spec}
             issues={outcome.issues}
+            clock={clock}
             readOnly={readOnly}
             onChange={edits.change}
           />

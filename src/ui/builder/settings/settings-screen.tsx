@@ -10,6 +10,7 @@ import { lookingOf } from '../looking.ts';
 import { OnBench } from '../on-bench.tsx';
 import { DesignFoot } from '../design-foot.tsx';
 import { reachOf } from '../reach/reach-of.ts';
+import { PatternWorldProvider } from '../pattern-world.tsx';
 import { Panes } from '../panes.tsx';
 import { PreviewFrame } from '../preview-frame.tsx';
 import { useDesignReadOnly, useMay } from '../rights.tsx';
@@ -53,14 +54,16 @@ export function SettingsScreen({
         <div className="flex flex-col gap-3">
           <OnBench lines={detail.onBench} />
           <DesignTense clock={clock} changed={changed} />
-          <SiteForm
-            spec={spec}
-            detail={detail}
-            issues={outcome.issues}
-            clock={clock}
-            readOnly={readOnly}
-            onChange={edits.change}
-          />
+          <PatternWorldProvider type={null} inFrame specimen={null} clock={clock}>
+            <SiteForm
+              spec={spec}
+              detail={detail}
+              issues={outcome.issues}
+              clock={clock}
+              readOnly={readOnly}
+              onChange={edits.change}
+            />
+          </PatternWorldProvider>
           <SaveSite />
           {mayLoad && (
             <Line
