@@ -62,7 +62,7 @@ describe('an editor', () => {
     expect(refused(MARA).sort()).toEqual(
       [
         ...['editDesign', 'rebaseEdit', 'undoEdit', 'redoEdit', 'discardEdits', 'undoRelease'],
-        ...['startSite', 'purgeEntry'],
+        ...['startSite', 'purgeEntry', 'addFont'],
       ].sort(),
     );
     expect(refused(ANN)).toEqual([]);
