@@ -11,6 +11,8 @@ import {
   ready,
   see,
   serveBuilder,
+  words,
+  writeInto,
 } from '../helpers/builder.ts';
 
 serveBuilder();
@@ -33,6 +35,20 @@ const pressTool = (label: string): Promise<void> =>
       async () => (await browser.findElements(tool))[0] ?? null,
       WAIT,
       `waiting for ${label}`,
+    );
+    await browser.executeScript('arguments[0].focus()', found!);
+    await found!.click();
+  });
+
+/** Presses a button at what has such words. */
+const pressAt = (label: string, words: string): Promise<void> =>
+  onThePage(async () => {
+    const tool = By.xpath(
+      `//*[@id="tools"]//button[.="${label}"][contains(@aria-label, "${words}")]`,
+    );
+    const found = await browser.wait(
+      async () => (await browser.findElements(tool))[0] ?? null,
+      WAIT,
     );
     await browser.executeScript('arguments[0].focus()', found!);
     await found!.click();
@@ -144,15 +160,7 @@ test('another field leads to where it is filled in', async () => {
 test('a card is taken off the site where it stands, asked first, and put back', async () => {
   await open('/build/view/sow-now');
   await inPreview('Ballast Carrot');
-  await onThePage(async () => {
-    const tool = By.xpath('//*[@id="tools"]//button[.="Retire"][contains(@aria-label, "Ballast")]');
-    const found = await browser.wait(
-      async () => (await browser.findElements(tool))[0] ?? null,
-      WAIT,
-    );
-    await browser.executeScript('arguments[0].focus()', found!);
-    await found!.click();
-  });
+  await pressAt('Retire', 'Ballast');
   await see('Retire “Ballast Carrot” now');
   await press('Retire now');
   await see('“Ballast Carrot” is off the site.');
@@ -160,6 +168,32 @@ test('a card is taken off the site where it stands, asked first, and put back', 
   await press('Undo');
   await see('1 entry is as before.');
   expect(await publicPage('/sow-now')).toContain('Ballast Carrot');
+});
+
+test('a card is made to stand first in its list, for a while, and does so once that is released', async () => {
+  const first = async (): Promise<string> =>
+    /<h3[^>]*><a[^>]*>([^<]*)/.exec(await publicPage('/sow-now'))![1]!;
+  const before = await first();
+  expect(before).not.toBe('Frost Lettuce');
+  await open('/build/view/sow-now');
+  await inPreview('Frost Lettuce');
+  await pressAt('Stand first', 'Frost Lettuce');
+  await see('stands first · ');
+  await writeInto('Frost Lettuce: until', '2020-01-01');
+  await see('In (');
+  await browser.wait(async () => !(await words()).includes('stands first · '), WAIT);
+  await writeInto('Frost Lettuce: until', 'some day');
+  await see('"some day" is no instant.');
+  await expectAccessible();
+  await writeInto('Frost Lettuce: until', '9999-01-01');
+  await see('stands first · ');
+  await press('Release this now …');
+  await press('Release now');
+  await see('Released ');
+  expect(await first()).toBe('Frost Lettuce');
+  await press('Undo');
+  await see('Taken back');
+  expect(await first()).toBe(before);
 });
 
 test('links lead on within the site, and the past is only looked at', async () => {

@@ -115,6 +115,7 @@ export const RICH_DESIGN: Design = designOf({
       type: 'seed',
       address: '/all',
       sort: ['title'],
+      pins: ['s', { entry: 'late', from: '2026-03-01T08:00' }],
       card: 'seed-card',
       intro: 'Led by {site.clubRules.led.village}',
     },

@@ -4,6 +4,7 @@ import { listingSpec, type FilterSpec } from '@/core/design/listing-spec.ts';
 import { columnsOf, type ListingRow, rowOf } from '@/core/listing/columns.ts';
 import { evaluateListing } from '@/core/listing/evaluate.ts';
 import { type ListingPlan, planPublic } from '@/core/listing/plan.ts';
+import { besideIn, placeIn, stretchOf } from '@/core/site/pinned.ts';
 import type { SiteReader } from '@/core/site/reader.ts';
 import { sortKey } from '@/core/listing/sort-key.ts';
 import { covers, Validity } from '@/core/time/interval.ts';
@@ -52,18 +53,25 @@ function rowsOf({ driver }: Connection): ListingRow[] {
   }));
 }
 
+/** Entries that stand first, by which of them, from and to one day or another. */
+const pinned = fc.array(fc.record({ which: fc.nat(9), from: day, to: fc.option(day) }), {
+  maxLength: 4,
+});
+
 const places = (reader: SiteReader, plan: ListingPlan, at: number) => (row: ListingRow) =>
   reader.preceding(plan, row, new Validity(at));
 
 test('a listing in SQL gives what the in-memory evaluator gives, at any instant, on any page, with its own index and without', async () => {
   let compared = 0;
   let led = 0;
+  let stoodFirst = 0;
   await fc.assert(
     fc.asyncProperty(
       randomSite,
       fc.array(fc.tuple(filter, sort), { minLength: 12, maxLength: 12 }),
       fc.array(day, { minLength: 2, maxLength: 2 }),
-      async (files, queries, days) => {
+      pinned,
+      async (files, queries, days, pins) => {
         const specs = queries.map(([where, keys], i) => ({
           key: `probe${i}`,
           type: 'variety',
@@ -107,6 +115,25 @@ test('a listing in SQL gives what the in-memory evaluator gives, at any instant,
                 total: expected.length,
               });
               const entries = reader.liveEntries(expected, new Validity(at));
+              const own = pins.map(({ which, from, to }) => ({
+                entry: rows[which % rows.length]?.entry ?? 'nobody',
+                ...{ from: Date.parse(from), to: to === null ? null : Date.parse(to) },
+              }));
+              const ahead = own.filter((pin) => covers(pin, at)).map(({ entry }) => entry);
+              const first = [...new Set(ahead)].filter((id) => expected.includes(id));
+              const order = [...first, ...expected.filter((id) => !first.includes(id))];
+              stoodFirst += first.length;
+              const withPins = { ...plan, pins: own };
+              for (let i = 0; i <= order.length; i++) {
+                const stretch = stretchOf(reader, withPins, new Validity(at), i, 2);
+                expect({ ...stretch }).toEqual({ ids: order.slice(i, i + 2), total: order.length });
+                const entry = entries.get(order[i] ?? '');
+                if (!entry) continue;
+                expect(placeIn(reader, withPins, entry, new Validity(at))).toBe(i);
+                expect(besideIn(reader, withPins, entry, new Validity(at))).toEqual({
+                  ...{ isIn: true, before: order[i - 1] ?? null, after: order[i + 1] ?? null },
+                });
+              }
               for (const [i, id] of expected.entries()) {
                 const row = rowOf(entries.get(id)!);
                 const around = { before: expected[i - 1] ?? null, after: expected[i + 1] ?? null };
@@ -129,6 +156,7 @@ test('a listing in SQL gives what the in-memory evaluator gives, at any instant,
   );
   expect(compared).toBeGreaterThan(150);
   expect(led).toBeGreaterThan(20);
+  expect(stoodFirst).toBeGreaterThan(20);
 });
 
 test('every column a filter may name has an operator test above', async () => {

@@ -26,6 +26,7 @@ const PROPERTY_WORDS: Readonly<Record<string, string>> = {
   summary: 'summary field',
   where: 'conditions',
   sort: 'order',
+  pins: 'entries that stand first',
   pageSize: 'entries to a page',
   empty: 'words when empty',
   css: 'style sheet',

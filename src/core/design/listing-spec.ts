@@ -112,6 +112,26 @@ export const sortSpec = z
 /** A key of an order as it is stored. */
 export type SortSpec = z.output<typeof sortSpec>;
 
+const MOST_PINS = 50;
+
+/** An entry that stands first in a listing, over a stretch of time or always. */
+const pinSpec = z.union([
+  z
+    .string()
+    .min(1)
+    .max(200)
+    .transform((entry) => ({ entry })),
+  z.strictObject({
+    entry: z.string().min(1).max(200),
+    /** From when, and until when: ISO 8601, local in the site's zone or with an offset. */
+    from: z.string().max(40).optional(),
+    to: z.string().max(40).optional(),
+  }),
+]);
+
+/** An entry that stands first, as it is stored. */
+export type PinSpec = { entry: string; from?: string | undefined; to?: string | undefined };
+
 const PAGE_SIZE = 'How many stand on a page is a whole number from 1 to 500.';
 
 /** A listing as it is stored. */
@@ -123,6 +143,11 @@ export const listingSpec = z
     type: key,
     where: filterSpec.optional(),
     sort: z.array(sortSpec).max(8, 'A listing has at most 8 sort keys.').default([]),
+    /** Entries that stand first, in this order, while they are in it. */
+    pins: z
+      .array(pinSpec)
+      .max(MOST_PINS, `At most ${MOST_PINS} entries stand first in a listing.`)
+      .optional(),
     pageSize: z.int(PAGE_SIZE).min(1, PAGE_SIZE).max(500, PAGE_SIZE).default(12),
     /** Where it is a page of its own; none where it stands only in templates. */
     address: z

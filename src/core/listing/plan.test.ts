@@ -2,6 +2,7 @@ import { describe, expect, test } from 'vitest';
 import { designOf, typeOf } from '../../../tests/helpers/design.ts';
 import { OPERATORS, listingSpec } from '../design/listing-spec.ts';
 import { OPERATORS_OF, OPERATOR_WORDS } from './operators.ts';
+import { BEGINNING } from '../time/interval.ts';
 import { conditionsOf, planListing } from './plan.ts';
 
 const design = designOf({
@@ -148,4 +149,22 @@ test('every operator has words, and some family that takes it', () => {
     expect(OPERATOR_WORDS[op]).toMatch(/^[a-z]/);
     expect(Object.values(OPERATORS_OF).some((ops) => ops.includes(op))).toBe(true);
   }
+});
+
+describe('entries that stand first', () => {
+  test('do so over a stretch of time, in the zone of the site, or always', () => {
+    const planned = plan({ pins: ['a', { entry: 'b', from: '2026-03-01T08:00' }] });
+    expect(planned.plan!.pins).toEqual([
+      { entry: 'a', from: BEGINNING, to: null },
+      { entry: 'b', from: Date.parse('2026-03-01T08:00:00Z'), to: null },
+    ]);
+  });
+
+  test.each([
+    [{ entry: 'a', from: 'soon' }, 'wrong-value', 'pins/1/from'],
+    [{ entry: 'a', to: '2026-02-31' }, 'wrong-value', 'pins/1/to'],
+    [{ entry: 'a', from: '2026-03-01', to: '2026-03-01' }, 'empty-stretch', 'pins/1/to'],
+  ])('%j is refused', (pin, code, path) => {
+    expect(plan({ pins: [pin] })).toMatchObject({ plan: null, issues: [{ code, path }] });
+  });
 });

@@ -1,13 +1,14 @@
 import type { Issue } from '../issue.ts';
 import { didYouMean, nearest, unknownName } from '../did-you-mean.ts';
 import { parseDay, parseInstant, parseRelative, type Relative } from '../time/parse.ts';
-import type { Instant } from '../time/interval.ts';
+import { BEGINNING, type Instant, type Interval } from '../time/interval.ts';
 import type { ContentType, Design } from '../design/spec.ts';
 import {
   type ConditionSpec,
   type FilterSpec,
   type Listing,
   type Operator,
+  type PinSpec,
   conditionSpecs,
   groupOf,
 } from '../design/listing-spec.ts';
@@ -42,6 +43,11 @@ export interface SortKey {
   blanks: 'first' | 'last';
 }
 
+/** An entry that stands first over a stretch of time. */
+export interface Pin extends Interval {
+  entry: string;
+}
+
 /** A listing ready to be asked: independent of instant and of how rows are kept. */
 export interface ListingPlan {
   listing: Listing;
@@ -49,6 +55,8 @@ export interface ListingPlan {
   zone: string;
   filter: Filter;
   sort: SortKey[];
+  /** Entries that stand first, in this order, each while its stretch lasts. */
+  pins: readonly Pin[];
   /** The id its index is named by, where that is not the listing's. */
   index?: string;
 }
@@ -78,9 +86,10 @@ export function planListing(
     ? planner.filter(listing.where, 'where')
     : { kind: 'all' as const, filters: [] };
   const sort = listing.sort.flatMap((spec, i) => planner.sortKey(spec, `sort/${i + 1}`) ?? []);
+  const pins = (listing.pins ?? []).flatMap((pin, i) => planner.pin(pin, `pins/${i + 1}`) ?? []);
   const plan =
     planner.issues.length === 0 && filter
-      ? { listing, type, zone: design.site.zone, filter, sort }
+      ? { listing, type, zone: design.site.zone, filter, sort, pins }
       : null;
   return { plan, issues: planner.issues };
 }
@@ -169,6 +178,25 @@ class Planner {
         'Sort by a single text, number, date or choice.',
       );
     return { column, descending: spec.direction === 'descending', blanks: spec.blanks };
+  }
+
+  pin({ entry, from, to }: PinSpec, path: string): Pin | null {
+    const [starts, ends] = [this.instant(from, `${path}/from`), this.instant(to, `${path}/to`)];
+    if (starts !== null && ends !== null && ends <= starts)
+      return this.fail(
+        'empty-stretch',
+        `${path}/to`,
+        'It would end before it begins.',
+        'Let it end later, or never.',
+      );
+    return { entry, from: starts ?? BEGINNING, to: ends };
+  }
+
+  private instant(text: string | undefined, path: string): Instant | null {
+    const at = text === undefined ? null : parseInstant(text, this.zone);
+    if (text !== undefined && at === null)
+      this.fail('wrong-value', path, `"${text}" is no instant.`, 'Write it like 2026-03-01T08:00.');
+    return at;
   }
 
   private column(name: string, path: string): Column | null {

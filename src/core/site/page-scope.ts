@@ -4,7 +4,7 @@ import { MAX_STEPS } from '../pattern/compile.ts';
 import type { Issue } from '../issue.ts';
 import type { Instant, Validity } from '../time/interval.ts';
 import { otherSideOf } from '../listing/other-side.ts';
-import { rowOf } from '../listing/columns.ts';
+import { besideIn, stretchOf } from './pinned.ts';
 import type { ListingPlan, SubjectTree } from '../listing/plan.ts';
 import type { CompiledTemplate } from '../template/compile.ts';
 import { pagePath } from '../address/path.ts';
@@ -181,7 +181,7 @@ export class PageScope implements RenderScope {
     limit?: number,
   ): ReturnType<SiteReader['listing']> {
     const size = plan.listing.pageSize;
-    return this.reader.listing(plan, this.validity, (number - 1) * size, limit ?? size);
+    return stretchOf(this.reader, plan, this.validity, (number - 1) * size, limit ?? size);
   }
 
   private shownOf(
@@ -218,7 +218,7 @@ export class PageScope implements RenderScope {
   beside(key: string, entry: EntryView): Beside {
     const plan = this.site.listings.get(key);
     if (!plan) return ALONE;
-    const found = this.reader.neighbours(plan, rowOf(entry), this.validity);
+    const found = besideIn(this.reader, plan, entry, this.validity);
     if (!found.isIn) return ALONE;
     const { before, after } = found;
     this.read([before, after].filter((id) => id !== null));

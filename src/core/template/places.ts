@@ -11,8 +11,8 @@ export type Place =
   | { of: 'text'; entry: string; field: string }
   /** Another field of an entry, drawn; by its key, as forms name it. */
   | { of: 'field'; entry: string; key: string }
-  /** A card. */
-  | { of: 'entry'; entry: string; name: string }
+  /** A card; where it stands in a listing, its key. */
+  | { of: 'entry'; entry: string; name: string; listing?: string }
   /** The entries of a listing, and of picks, by key; `type` is theirs, by key. */
   | { of: 'listing'; listing: string; type: string }
   | { of: 'picks'; picks: string }

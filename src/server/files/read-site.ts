@@ -60,6 +60,7 @@ export async function readSite(
   reader.checkTogether();
   all.push(...reader.issues, ...frontEntryIssues(design, entries, history).map(locate));
   all.push(...sharePictureIssues(design, pictures).map(locate));
+  all.push(...pinIssues(design, entries, history).map(locate));
   all.push(...fontIssues(design, files).map(locate));
   all.push(...subjectPictureIssues(subjects, pictures));
   const { picks, issues: wrongPicks } = readPicks([...ownPicks, ...picksBefore(history)], {
@@ -144,6 +145,29 @@ function frontEntryIssues(
   if ([...entries, ...(history?.purged ?? [])].some((e) => e.id === front.entry)) return [];
   const ids = entries.map((e) => e.id);
   return [unknownName('site/front', `There is no entry "${front.entry}".`, front.entry, ids)];
+}
+
+/** Entries that stand first in listings and are not there; what was purged since may be named. */
+function pinIssues(
+  { listings }: Design,
+  entries: EntryToLoad[],
+  history: SavedHistory | null,
+): Issue[] {
+  const ids = new Set([...entries, ...(history?.purged ?? [])].map((e) => e.id));
+  return listings.flatMap(({ key, pins = [] }) =>
+    pins.flatMap(({ entry }, i) =>
+      ids.has(entry)
+        ? []
+        : [
+            unknownName(
+              `listings/${key}/pins/${i + 1}/entry`,
+              `There is no entry "${entry}".`,
+              entry,
+              [...ids],
+            ),
+          ],
+    ),
+  );
 }
 
 function sharePictureIssues(

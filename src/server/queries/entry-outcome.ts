@@ -10,6 +10,7 @@ import type { EntryView, Values } from '@/core/design/values.ts';
 import type { Issue } from '@/core/issue.ts';
 import type { CompiledSite } from '@/core/site/compile.ts';
 import type { SiteReader } from '@/core/site/reader.ts';
+import { placeIn } from '@/core/site/pinned.ts';
 import { renderEntry } from '@/core/site/render.ts';
 import { type Instant, Validity } from '@/core/time/interval.ts';
 import { type Actor, SITE, permit } from '../permit.ts';
@@ -147,20 +148,20 @@ function listedIn(
 ): EntryOutcome['listed'] {
   return [...site.listings.values()].flatMap((plan) => {
     if (plan.type.id !== type.id) return [];
-    const place = placeIn(reader, plan, id, at);
+    const place = nthIn(reader, plan, id, at);
     const { key, label } = plan.listing;
     return place === null ? [] : [{ listing: key, label, place }];
   });
 }
 
 /** An entry's place in a listing, from 1; null where it is not in it. */
-function placeIn(reader: SiteReader, plan: ListingPlan, id: string, at: Instant): number | null {
+function nthIn(reader: SiteReader, plan: ListingPlan, id: string, at: Instant): number | null {
   const validity = new Validity(at);
   const isLive = (entry: string): boolean => reader.liveEntries([entry], validity).has(entry);
   const entry = reader.liveEntries([id], validity).get(id);
   const filter = resolveFilter(plan.filter, at, plan.zone, reader.subjectTree(at));
   if (!entry || !holds(filter, rowOf(entry), isLive)) return null;
-  return 1 + reader.preceding(plan, rowOf(entry), validity);
+  return 1 + placeIn(reader, plan, entry, validity);
 }
 
 /** The line after saving or publishing: where an entry can be seen now. */

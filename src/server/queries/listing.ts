@@ -19,6 +19,7 @@ import { nameOf } from '@/core/design/values.ts';
 import { formatStyled } from '@/core/pattern/date-format.ts';
 import { type Column, columnsOf } from '@/core/listing/columns.ts';
 import { OPERATORS_OF, OPERATOR_WORDS } from '@/core/listing/operators.ts';
+import { pinnedIn, stretchOf } from '@/core/site/pinned.ts';
 import { type ListingPlan, planPublic } from '@/core/listing/plan.ts';
 import type { CompiledSite } from '@/core/site/compile.ts';
 import type { SiteReader } from '@/core/site/reader.ts';
@@ -126,7 +127,7 @@ export interface ListingOutcome extends LeftOut {
   issues: Issue[];
   total: number;
   pageSize: number;
-  entries: ListedEntry[];
+  entries: (ListedEntry & { isPinned: boolean })[];
   /** The listing's first page; null for a listing without pages of its own. */
   page: string | null;
 }
@@ -166,14 +167,19 @@ export function listingOutcome(
     at,
   );
   const reader = withEntries(seen.reader, drafts);
-  const { ids, total } = reader.listing(plan, new Validity(at), 0, SHOWN);
+  const validity = new Validity(at);
+  const { ids, total } = stretchOf(reader, plan, validity, 0, SHOWN);
+  const pinned = new Set(pinnedIn(reader, plan, validity).map((entry) => entry.id));
   const page = issues.length === 0 ? firstPage(site, reader, plan.listing, at) : null;
   return {
     issues,
     total,
     pageSize: plan.listing.pageSize,
     page,
-    entries: listed(view, reader, plan, ids, at),
+    entries: listed(view, reader, plan, ids, at).map((entry) => ({
+      ...entry,
+      isPinned: pinned.has(entry.id),
+    })),
     ...leftOut(view, plan, { at, find, drafts: drafts.entries, total }),
   };
 }
@@ -223,11 +229,12 @@ function listed(
   });
 }
 
-/** Names of the entries that a listing's conditions speak of. */
+/** Names of the entries that a listing's conditions and pins speak of. */
 function namesIn(view: SiteView, listing: Listing, type: ContentType): Record<string, string> {
   const columns = columnsOf(type);
   const ids = conditionSpecs(listing.where).flatMap(({ field, value }) =>
     columns.get(field)?.target?.of === 'entries' ? [value ?? []].flat().map(String) : [],
   );
-  return Object.fromEntries(ids.map((id) => [id, entryName(view, id)]));
+  const pinned = (listing.pins ?? []).map(({ entry }) => entry);
+  return Object.fromEntries([...ids, ...pinned].map((id) => [id, entryName(view, id)]));
 }

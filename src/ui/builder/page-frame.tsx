@@ -45,9 +45,12 @@ export interface Editing {
 /** A text of an entry, on a page. */
 export type TextPlace = Extract<Place, { of: 'text' }>;
 
+/** What can be done at a place. */
+type PlaceDeed = 'write' | 'field' | 'entry' | 'pin' | 'retire' | 'listing' | 'picks' | 'add';
+
 /** What somebody did on a page that is edited as it stands. */
 export type PlaceTold =
-  | { deed: 'write' | 'field' | 'entry' | 'retire' | 'listing' | 'picks' | 'add'; place: Place }
+  | { deed: PlaceDeed; place: Place }
   | { wrote: { place: TextPlace; value: string } }
   /** A link was pressed. */
   | { path: string };

@@ -10,6 +10,11 @@ const TOOLS = {
     ['entry', 'Edit'],
     ['retire', 'Retire'],
   ],
+  listed: [
+    ['entry', 'Edit'],
+    ['pin', 'Stand first'],
+    ['retire', 'Retire'],
+  ],
   listing: [
     ['add', 'Add here'],
     ['listing', 'Listing'],
@@ -41,6 +46,8 @@ const findPlaces = () => {
         parent: node.parentNode,
         elements: [],
       };
+      const list = open.at(-1);
+      if (place.of === 'entry' && list?.of === 'listing') place.listing = list.listing;
       open.push(place);
       found.push(place);
     } else if (node.data === '/place') open.pop();
@@ -56,7 +63,7 @@ function layPlaces(editing) {
   places = editing ? findPlaces() : [];
   for (const place of places) {
     place.tools = document.createElement('div');
-    for (const [deed, label] of TOOLS[place.of]) {
+    for (const [deed, label] of TOOLS[place.listing && place.of === 'entry' ? 'listed' : place.of]) {
       const button = document.createElement('button');
       button.type = 'button';
       button.textContent = label;

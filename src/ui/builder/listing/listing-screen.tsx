@@ -1,6 +1,7 @@
 'use client';
 
-import { useState } from 'react';
+import { useEffect, useRef, useState } from 'react';
+import type { Listing } from '@/core/design/listing-spec.ts';
 import type { Clock } from '@/server/queries/clock.ts';
 import type { ListingDetail, ListingOutcome } from '@/server/queries/listing.ts';
 import { Tabs } from '@/ui/primitives/tabs.tsx';
@@ -12,26 +13,30 @@ import { reachOf } from '../reach/reach-of.ts';
 import { Panes } from '../panes.tsx';
 import { PreviewFrame } from '../preview-frame.tsx';
 import { useDesignReadOnly } from '../rights.tsx';
-import { useEdits } from '../use-edits.ts';
+import { type Edits, useEdits } from '../use-edits.ts';
 import { useOutcome } from '../use-outcome.ts';
 import { DesignTense, useRelease } from '../use-release.tsx';
 import { InSide, LeftOutSide } from './listing-sides.tsx';
 import { ListingWords } from './listing-words.tsx';
 import { OwnPages } from './own-pages.tsx';
+import { PinLines } from './pin-lines.tsx';
 import { QuerySentence } from './query-sentence.tsx';
 
 interface Props {
   detail: ListingDetail;
   outcome: ListingOutcome;
   clock: Clock;
+  /** An entry that somebody wants to stand first; null where nobody does. */
+  pin: { id: string; name: string } | null;
 }
 
 /** A listing: its query as a sentence, who is in, who is left out and why. */
-export function ListingScreen({ detail, outcome: first, clock }: Props) {
+export function ListingScreen({ detail, outcome: first, clock, pin }: Props) {
   const { id } = detail.spec;
   const edits = useEdits(`listings/${id}`, detail.spec);
   const { spec, changed } = edits;
   const [find, setFind] = useState('');
+  const pinned = usePinned(edits, pin, detail.names);
   const { outcome, problem } = useOutcome<ListingOutcome>(
     'listing',
     { ...lookingOf(clock), id, steps: edits.steps, find },
@@ -62,6 +67,11 @@ export function ListingScreen({ detail, outcome: first, clock }: Props) {
             issues={outcome.issues}
             clock={clock}
             readOnly={readOnly}
+            onChange={edits.change}
+          />
+          <PinLines
+            {...{ spec, detail, readOnly, ...pinned }}
+            issues={outcome.issues}
             onChange={edits.change}
           />
           {spec.address !== undefined && (
@@ -143,4 +153,28 @@ function Sides({
       ]}
     />
   );
+}
+
+/**
+ * Has an entry stand first once, where it does not yet: unsaved, like all that is changed here.
+ * Gives the names of all that do, by id, and learns those of others.
+ */
+function usePinned(
+  { spec, change }: Edits<Listing>,
+  pin: Props['pin'],
+  known: Readonly<Record<string, string>>,
+) {
+  const [named, setNamed] = useState<Record<string, string>>(pin ? { [pin.id]: pin.name } : {});
+  const done = useRef(false);
+  useEffect(() => {
+    if (done.current || !pin) return;
+    done.current = true;
+    const pins = spec.pins ?? [];
+    if (!pins.some(({ entry }) => entry === pin.id))
+      change({ ...spec, pins: [{ entry: pin.id }, ...pins] });
+  }, [spec, change, pin]);
+  return {
+    names: { ...known, ...named },
+    onName: (entry: string, name: string): void => setNamed({ ...named, [entry]: name }),
+  };
 }

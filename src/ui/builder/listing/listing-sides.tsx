@@ -2,7 +2,7 @@
 
 import type { Clock } from '@/server/queries/clock.ts';
 import type { LeftOutEntry, Reason } from '@/server/queries/left-out.ts';
-import type { ListedEntry, ListingOutcome } from '@/server/queries/listing.ts';
+import type { ListingOutcome } from '@/server/queries/listing.ts';
 import { Table, type TableColumn } from '@/ui/primitives/table.tsx';
 import { counted, entryHref, instantWords } from '../format.ts';
 import { ClockLink } from '../shell/clock-link.tsx';
@@ -19,10 +19,15 @@ const nameColumn = <Row extends { id: string; name: string }>(head: string): Tab
   ),
 });
 
-const IN_COLUMNS: TableColumn<ListedEntry>[] = [
+const IN_COLUMNS: TableColumn<ListingOutcome['entries'][number]>[] = [
   { key: 'place', head: '', className: 'w-8 text-right text-muted', cell: (_, i) => i + 1 },
   nameColumn(''),
-  { key: 'sorted', head: '', className: 'text-muted', cell: ({ sorted }) => sorted },
+  {
+    key: 'sorted',
+    head: '',
+    className: 'text-muted',
+    cell: ({ sorted, isPinned }) => (isPinned ? `stands first · ${sorted}` : sorted),
+  },
   {
     key: 'path',
     head: '',

@@ -62,6 +62,7 @@ export function useEditedPage(clock: Clock): EditedPage {
     if (deed === 'write' && place.of === 'text') return void begin(place);
     if (deed === 'retire' && place.of === 'entry')
       return setRetiring({ id: place.entry, name: place.name });
+    if (deed === 'pin' && place.of === 'entry') return go(pinning(place));
     go(whereTo(place, deed === 'add'));
   };
   return {
@@ -101,3 +102,9 @@ function whereTo(place: Place, adds: boolean): string {
 
 const newHere = (type: string, here: string): string =>
   `/build/content/new/${type}?here=${encodeURIComponent(here)}`;
+
+/** The screen of a card's listing, on which it stands first: to be kept there. */
+function pinning({ listing = '', entry, name }: Extract<Place, { of: 'entry' }>): string {
+  const pin = new URLSearchParams({ pin: entry, called: name });
+  return `/build/listings/${listing}?${pin.toString()}`;
+}

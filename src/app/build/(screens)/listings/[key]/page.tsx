@@ -20,5 +20,7 @@ export default async function Page({
     { id: detail.spec.id, steps: [], find: '' },
     looking,
   ))!;
-  return <ListingScreen key={key} detail={detail} outcome={outcome} clock={clock} />;
+  const { pin: id, called: name } = await searchParams;
+  const pin = typeof id === 'string' && typeof name === 'string' ? { id, name } : null;
+  return <ListingScreen key={key} {...{ detail, outcome, clock, pin }} />;
 }
