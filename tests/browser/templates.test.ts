@@ -185,25 +185,6 @@ test('a template is looked at on two entries side by side', async () => {
   await expectAccessible();
 });
 
-test('a card is made as a row of a table, takes a block of another template, and is seen in its list', async () => {
-  await open('/build/templates/guide-page');
-  await clickOn(line('{minutes} min'));
-  await press('Copy');
-  await open('/build/templates');
-  await chooseAt(By.css('[aria-label="What it draws"]'), 'Card of Guide, a row of a table');
-  await writeInto('Name of the new template', 'Guide row');
-  await press('Make it');
-  await see('chosen nowhere');
-  await clickOn(By.css('[role="treeitem"]'));
-  await press('Paste');
-  await inPreview(' min');
-  await clickOn(By.xpath('//*[@role="tab"][.="In its list"]'));
-  const rows = `return document.querySelectorAll('.cards .card-row').length`;
-  await browser.wait(async () => Number(await inFrame(rows)) > 3, WAIT);
-  await expectAccessible();
-  await press('Drop changes');
-});
-
 test('a listing has pages of its own making, in the frame that is chosen for it', async () => {
   await open('/build/templates');
   await chooseAt(By.css('[aria-label="What it draws"]'), 'Frame around pages');
