@@ -90,7 +90,7 @@ test('a font is added and chosen; what a named style looks like is set, and bloc
   await write('block-style', 'loud');
   const ground = `const loud = document.querySelector('h1.style-loud');
     return loud && getComputedStyle(loud).backgroundColor`;
-  await browser.wait(async () => (await inFrame(ground)) === 'rgb(125, 74, 0)', WAIT);
+  await browser.wait(async () => (await inFrame(ground)) === 'rgb(142, 31, 79)', WAIT);
   await press('Drop changes');
   await open('/build/bench');
   await pressStarting('Release');
