@@ -48,7 +48,7 @@ const IRREGULAR: Record<string, (word: string) => string> = {
 };
 
 /** Words that several are called by as one is. */
-const UNCOUNTED = /(news|series|species|staff|equipment|information|advice|music)$/i;
+const UNCOUNTED = /\b(news|series|species|staff|equipment|information|advice|music)$/i;
 
 /** A name as several are called; in other languages than English as it is. */
 export function pluralOf(name: string, language: string): string {

@@ -154,3 +154,11 @@ test.each([
 ])('%s lies in the years that can be written: %s', (iso, expected) => {
   expect(isWithinYears(utc(iso))).toBe(expected);
 });
+
+test('instants beyond the years that can be written have a local time, too', () => {
+  expect(localTime(253_402_300_800_000 + 3_600_000, 'UTC')).toMatchObject({
+    year: 10_000,
+    hour: 1,
+  });
+  expect(localTime(253_402_300_799_000, 'Asia/Tokyo')).toMatchObject({ year: 10_000, day: 1 });
+});

@@ -1,5 +1,5 @@
 import { Temporal } from 'temporal-polyfill';
-import type { Instant } from './interval.ts';
+import { type Instant, isWithinYears } from './interval.ts';
 
 /** A calendar day as `yyyy-MM-dd` (ISO 8601, proleptic Gregorian). */
 export type CalendarDay = string;
@@ -25,6 +25,8 @@ interface DaySpan {
 
 const HOUR_MS = 3_600_000;
 const DAY_MS = 24 * HOUR_MS;
+/** Characters of a day as it is written in the years 0 to 9999. */
+const PLAIN_DAY = 10;
 
 /** Days worked out already, by zone and hour: those of all entries of a list are asked for again. */
 const spans = new Map<string, Map<number, DaySpan>>();
@@ -79,15 +81,17 @@ export function addDays(day: CalendarDay, days: number): CalendarDay {
 
 /** The wall-clock parts of an instant in a zone. */
 export function localTime(at: Instant, zone: string): LocalTime {
+  if (!isWithinYears(at)) return lookedUp(at, zone);
   const { from, to, day } = daySpan(at, zone);
-  if (to - from !== DAY_MS) return changingTime(at, zone);
+  // On days on which clocks are changed, and in zones where the years have run out.
+  if (to - from !== DAY_MS || day.length !== PLAIN_DAY) return lookedUp(at, zone);
   const seconds = Math.floor((at - from) / 1000);
   const [hour, minute] = [Math.floor(seconds / 3600), Math.floor(seconds / 60) % 60];
   return { ...dayParts(day), hour, minute, second: seconds % 60 };
 }
 
-/** The same on a day on which clocks are changed. */
-function changingTime(at: Instant, zone: string): LocalTime {
+/** The same, whatever the day. */
+function lookedUp(at: Instant, zone: string): LocalTime {
   const { year, month, day, dayOfWeek: weekday, hour, minute, second } = zoned(at, zone);
   return { year, month, day, weekday, hour, minute, second };
 }

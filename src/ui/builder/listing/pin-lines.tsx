@@ -141,7 +141,7 @@ function PinTime({
     <input
       className="control !w-36 font-mono !text-note"
       aria-label={label}
-      placeholder={name === 'from' ? 'from always' : 'until ever'}
+      placeholder={name === 'from' ? 'from always' : 'without end'}
       title="An instant, such as 2026-12-24T08:00"
       maxLength={40}
       readOnly={readOnly}
