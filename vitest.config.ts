@@ -4,6 +4,7 @@ import { fileURLToPath } from 'node:url';
 export default defineConfig({
   resolve: { alias: { '@': fileURLToPath(new URL('./src', import.meta.url)) } },
   test: {
+    setupFiles: ['tests/helpers/properties.ts'],
     include: ['src/**/*.test.ts', 'tests/**/*.test.ts'],
     // Nothing here is about speed: a machine may stand still for a while.
     testTimeout: 240_000,

@@ -36,19 +36,23 @@ function outcomeOf(command, args) {
   });
 }
 
-/** Runs a set of tests; each test counts. */
-function tests(title, ...filters) {
+/** Runs a set of tests; each test counts. What is not done after `minutes` is ended, and failed. */
+async function tests(title, minutes, ...filters) {
   const report = join(tmpdir(), `bontel-tests-${process.pid}.json`);
   const from = Date.now();
   rmSync(report, { force: true });
-  const { status } = spawnSync(
-    bin('vitest'),
-    ['run', ...filters, '--reporter=dot', '--reporter=json', `--outputFile.json=${report}`],
-    { cwd: root, stdio: 'inherit', env: { ...process.env, NODE_ENV: 'test' } },
+  const reporters = ['dot', './scripts/watch-tests.mjs', 'json'].map(
+    (name) => `--reporter=${name}`,
   );
+  const child = spawn(
+    bin('vitest'),
+    ['run', ...filters, ...reporters, `--outputFile.json=${report}`],
+    { cwd: root, stdio: 'inherit', detached: true, env: { ...process.env, NODE_ENV: 'test' } },
+  );
+  const status = await endOf(child, minutes);
   if (!existsSync(report)) {
     failed++;
-    console.log(`FAIL ${title}: the tests did not run`);
+    console.log(`FAIL ${title}: the tests did not run to their end within ${minutes} minutes`);
     return;
   }
   const { numPassedTests, numFailedTests, numFailedTestSuites, success } = JSON.parse(
@@ -61,6 +65,31 @@ function tests(title, ...filters) {
   console.log(
     `${success ? 'ok  ' : 'FAIL'} ${title}: ${numPassedTests} passed, ${numFailedTests} failed (${((Date.now() - from) / 1000).toFixed(1)} s)`,
   );
+}
+
+/** How a process ended that was started as the head of its own group; the group with it. */
+function endOf(child, minutes) {
+  const end = () => {
+    try {
+      process.kill(-child.pid, 'SIGKILL');
+    } catch {
+      // It has ended already.
+    }
+  };
+  const limit = setTimeout(end, minutes * 60_000);
+  for (const signal of ['SIGINT', 'SIGTERM'])
+    process.once(signal, () => {
+      end();
+      process.exit(1);
+    });
+  return new Promise((resolve) => {
+    child.on('error', () => resolve(1));
+    child.on('exit', (status) => {
+      clearTimeout(limit);
+      end();
+      resolve(status ?? 1);
+    });
+  });
 }
 
 /** The browser the screens are tested in, from Debian's packages where it is missing. */
@@ -114,8 +143,15 @@ await Promise.all([
   })(),
 ]);
 await buildOnce();
-tests('core, store, command line and HTTP', 'src', 'tests/store', 'tests/cli', 'tests/http');
-tests('browser', 'tests/browser');
+await tests(
+  'core, store, command line and HTTP',
+  40,
+  'src',
+  'tests/store',
+  'tests/cli',
+  'tests/http',
+);
+await tests('browser', 35, 'tests/browser');
 console.log(`\n${Math.round((Date.now() - started) / 1000)} s in all`);
 console.log(`${passed} passed, ${failed} failed`);
 process.exit(failed === 0 && passed > 0 ? 0 : 1);

@@ -3,6 +3,7 @@ import { expect, test } from 'vitest';
 import {
   WAIT,
   browser,
+  clickOn,
   expectAccessible,
   inPreview,
   open,
@@ -12,6 +13,7 @@ import {
   see,
   serveBuilder,
   words,
+  write,
   writeInto,
 } from '../helpers/builder.ts';
 
@@ -133,6 +135,22 @@ test('what is added at a list begins with what makes it stand there', async () =
   expect(await stock.getAttribute('value')).toBe('1');
   await browser.findElement(By.xpath('//button[normalize-space()="Where listed"]')).click();
   await see('Sow this month');
+});
+
+test('what is added to what was picked by hand joins it when it is saved', async () => {
+  await open('/build/view');
+  await inPreview('Frost Lettuce');
+  await pressAt('Add here', 'Purple-podded');
+  await see('In them');
+  await press('New …');
+  await clickOn(By.xpath('//*[@role="menuitem"][contains(., "Guide")]'));
+  await see('Joins “On the shelf” when it is saved.');
+  await write('field-title', 'Sowing in trays');
+  await press('Save');
+  await see('Saved as version 1.');
+  await open('/build/listings/picks/shelf');
+  await see('Sowing in trays');
+  await see('not live, so not shown');
 });
 
 test('another field leads to where it is filled in', async () => {

@@ -185,6 +185,56 @@ test('a template is looked at on two entries side by side', async () => {
   await expectAccessible();
 });
 
+test('a card is made as a row of a table, takes a block of another template, and is seen in its list', async () => {
+  await open('/build/templates/guide-page');
+  await clickOn(line('{minutes} min'));
+  await press('Copy');
+  await open('/build/templates');
+  await chooseAt(By.css('[aria-label="What it draws"]'), 'Card of Guide, a row of a table');
+  await writeInto('Name of the new template', 'Guide row');
+  await press('Make it');
+  await see('chosen nowhere');
+  await clickOn(By.css('[role="treeitem"]'));
+  await press('Paste');
+  await inPreview(' min');
+  await clickOn(By.xpath('//*[@role="tab"][.="In its list"]'));
+  const rows = `return document.querySelectorAll('.cards .card-row').length`;
+  await browser.wait(async () => Number(await inFrame(rows)) > 3, WAIT);
+  await expectAccessible();
+  await press('Drop changes');
+});
+
+test('an entry is drawn with another template that its type lets it choose', async () => {
+  await open('/build/templates');
+  await chooseAt(By.css('[aria-label="What it draws"]'), 'Page of Guide');
+  await writeInto('Name of the new template', 'Quiet guide');
+  await press('Make it');
+  await see('chosen nowhere');
+  await press('Add …');
+  await menu('Text');
+  await write('block-text', 'A quiet page');
+  await press('Keep on the bench');
+  await see('Nobody else sees it');
+  await open('/build/types/guide');
+  await pressStarting('Page');
+  await clickOn(By.xpath('//label[contains(., "Quiet guide")]/input'));
+  await press('Keep on the bench');
+  await see('Nobody else sees it');
+  await open('/build/bench');
+  await pressStarting('Release ');
+  await press('Release now');
+  await see('Released');
+  await open('/build/content?type=guide');
+  await clickOn(By.css('tbody a[href^="/build/content/"]'));
+  await clickOn(By.xpath('//summary[contains(., "Presets")]'));
+  await choose('preset-template', 'Quiet guide');
+  await inPreview('A quiet page');
+  await press('Address');
+  await see('Quiet guide');
+  await press('Save');
+  await see('Saved as version');
+});
+
 test('a listing has pages of its own making, in the frame that is chosen for it', async () => {
   await open('/build/templates');
   await chooseAt(By.css('[aria-label="What it draws"]'), 'Frame around pages');

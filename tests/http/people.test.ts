@@ -50,6 +50,8 @@ describe('whoever a builder lets in', () => {
     const adding = { do: 'add', name: 'Me too', role: 'builder' };
     expect(await statusOf(editor, '/api/people', 'POST', adding)).toBe(403);
     expect(await statusOf(editor, '/api/upload', 'POST', {})).toBe(403);
+    expect(await statusOf(editor, '/api/media/any/done?as=font', 'POST', {})).toBe(403);
+    expect(await statusOf(editor, '/api/media/any/done', 'POST', {})).toBe(200);
   });
 
   test('is somebody new, whatever they are called', async () => {

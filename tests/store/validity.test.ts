@@ -58,7 +58,7 @@ test('a page does not change from the instant it is asked for until its validity
         }
       },
     ),
-    { numRuns: 25 },
+    { numRuns: Number(process.env.LONG ?? 25) },
   );
 });
 
@@ -75,6 +75,6 @@ test('every path that "pages" lists answers 200, and every link on those pages a
           expect([link, view.render(link!, at)!.status]).toEqual([link, 200]);
       }
     }),
-    { numRuns: 40 },
+    { numRuns: Number(process.env.LONG ?? 40) },
   );
 });

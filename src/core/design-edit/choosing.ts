@@ -12,21 +12,31 @@ export function choosing(design: Design, template: Template): Step[] {
     : setting(template, part, 'template', type.template);
 }
 
-/** Steps that have a page of no type chosen for the listing that it is tried on. */
+/** Steps that have a page of no type, or a card, chosen for the listing that it is tried on. */
 export function choosingList(design: Design, template: Template): Step[] {
-  if (template.kind !== 'page' || template.type !== undefined) return [];
+  const what = template.kind === 'card' ? 'card' : 'template';
+  if (what === 'template' && (template.kind !== 'page' || template.type !== undefined)) return [];
   const listing = listingFor(design, template);
-  if (!listing) return [];
-  return setting(template, `listings/${listing.id}`, 'template', listing.template);
+  if (!listing || (what === 'card' && listing.card === undefined)) return [];
+  return setting(template, `listings/${listing.id}`, what, listing[what]);
 }
 
-/** The listing that a page of no type is tried on: one that has chosen it, else the first. */
+/**
+ * The listing that a page of no type, or a card, is tried on: one that has chosen it, for a card
+ * one that has none of its own, else the first.
+ */
 export function listingFor(
   { listings }: Design,
-  { key }: Template,
+  { key, kind, type }: Template,
 ): Design['listings'][number] | undefined {
   const own = listings.filter(({ address }) => address !== undefined);
-  return own.find(({ template }) => template === key) ?? own[0];
+  if (kind !== 'card') return own.find(({ template }) => template === key) ?? own[0];
+  const drawn = own.filter((listing) => listing.type === type);
+  return (
+    drawn.find(({ card }) => card === key) ??
+    drawn.find(({ card }) => card === undefined) ??
+    drawn[0]
+  );
 }
 
 function setting(

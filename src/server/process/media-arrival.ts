@@ -1,6 +1,6 @@
 import { type Result, refused } from '@/core/issue.ts';
 import type { Font } from '@/core/style/fonts.ts';
-import { type Actor, NotPermitted, SITE, permit } from '../permit.ts';
+import { type Actor, type Deed, NotPermitted, SITE, permit } from '../permit.ts';
 import { type Container, container } from './container.ts';
 
 /** A medium as it came in. */
@@ -11,18 +11,19 @@ export interface Arrived {
 }
 
 /**
- * Answers a request about files on their way into the media, for whoever may write; what is
- * refused is data.
+ * Answers a request about files on their way into the media, for whoever may write, or do what is
+ * named; what is refused is data.
  */
 export async function withMedia(
   request: Request,
   answer: (parts: Container, actor: Actor) => Promise<Result<unknown>> | Result<unknown>,
+  deed: Deed = 'write-entry',
 ): Promise<Response> {
   const parts = container();
   const actor = await (await parts.auth).actor(request.headers);
   if (!actor) return Response.json({ message: 'Sign in again.' }, { status: 401 });
   try {
-    permit(actor, 'write-entry', SITE);
+    permit(actor, deed, SITE);
   } catch (error) {
     if (!(error instanceof NotPermitted)) throw error;
     return Response.json({ message: error.message }, { status: 403 });

@@ -211,9 +211,10 @@ export function newEntry(
   };
 }
 
-const likeOf = ({ name, blank, stands, less }: Begun & { less: string[] }) => ({
+const likeOf = ({ name, blank, stands, joins, less }: Begun & { less: string[] }) => ({
   ...{ name, blank, less },
   ...(stands ? { stands } : {}),
+  ...(joins ? { joins } : {}),
 });
 
 /** What a new entry begins with; null where that is not there, or of another type. */

@@ -5,9 +5,9 @@ import type { Instant } from '@/core/time/interval.ts';
 import { entryName } from './display.ts';
 import type { SiteView } from './site-view.ts';
 
-/** Where a new entry is to stand: in a listing, or among those that lead to an entry by a field. */
+/** Where a new one is to stand: in a listing, in picks, or among those that lead to an entry. */
 export interface Here {
-  here: { listing: string } | { field: string; entry: string };
+  here: { listing: string } | { picks: string } | { field: string; entry: string };
 }
 
 /** What a new entry begins with. */
@@ -19,6 +19,8 @@ export interface Begun {
   blank: string[];
   /** Whether it begins with what makes it stand somewhere. */
   stands?: boolean;
+  /** Picks that it is to join when it is saved first. */
+  joins?: { id: string; label: string };
 }
 
 /** What makes a new entry stand somewhere; null where its type cannot. */
@@ -34,6 +36,12 @@ export function begunHere(
     if (plan?.type.id !== type.id) return null;
     const values = standingValues(plan, at, view.readerOf(site).subjectTree(at));
     return { values, name: plan.listing.label, blank: [], stands: true };
+  }
+  if ('picks' in here) {
+    const picks = site.design.picks.find(({ key }) => key === here.picks);
+    if (!picks) return null;
+    const { id, label } = picks;
+    return { values: {}, name: label, blank: [], joins: { id, label } };
   }
   const field = type.fields.find(({ id }) => id === here.field);
   if (!field) return null;

@@ -44,6 +44,8 @@ export interface PicksDetail {
   beyond: number | null;
   /** Those that are shown, as cards; null where none is. */
   cards: string | null;
+  /** Types of which there can be a new one for them. */
+  types: { key: string; label: string; description: string }[];
   /** Types whose new entries join them, and templates that show them. */
   uses: { label: string; type: string | null }[];
   /** What takes them away. */
@@ -99,10 +101,18 @@ export function picksDetail(
       .pluck()
       .get({ picks: spec.id, at })!,
     cards: cardsOf(current!, key, at),
-    ...{ beyond, uses: usesOf(design, key) },
+    ...{ beyond, uses: usesOf(design, key), types: past ? [] : writable(view, at) },
     removal: removalOf(design, `picks/${spec.id}`),
     onBench: past ? [] : sentencesAbout(view, `picks/${spec.id}`, at),
   };
+}
+
+/** Types of what is released that have more than one entry. */
+function writable(view: SiteView, at: Instant): PicksDetail['types'] {
+  const types = view.at(at)?.site.design.types ?? [];
+  return types
+    .filter(({ single }) => !single)
+    .map(({ key, label, description }) => ({ key, label, description }));
 }
 
 /** Those that are live as of an instant as cards; null where none is. */

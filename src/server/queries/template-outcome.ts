@@ -115,16 +115,14 @@ function ofEntry(
   return { shownFor, html, none: isNowhere ? whyNoPath(type, prospect) : null, tried };
 }
 
-/** The page of a listing that draws its entries by a card; null where none with an address does. */
+/** The page of a listing that has the card; null where none of its type has an address. */
 function listHtml(
   site: CompiledSite,
   reader: SiteReader,
-  { key, type }: Template,
+  template: Template,
   at: Instant,
 ): string | null {
-  const { listings } = site.design;
-  const own = listings.filter((l) => l.type === type && l.address !== undefined);
-  const listing = own.find((l) => l.card === key) ?? own.find((l) => l.card === undefined);
+  const listing = listingFor(site.design, template);
   return listing ? render(site, reader, { path: listing.address!, at }).body : null;
 }
 

@@ -19,7 +19,10 @@ const TOOLS = {
     ['add', 'Add here'],
     ['listing', 'Listing'],
   ],
-  picks: [['picks', 'Choose']],
+  picks: [
+    ['add', 'Add here'],
+    ['picks', 'Picks'],
+  ],
   leading: [['add', 'Add here']],
 };
 const layer = document.createElement('div');
@@ -55,7 +58,11 @@ const findPlaces = () => {
   return found.filter(({ elements }) => elements.length > 0);
 };
 const told = ({ parent, elements, tools, ...place }) => place;
-const words = ({ elements }) => elements[0].textContent.trim().replace(/\\s+/g, ' ').slice(0, 40);
+const words = ({ name, elements: [first] }) =>
+  (name || first.innerText || first.querySelector('img')?.alt || '')
+    .trim()
+    .replace(/\\s+/g, ' ')
+    .slice(0, 40);
 
 function layPlaces(editing) {
   layer.replaceChildren();

@@ -64,7 +64,9 @@ export function EntryLead({
 }
 
 /** What a new entry was begun from, and what of that it does not have. */
-function begunWords({ name, blank, stands, less }: NonNullable<EntryDetail['like']>): string {
+function begunWords(like: NonNullable<EntryDetail['like']>): string {
+  const { name, blank, stands, joins, less } = like;
+  if (joins) return `Joins “${joins.label}” when it is saved.`;
   const left =
     blank.length === 0 ? '' : `; left blank, since no two may have the same: ${blank.join(', ')}`;
   const texts = less.length === 0 ? '' : `; without what may not be put into ${less.join(', ')}`;

@@ -161,10 +161,16 @@ function useSave(
   { when, onSaved }: { when: (at: number) => string; onSaved: () => void },
 ): (takeOver?: boolean) => Promise<boolean> {
   const { keep } = useClockParameters();
-  const { id, type, plans } = detail;
+  const { id, type, plans, like } = detail;
   return (takeOver = false) =>
     attempt(
-      () => command('saveEntry', { id, type: type.id, values, seen, takeOver, note }),
+      async () => {
+        const input = { id, type: type.id, values, seen, takeOver, note };
+        const saved = await command('saveEntry', input);
+        const joins = saved.ok && like?.joins;
+        if (joins) await command('pick', { picks: joins.id, entry: saved.value.id });
+        return saved;
+      },
       (saved) => {
         onSaved();
         const plan = plans.find((p) => p.action === 'publish' && p.revision === null);

@@ -1,8 +1,11 @@
 'use client';
 
+import { useRouter } from 'next/navigation';
 import type { Clock } from '@/server/queries/clock.ts';
 import type { PicksDetail } from '@/server/queries/picks.ts';
 import { Line } from '@/ui/primitives/line.tsx';
+import { Menu } from '@/ui/primitives/menu.tsx';
+import { newHere } from '../content/new-here.ts';
 import { DesignFoot } from '../design-foot.tsx';
 import { EntryPicker } from '../entry-picker.tsx';
 import { counted, instantWords } from '../format.ts';
@@ -10,8 +13,9 @@ import { OnBench } from '../on-bench.tsx';
 import { Panes } from '../panes.tsx';
 import { PreviewFrame } from '../preview-frame.tsx';
 import { reachOf } from '../reach/reach-of.ts';
-import { useDesignReadOnly } from '../rights.tsx';
+import { useDesignReadOnly, useMay } from '../rights.tsx';
 import { ClockLink } from '../shell/clock-link.tsx';
+import { useClockParameters } from '../shell/use-clock.ts';
 import { type Edits, useEdits } from '../use-edits.ts';
 import { useRelease } from '../use-release.tsx';
 import { PickList } from './pick-list.tsx';
@@ -97,7 +101,7 @@ function Names({ edits, readOnly }: { edits: Edits<Spec>; readOnly: boolean }) {
 
 /** Who stands in them, and who is added. */
 function Members({
-  detail: { lines, total, beyond },
+  detail: { spec, types, lines, total, beyond },
   clock,
   readOnly,
   busy,
@@ -113,15 +117,18 @@ function Members({
     <section aria-label="In them">
       <h2 className="text-section font-semibold">In them</h2>
       {!readOnly && (
-        <div className="my-2 max-w-[420px]">
-          <EntryPicker
-            id="picks-add"
-            label="Add an entry …"
-            types={null}
-            at={clock.at}
-            hidden={lines.filter(({ to }) => to === null).map(({ entry }) => entry)}
-            onPick={own.add}
-          />
+        <div className="my-2 flex max-w-[420px] gap-2">
+          <div className="min-w-0 flex-1">
+            <EntryPicker
+              id="picks-add"
+              label="Add an entry …"
+              types={null}
+              at={clock.at}
+              hidden={lines.filter(({ to }) => to === null).map(({ entry }) => entry)}
+              onPick={own.add}
+            />
+          </div>
+          <NewOne picks={spec.key} types={types} />
         </div>
       )}
       <PickList {...{ lines, beyond, clock, readOnly, busy }} picking={own} />
@@ -136,6 +143,23 @@ function Members({
         </p>
       )}
     </section>
+  );
+}
+
+/** Begins an entry that joins them when it is saved. */
+function NewOne({ picks, types }: { picks: string; types: PicksDetail['types'] }) {
+  const router = useRouter();
+  const { keep } = useClockParameters();
+  if (!useMay('write-entry') || types.length === 0) return null;
+  return (
+    <Menu
+      label="New"
+      className="button"
+      items={types.map(({ key, label, description }) => ({
+        ...{ key, label, note: description },
+        onPick: () => router.push(keep(newHere(key, `picks/${picks}`))),
+      }))}
+    />
   );
 }
 

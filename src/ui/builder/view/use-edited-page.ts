@@ -6,6 +6,7 @@ import type { Place } from '@/core/template/places.ts';
 import type { Clock } from '@/server/queries/clock.ts';
 import type { WrittenText } from '@/server/queries/view-page.ts';
 import { type BulkChanges, useBulkChanges } from '../content/use-bulk-changes.ts';
+import { newHere } from '../content/new-here.ts';
 import { entryHref } from '../format.ts';
 import type { Editing, PlaceTold, TextPlace } from '../page-frame.tsx';
 import { useMay } from '../rights.tsx';
@@ -90,7 +91,7 @@ function whereTo(place: Place, adds: boolean): string {
     case 'entry':
       return entryHref(place.entry);
     case 'picks':
-      return `/build/listings/picks/${place.picks}`;
+      return `/build/listings/picks/${place.picks}${adds ? '#picks-add' : ''}`;
     case 'listing':
       return adds
         ? newHere(place.type, `listing/${place.listing}`)
@@ -99,9 +100,6 @@ function whereTo(place: Place, adds: boolean): string {
       return newHere(place.type, `leading/${place.field}/${place.entry}`);
   }
 }
-
-const newHere = (type: string, here: string): string =>
-  `/build/content/new/${type}?here=${encodeURIComponent(here)}`;
 
 /** The screen of a card's listing, on which it stands first: to be kept there. */
 function pinning({ listing = '', entry, name }: Extract<Place, { of: 'entry' }>): string {

@@ -30,10 +30,11 @@ export default async function Page({
   return <EntryScreen detail={detail} outcome={outcome} clock={clock} />;
 }
 
-/** Where a new entry is to stand: `listing/KEY`, or `leading/FIELD/ENTRY`. */
+/** Where a new entry is to stand: `listing/KEY`, `picks/KEY`, or `leading/FIELD/ENTRY`. */
 function hereOf(words: string | undefined) {
   const [of, name, ...rest] = (words ?? '').split('/');
   if (of === 'listing' && name) return { here: { listing: name } };
+  if (of === 'picks' && name) return { here: { picks: name } };
   return of === 'leading' && name && rest.length > 0
     ? { here: { field: name, entry: rest.join('/') } }
     : null;
