@@ -141,6 +141,10 @@ export class MemoryReader implements SiteReader {
     return this.held.subjects?.find((s) => s.set === set && s.key === key) ?? null;
   }
 
+  subjectsOf(set: string): Subject[] {
+    return (this.held.subjects ?? []).filter((s) => s.set === set);
+  }
+
   subjectTree(): SubjectTree {
     return { keysWithin: (set, key) => this.keysWithin(set, key), gone: () => [] };
   }

@@ -175,6 +175,11 @@ test('a release drops the pages that read what it changes, and no others', async
     headers['last-modified'],
   );
   for (const path of PATHS) visitors.pages.find(path);
-  expect(releaseSet(site, 'site', { name: 'Other' }, START + 1000).ok).toBe(true);
+  // It stands in the menu of every page, since there is no frame that says otherwise.
+  expect(releaseSet(site, 'listings/all', { label: 'Leaves' }, START + 1000).ok).toBe(true);
+  expect(await kept()).toEqual([]);
+  visitors.now = START + 2000;
+  for (const path of PATHS) visitors.pages.find(path);
+  expect(releaseSet(site, 'site', { name: 'Other' }, START + 2000).ok).toBe(true);
   expect(await kept()).toEqual([]);
 });

@@ -91,8 +91,13 @@ export class PartsRead {
     const found = new Set<PartPath>([...start, 'site', 'style']);
     for (const path of found) for (const next of this.reachedFrom(path, own)) found.add(next);
     const read = [...found].sort().map((path) => [path, this.seen(path, own)]);
-    // Which listing stands where decides where addresses lead.
-    return JSON.stringify([read, site, styles, listings.map(({ id, address }) => [id, address])]);
+    // Which listing stands where decides where addresses lead; without a frame of its own a site
+    // has a menu of them on every page.
+    const inMenu = site.frame === undefined;
+    const led = listings.map(({ id, address, label, seo }) =>
+      inMenu ? [id, address, label, seo.index] : [id, address],
+    );
+    return JSON.stringify([read, site, styles, led]);
   }
 
   /** From outside, a type leads on by its card and its fields alone. */
