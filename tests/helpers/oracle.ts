@@ -31,7 +31,7 @@ const ms = (text: string): number =>
     ? Date.parse(text)
     : Date.parse(`${text}T00:00:00Z`) -
       (text > '2026-03-29' && text <= '2026-10-25' ? 3_600_000 : 0);
-const RESERVED = ['/all', '/now', '/tall'];
+const RESERVED = ['/all', '/now', '/tall', '/families', '/days'];
 const slug = (text: string): string =>
   text
     .normalize('NFD')

@@ -231,6 +231,22 @@ export const DESIGN: Files = {
     },
     sort: ['title'],
   },
+  'listings/families.json': {
+    key: 'families',
+    type: 'variety',
+    address: '/families',
+    pageSize: 1,
+    sort: ['title'],
+    each: { by: 'family' },
+  },
+  'listings/days.json': {
+    key: 'days',
+    type: 'variety',
+    address: '/days',
+    sort: ['-starts'],
+    where: { field: 'shade', op: 'is-not', value: true },
+    each: { by: 'starts', per: 'month', intro: 'In {value}' },
+  },
   'templates/variety.json': {
     key: 'variety',
     kind: 'page',

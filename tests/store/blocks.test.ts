@@ -58,6 +58,7 @@ const DESIGN = {
     address: '/early',
     where: { field: 'traits', op: 'is', value: 'early' },
   },
+  'listings/years.yaml': { key: 'years', type: 'seed', address: '/years', each: { by: 'sow' } },
   'picks/favourites.yaml': { key: 'favourites', members: ['gone-by-now', 'red'] },
   'templates/main.yaml': {
     key: 'main',

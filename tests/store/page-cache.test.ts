@@ -77,6 +77,9 @@ async function askAll(site: TestSite, visitors: Visitors, wall: number): Promise
   for (const path of new Set([
     '/',
     '/robots.txt',
+    '/families/legumes',
+    '/families/legumes/beans',
+    '/days/2026/07',
     ...listingAt.keys(),
     ...(held.all() as string[]),
   ]))

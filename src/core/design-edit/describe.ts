@@ -27,6 +27,7 @@ const PROPERTY_WORDS: Readonly<Record<string, string>> = {
   where: 'conditions',
   sort: 'order',
   pins: 'entries that stand first',
+  each: 'pages of single values',
   pageSize: 'entries to a page',
   empty: 'words when empty',
   css: 'style sheet',

@@ -184,6 +184,10 @@ function ofListing(
     ...name('pattern', 'intro', listing.intro),
     ...name('pattern', 'seo.title', listing.seo.title),
     ...name('pattern', 'seo.description', listing.seo.description),
+    ...name('field', 'each.by', listing.each?.by),
+    ...name('pattern', 'each.title', listing.each?.title),
+    ...name('pattern', 'each.description', listing.each?.description),
+    ...name('pattern', 'each.intro', listing.each?.intro),
     ...listing.sort.flatMap(({ field }, i) => name('field', `sort.${i}.field`, field)),
     ...conditionSpecs(listing.where).flatMap(({ id, field, value }) => {
       const own = namer(`${path}/conditions/${id}`, holder, []);

@@ -79,9 +79,13 @@ export class Environments {
     return { own: this.objectOf(type), roots };
   }
 
-  /** For patterns of a listing: `site`, `page` and `locale`. */
+  /** For patterns of a listing: `site`, `page`, `value` and `locale`. */
   ofListing(): Environment {
-    return { own: null, roots: new Map([...this.roots, ['page', plainRoot(PAGE)]]) };
+    const own = [
+      ['page', plainRoot(PAGE)],
+      ['value', plainRoot(VALUE)],
+    ] as const;
+    return { own: null, roots: new Map([...this.roots, ...own]) };
   }
 
   /** For patterns of the frame. */
@@ -369,6 +373,18 @@ const SITE = fromRecord('the site', {
   url: get('text', (s: SiteRoot) => s.url),
   strapline: get('text', (s: SiteRoot) => s.strapline),
 });
+
+type ValueRoot = { key: string; name: string; description: string; path: string; count: number };
+const VALUE = fromRecord(
+  'the value',
+  {
+    name: get('text', (v: ValueRoot) => v.name),
+    description: get('text', (v: ValueRoot) => v.description),
+    path: get('path', (v: ValueRoot) => v.path),
+    count: get('number', (v: ValueRoot) => v.count),
+  },
+  'name',
+);
 
 type PageRoot = { number: number; count: number; url: string };
 const PAGE = fromRecord('the page', {

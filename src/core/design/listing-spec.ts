@@ -132,6 +132,22 @@ const pinSpec = z.union([
 /** An entry that stands first, as it is stored. */
 export type PinSpec = { entry: string; from?: string | undefined; to?: string | undefined };
 
+/** What a listing's pages for each value are made by. */
+const eachSpec = z.strictObject({
+  /** A field of subjects, a choice or a date, or `entry.published`, … */
+  by: z.string(),
+  /** Of dates: a page for each year, or for each year and each of its months. */
+  per: z.enum(['year', 'month']).optional(),
+  /** What stands at its address: links to the pages of all values, or all its entries. */
+  index: z.enum(['values', 'entries']).default('values'),
+  /** Patterns of a value's page that may read `value`, `site` and `page`. */
+  title: z.string().optional(),
+  description: z.string().optional(),
+  intro: z.string().optional(),
+});
+/** What a listing's pages for each value are made by, as it is stored. */
+export type EachSpec = z.output<typeof eachSpec>;
+
 const PAGE_SIZE = 'How many stand on a page is a whole number from 1 to 500.';
 
 /** A listing as it is stored. */
@@ -157,6 +173,8 @@ export const listingSpec = z
         'A listing\'s address is made of "/" and small letters, digits, "-", ".", "_" or "~".',
       )
       .optional(),
+    /** Its pages for each value that has entries, below its address, which leads to them. */
+    each: eachSpec.optional(),
     card: key.optional(),
     /** A page template without a type, for the listing's own pages. */
     template: key.optional(),

@@ -73,10 +73,19 @@ export class SubjectHistory {
 
   /** Tells since when, and until when, the same keys have counted as each other. */
   tellShape(validity: Validity): void {
-    const place = placeOf(this.shapes, validity.at);
-    validity.tell(this.shapes[place - 1] ?? null);
-    validity.tell(this.shapes[place] ?? null);
+    tellAround(this.shapes, validity);
   }
+
+  /** Tells since when, and until when, all of them have been what they are. */
+  tellAll(validity: Validity): void {
+    tellAround(this.changes, validity);
+  }
+}
+
+function tellAround(instants: readonly Instant[], validity: Validity): void {
+  const place = placeOf(instants, validity.at);
+  validity.tell(instants[place - 1] ?? null);
+  validity.tell(instants[place] ?? null);
 }
 
 /** How many of some ascending instants are at or before one. */

@@ -157,14 +157,14 @@ function* entriesOf(
   for (const id of rest) yield { id, from: null };
 }
 
-/** Where the pages of listings stand before and after, by listing id and number. */
+/** Where the pages of listings stand before and after, by listing id, value and number. */
 type ListPaths = [Map<string, string>, Map<string, string>];
 
 function listPaths({ site, reader }: Version, at: Instant): Map<string, string> {
   const ids = new Map([...site.listings.values()].map(({ listing }) => [listing.key, listing.id]));
   return new Map(
-    listingPaths(site, reader, new Validity(at)).map(({ key, number, path }) => [
-      `${ids.get(key)} ${number}`,
+    listingPaths(site, reader, new Validity(at)).map(({ key, number, path, value }) => [
+      `${ids.get(key)} ${value?.key ?? ''} ${number}`,
       path,
     ]),
   );

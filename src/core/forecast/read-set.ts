@@ -193,6 +193,11 @@ class RecordingReader implements SiteReader {
     return found;
   }
 
+  subjectsOf(...args: Parameters<SiteReader['subjectsOf']>): Subject[] {
+    this.note(readKey.subjects);
+    return this.below.subjectsOf(...args);
+  }
+
   /** Asked by conditions of pages; lists have their stretches noted. */
   subjectTree(at: Instant): SubjectTree {
     this.note(readKey.subjects);

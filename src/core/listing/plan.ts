@@ -5,6 +5,7 @@ import { BEGINNING, type Instant, type Interval } from '../time/interval.ts';
 import type { ContentType, Design } from '../design/spec.ts';
 import {
   type ConditionSpec,
+  type EachSpec,
   type FilterSpec,
   type Listing,
   type Operator,
@@ -48,6 +49,21 @@ export interface Pin extends Interval {
   entry: string;
 }
 
+/** What a listing has a page for each value of. */
+export interface Fan {
+  column: Column;
+  per: 'subject' | 'choice' | 'year' | 'month';
+  /** Whether its own page leads to those of its values, in place of showing entries. */
+  hasIndex: boolean;
+}
+
+/** What there can be a page for each of, by a column. */
+export function fansOf({ family, target }: Column): readonly Fan['per'][] {
+  if (family === 'day' || family === 'instant') return ['year', 'month'];
+  if (family === 'choice') return ['choice'];
+  return target?.of === 'subjects' ? ['subject'] : [];
+}
+
 /** A listing ready to be asked: independent of instant and of how rows are kept. */
 export interface ListingPlan {
   listing: Listing;
@@ -57,6 +73,8 @@ export interface ListingPlan {
   sort: SortKey[];
   /** Entries that stand first, in this order, each while its stretch lasts. */
   pins: readonly Pin[];
+  /** What it has a page for each value of; null where it has none. */
+  each: Fan | null;
   /** The id its index is named by, where that is not the listing's. */
   index?: string;
 }
@@ -87,9 +105,10 @@ export function planListing(
     : { kind: 'all' as const, filters: [] };
   const sort = listing.sort.flatMap((spec, i) => planner.sortKey(spec, `sort/${i + 1}`) ?? []);
   const pins = (listing.pins ?? []).flatMap((pin, i) => planner.pin(pin, `pins/${i + 1}`) ?? []);
+  const each = listing.each ? planner.each(listing, listing.each) : null;
   const plan =
     planner.issues.length === 0 && filter
-      ? { listing, type, zone: design.site.zone, filter, sort, pins }
+      ? { listing, type, zone: design.site.zone, filter, sort, pins, each }
       : null;
   return { plan, issues: planner.issues };
 }
@@ -178,6 +197,34 @@ class Planner {
         'Sort by a single text, number, date or choice.',
       );
     return { column, descending: spec.direction === 'descending', blanks: spec.blanks };
+  }
+
+  each({ address }: Listing, { by, per, index }: EachSpec): Fan | null {
+    const column = this.column(by, 'each/by');
+    if (!column) return null;
+    if (address === undefined)
+      return this.fail(
+        'address-missing',
+        'each',
+        'Its pages for each value stand below its address, and it has none.',
+        'Give it an address.',
+      );
+    const ways = fansOf(column);
+    if (ways.length === 0)
+      return this.fail(
+        'not-each',
+        'each/by',
+        `There is no page for each ${column.label}.`,
+        'Name a field of subjects, a choice or a date.',
+      );
+    if (per !== undefined && !ways.includes(per))
+      return this.fail(
+        'wrong-value',
+        'each/per',
+        `${column.label} is no date: it has no years and months.`,
+        'Leave "per" out, or name a date.',
+      );
+    return { column, per: per ?? ways[0]!, hasIndex: index === 'values' };
   }
 
   pin({ entry, from, to }: PinSpec, path: string): Pin | null {

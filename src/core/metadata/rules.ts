@@ -2,10 +2,11 @@ import { type Issue, at } from '../issue.ts';
 import { didYouMean } from '../did-you-mean.ts';
 import { valueKindOf } from '../design/field-values.ts';
 import { type CompiledPattern, compilePattern } from '../pattern/compile.ts';
+import { quoted } from '../pattern/print.ts';
 import type { Environment } from '../pattern/types.ts';
 import type { Environments } from '../design/environment.ts';
 import type { ContentType, Design, SeoRules } from '../design/spec.ts';
-import type { Listing } from '../design/listing-spec.ts';
+import type { EachSpec, Listing } from '../design/listing-spec.ts';
 
 /** Compiled SEO rules; patterns are tried in order until one gives something. */
 export interface CompiledSeo {
@@ -19,6 +20,8 @@ export interface CompiledSeo {
   sitemap: boolean;
   shareType: 'website' | 'article' | 'profile';
   needs: string[][];
+  /** Of a listing's pages for one value. */
+  ofValues?: Pick<CompiledSeo, 'title' | 'description'>;
 }
 
 /** The rules of every type and listing. */
@@ -112,17 +115,30 @@ function listingSeo(
   const compile = compiler(env, issues);
   const title = [
     ...compile(listing.seo.title, `${path}/title`),
-    ...compile(`{"${listing.label.replace(/["\\]/g, (c) => `\\${c}`)}"}`, path),
+    ...compile(`{${quoted(listing.label)}}`, path),
   ];
-  return finish(
-    {
-      title,
-      description: compile(listing.seo.description, `${path}/description`),
-      canonical: null,
-      picture: null,
-    },
+  const description = compile(listing.seo.description, `${path}/description`);
+  const seo = finish(
+    { title, description, canonical: null, picture: null },
     { ...site, ...listing.seo },
   );
+  return listing.each ? { ...seo, ofValues: valueSeo(listing, listing.each, compile) } : seo;
+}
+
+/** What is said of a listing's pages for one value: their name, and what describes it. */
+function valueSeo(
+  { key }: Listing,
+  { title, description }: EachSpec,
+  compile: ReturnType<typeof compiler>,
+): NonNullable<CompiledSeo['ofValues']> {
+  const path = `listings/${key}/each`;
+  return {
+    title: [...compile(title, `${path}/title`), ...compile('{value}', path)],
+    description: [
+      ...compile(description, `${path}/description`),
+      ...compile('{value.description}', path),
+    ],
+  };
 }
 
 function compiler(

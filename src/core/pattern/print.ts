@@ -17,7 +17,7 @@ export function printExpression(e: Expression): string {
     case 'path':
       return e.names.map(({ name }) => name).join('.');
     case 'string':
-      return `"${e.value.replace(/["\\]/g, (c) => `\\${c}`)}"`;
+      return quoted(e.value);
     case 'number':
       return plainNumber(e.value);
     case 'call':
@@ -32,4 +32,9 @@ function plainNumber(value: number): string {
   const text = String(value);
   if (!text.includes('e')) return text;
   return value.toLocaleString('en', { useGrouping: false, maximumFractionDigits: 100 });
+}
+
+/** Text as an expression that gives it. */
+export function quoted(text: string): string {
+  return `"${text.replace(/["\\]/g, (c) => `\\${c}`)}"`;
 }

@@ -36,6 +36,8 @@ export interface CompiledSite {
   singles: Map<string, ListingPlan>;
   /** Lists of the entries that lead to one by a reference, by `otherSideId`. */
   otherSides: Map<string, ListingPlan>;
+  /** Listings that have a page for each value. */
+  fannedOut: readonly ListingPlan[];
   /** Listing keys by the address they stand at. */
   listingAt: Map<string, string>;
   templates: Templates;
@@ -74,6 +76,7 @@ export function compileSite(design: Design): { site: CompiledSite; issues: Issue
     listings: listings.plans,
     singles: planSingles(design),
     otherSides: planOtherSides(design),
+    fannedOut: [...listings.plans.values()].filter(({ each }) => each !== null),
     listingAt: listingsByAddress(design),
     ...frontOf(design, listings.plans),
     templates: templates.templates,

@@ -77,12 +77,13 @@ export function listingMeta(
   path: string,
 ): PageMeta {
   const seo = site.seo.listings.get(shown.key)!;
-  const title = firstOf(seo.title, scope) ?? site.design.site.name;
+  const own = (shown.value && seo.ofValues) || seo;
+  const title = firstOf(own.title, scope) ?? site.design.site.name;
   const suffix = shown.number > 1 ? ` · ${wordsOf(scope.language).page} ${shown.number}` : '';
   return {
     ...base(site, seo, scope),
     title: title + suffix,
-    description: firstOf(seo.description, scope),
+    description: firstOf(own.description, scope),
     canonical: absolute(site, pagePath(path, shown.number)),
   };
 }

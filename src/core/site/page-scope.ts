@@ -3,7 +3,9 @@ import { valuesOf } from '../design/values.ts';
 import { MAX_STEPS } from '../pattern/compile.ts';
 import type { Issue } from '../issue.ts';
 import type { Instant, Validity } from '../time/interval.ts';
+import { type FanValue, fanned } from '../listing/fan-out.ts';
 import { otherSideOf } from '../listing/other-side.ts';
+import { fanValues } from './fan-values.ts';
 import { besideIn, stretchOf } from './pinned.ts';
 import type { ListingPlan, SubjectTree } from '../listing/plan.ts';
 import type { CompiledTemplate } from '../template/compile.ts';
@@ -113,12 +115,12 @@ export class PageScope implements RenderScope {
   /** Makes this a page of a listing. */
   showListing(shown: ListingShown): this {
     this.shown = shown;
-    const { address, number } = shown;
+    const { address, number, count, value = null } = shown;
     const path = address === null ? null : pagePath(address, number);
-    const kind = number > 1 ? 'further' : path === '/' ? 'front' : 'listing';
-    this.page = { kind, path };
+    const first = path === '/' ? 'front' : value ? 'value' : 'listing';
+    this.page = { kind: number > 1 ? 'further' : first, path };
     const url = path === null ? '' : this.site.design.site.url + path;
-    this.roots = { ...this.roots, page: { number: shown.number, count: shown.count, url } };
+    this.roots = { ...this.roots, page: { number, count, url }, value };
     return this;
   }
 
@@ -159,14 +161,25 @@ export class PageScope implements RenderScope {
     return { ...this.shownOf(found, ids), number: 1, count: 1 };
   }
 
-  /** A page of a listing; null where there is no such page. */
-  listingPage(key: string, number: number): ListingShown | null {
+  /** A page of a listing, or of its list for one value; null where there is no such page. */
+  listingPage(key: string, number: number, value: FanValue | null): ListingShown | null {
     const found = this.found(key);
     if (!found) return null;
-    const { ids, total } = this.stretch(found.plan, number);
-    const count = Math.max(1, Math.ceil(total / found.plan.listing.pageSize));
+    const { each, listing } = found.plan;
+    const { ids, total } = this.stretch(value ? fanned(found.plan, value.key) : found.plan, number);
+    const all = Math.max(1, Math.ceil(total / listing.pageSize));
+    // The page that leads to all values is one.
+    const count = each?.hasIndex && !value ? 1 : all;
     if (number > count) return null;
-    return { ...this.shownOf(found, ids), number, count };
+    const shown = { ...this.shownOf(found, ids), number, count };
+    return value ? { ...shown, address: value.path, value } : shown;
+  }
+
+  values(key: string): FanValue[] {
+    const plan = this.site.listings.get(key);
+    if (!plan?.each) return [];
+    const { reader, validity, language } = this;
+    return fanValues({ plan, reader, validity, language });
   }
 
   private found(key: string): FoundListing | null {

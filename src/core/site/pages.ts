@@ -1,7 +1,10 @@
 import { compareCodePoints } from '../text.ts';
 import { Validity, type Instant } from '../time/interval.ts';
 import { pagePath } from '../address/path.ts';
+import type { FanValue } from '../listing/fan-out.ts';
+import type { ListingPlan } from '../listing/plan.ts';
 import type { CompiledSite } from './compile.ts';
+import { fanValues } from './fan-values.ts';
 import { entryMeta, frontMeta, listingMeta } from './meta.ts';
 import { PageScope } from './page-scope.ts';
 import { templatesOf } from './templates-of.ts';
@@ -126,13 +129,14 @@ export function listingPages(
   reader: SiteReader,
   validity: Validity,
 ): PageLine[] {
-  return listingPaths(site, reader, validity).map(({ key, number, count, base, path }) => {
+  return listingPaths(site, reader, validity).map(({ key, number, count, base, path, value }) => {
     const shown = {
       key,
       entries: [],
       number,
       count,
       address: base,
+      value,
       empty: '',
       card: () => '',
       needs: [],
@@ -158,6 +162,8 @@ interface ListingPath {
   count: number;
   base: string;
   path: string;
+  /** What it is for, where the listing has a page for each value. */
+  value: FanValue | null;
 }
 
 /** Where the pages of listings stand as of an instant. */
@@ -166,18 +172,32 @@ export function listingPaths(
   reader: SiteReader,
   validity: Validity,
 ): ListingPath[] {
+  const { language } = site.design.site;
   return [...site.listings.values()].flatMap((plan) => {
-    const { key, address, pageSize } = plan.listing;
+    const { key, address } = plan.listing;
     const base = key === site.frontListing ? '/' : address;
     if (base === undefined) return [];
     const { total } = reader.listing(plan, validity, 0, 1);
-    const count = Math.max(1, Math.ceil(total / pageSize));
-    return Array.from({ length: count }, (_, i) => ({
-      key,
-      number: i + 1,
-      count,
-      base,
-      path: pagePath(base, i + 1),
-    }));
+    const own = numbered(plan, base, plan.each?.hasIndex ? 1 : total, null);
+    if (!plan.each) return own;
+    const values = fanValues({ plan, reader, validity, language }).filter(
+      // An entry that stands there is what is shown.
+      ({ path }) => reader.holders(path, validity).current?.role !== 'current',
+    );
+    return [...own, ...values.flatMap((value) => numbered(plan, value.path, value.count, value))];
   });
+}
+
+/** The pages of so many entries, from where the first stands. */
+function numbered(
+  { listing: { key, pageSize } }: ListingPlan,
+  base: string,
+  total: number,
+  value: FanValue | null,
+): ListingPath[] {
+  const count = Math.max(1, Math.ceil(total / pageSize));
+  return Array.from({ length: count }, (_, i) => ({
+    ...{ key, number: i + 1, count, base, value },
+    path: pagePath(base, i + 1),
+  }));
 }

@@ -93,6 +93,8 @@ export interface SiteReader {
   referrers(targets: readonly string[], fields: readonly string[]): string[];
   /** What a key of a set stands for, one that was merged into another included. */
   subject(set: string, key: string, validity: Validity): Subject | null;
+  /** All subjects of a set, in their order. */
+  subjectsOf(set: string, validity: Validity): Subject[];
   /** What filters ask of subjects as of an instant. */
   subjectTree(at: Instant): SubjectTree;
   media(id: string, validity: Validity): Media | null;

@@ -116,7 +116,7 @@ class Renderer {
         return entry ? this.entry({ ...entry, path: resolution.path }) : this.missing();
       }
       case 'listing':
-        return this.listing(resolution.listing, resolution.number, resolution.path);
+        return this.listing(resolution);
       case 'front':
         return this.front();
       case 'file': {
@@ -150,11 +150,17 @@ class Renderer {
     });
   }
 
-  private listing(key: string, number: number, path: string): RenderedPage {
+  private listing({
+    listing: key,
+    number,
+    path,
+    value,
+  }: Extract<Resolution, { kind: 'listing' }>): RenderedPage {
     const scope = new PageScope(this.site, this.reader, this.validity);
-    const shown = scope.listingPage(key, number);
+    const shown = scope.listingPage(key, number, value ?? null);
     if (!shown) return this.missing();
-    const base = path === '/' || key === this.site.frontListing ? '/' : shown.address!;
+    const isFront = path === '/' || (key === this.site.frontListing && !value);
+    const base = isFront ? '/' : shown.address!;
     scope.showListing({ ...shown, address: base });
     const template = this.site.templates.listings.get(key)!;
     const meta = listingMeta(this.site, scope, shown, base);

@@ -1,4 +1,7 @@
-import { isReserved, normalisePath, splitPageNumber } from '../address/path.ts';
+import { isReserved, normalisePath, pagePath, splitPageNumber } from '../address/path.ts';
+import type { FanValue } from '../listing/fan-out.ts';
+import type { ListingPlan } from '../listing/plan.ts';
+import { type FannedOut, fanValueAt } from './fan-values.ts';
 import { isSiteFile } from './site-file.ts';
 import { formatStyled } from '../pattern/date-format.ts';
 import type { Instant, Validity } from '../time/interval.ts';
@@ -8,7 +11,7 @@ import type { SiteReader } from './reader.ts';
 /** What a path leads to as of an instant. */
 export type Resolution =
   | { kind: 'entry'; entry: string; path: string }
-  | { kind: 'listing'; listing: string; number: number; path: string }
+  | { kind: 'listing'; listing: string; number: number; path: string; value?: FanValue }
   | { kind: 'front'; path: '/' }
   | { kind: 'file'; path: string }
   | { kind: 'redirect'; status: number; location: string }
@@ -25,6 +28,7 @@ export interface TraceStep {
     | 'front page'
     | 'listing'
     | 'current address'
+    | 'page of a value'
     | 'redirect by hand'
     | 'former address';
   matched: boolean;
@@ -138,13 +142,15 @@ class Resolver {
     const paged =
       page && (page.address === '/' ? frontListing : this.site.listingAt.get(page.address));
     if (page && paged) {
-      const plain = String(page.number) === /\d+$/.exec(path)![0];
-      const exists = plain && page.number >= 2;
-      this.say('listing', true, () =>
-        exists
+      const plain = path === pagePath(page.address, page.number);
+      const isOne = this.site.listings.get(paged)?.each?.hasIndex ?? false;
+      const exists = plain && page.number >= 2 && !isOne;
+      this.say('listing', true, () => {
+        if (isOne) return `The page of ${this.listingName(paged)} that leads to its values is one.`;
+        return exists
           ? `Page ${page.number} of the listing ${this.listingName(paged)}.`
-          : 'Page 1 of a listing has no number in its address.',
-      );
+          : 'Page 1 of a listing has no number in its address.';
+      });
       if (!exists) return { kind: 'missing' };
       if (paged === frontListing && page.address !== '/') {
         const there = page.number <= this.pageCount(paged);
@@ -155,6 +161,32 @@ class Resolver {
     }
     this.say('listing', false, () => 'No listing stands here.');
     return null;
+  }
+
+  /** A page of a listing that has one for each value. */
+  private value(path: string): Resolution | null {
+    const { fannedOut } = this.site;
+    if (fannedOut.length === 0) return null;
+    const split = splitPageNumber(path);
+    const { address, number } = split ?? { address: path, number: 1 };
+    const isPlain = !split || (number >= 2 && path === pagePath(address, number));
+    for (const plan of isPlain ? fannedOut : []) {
+      const value = fanValueAt(this.fanned(plan), address);
+      if (!value) continue;
+      const listing = plan.listing.key;
+      this.say('page of a value', true, () => {
+        const page = number > 1 ? `Page ${number} of ` : '';
+        return `${page}the listing ${this.listingName(listing)} for ${value.name}.`;
+      });
+      return { kind: 'listing', listing, number, path, value };
+    }
+    this.say('page of a value', false, () => 'No listing has a page for a value here.');
+    return null;
+  }
+
+  private fanned(plan: ListingPlan): FannedOut {
+    const { language } = this.site.design.site;
+    return { plan, reader: this.reader, validity: this.validity, language };
   }
 
   /** How many pages a listing has, at least 1. */
@@ -172,6 +204,8 @@ class Resolver {
       return { kind: 'entry', entry: current.entry, path };
     }
     this.say('current address', false, () => 'No entry stands here.');
+    const value = this.value(path);
+    if (value) return value;
     const byHand = this.site.redirects.get(path);
     if (byHand) {
       this.say('redirect by hand', true, () => `Set by hand to lead to ${byHand.to}.`);

@@ -113,6 +113,23 @@ export const BASE_BLOCKS = `
 .field-sheet dd {
   margin: 0;
 }
+.values ul {
+  padding: 0;
+  list-style: none;
+}
+.values ul ul {
+  padding-left: var(--s4);
+}
+.values li {
+  margin: var(--s1) 0;
+}
+.values a {
+  display: inline-block;
+  min-height: 24px;
+}
+.count {
+  color: var(--muted);
+}
 .labels-above {
   display: block;
 }

@@ -4,6 +4,7 @@ import { valueKindOf } from '../design/field-values.ts';
 import { kindOf } from '../design/kinds/index.ts';
 import type { Listing } from '../design/listing-spec.ts';
 import type { ContentType, Design } from '../design/spec.ts';
+import { quoted } from '../pattern/print.ts';
 import { AUTOMATIC_MENU } from './tree-compiler.ts';
 
 /** So many listings stand in the menu of a site that has no frame of its own. */
@@ -104,14 +105,32 @@ export function automaticPart(type: ContentType): Block[] {
 
 /** The blocks of a listing's own pages where no template is bound. */
 export function automaticListing(listing: Listing): Block[] {
+  const { key, each, label, intro } = listing;
+  const list: Block[] = [{ block: 'listing', listing: key }, { block: 'pageLinks' }];
+  const words = escapePattern(label);
+  if (!each) return [{ block: 'heading', text: words, level: 1 }, ...introduction(intro), ...list];
   return [
-    { block: 'heading', text: escapePattern(listing.label), level: 1 },
-    ...(listing.intro === undefined
-      ? []
-      : [{ block: 'text', text: listing.intro, style: 'intro' }]),
-    { block: 'listing', listing: listing.key },
-    { block: 'pageLinks' },
+    { block: 'heading', text: `{value ?? ${quoted(label)}}`, level: 1 },
+    {
+      block: 'condition',
+      page: OWN,
+      blocks: [...introduction(intro), { block: 'values', listing: key }],
+      otherwise: [
+        ...introduction(each.intro ?? '{value.description}'),
+        { block: 'values', listing: key },
+      ],
+    },
+    ...(each.index === 'entries' ? list : [{ block: 'condition', page: PAGED, blocks: list }]),
   ];
+}
+
+/** A listing's own first page. */
+const OWN = ['listing', 'front'];
+/** Pages on which entries are, where a listing's own leads to those of its values. */
+const PAGED = ['value', 'further'];
+
+function introduction(text: string | undefined): Block[] {
+  return text === undefined ? [] : [{ block: 'text', text, style: 'intro' }];
 }
 
 function summaryBlock(type: ContentType): Block[] {

@@ -6,6 +6,7 @@ import type { Field } from '../design/field.ts';
 import type { ContentType, Design } from '../design/spec.ts';
 import type { EntryView, Media } from '../design/values.ts';
 import type { SubjectTree } from '../listing/plan.ts';
+import type { FanValue } from '../listing/fan-out.ts';
 import type { Instant, Validity } from '../time/interval.ts';
 
 /** One page of a listing, ready to be drawn. */
@@ -17,13 +18,15 @@ export interface ListingShown {
   count: number;
   /** Where page 1 stands; null for a listing without pages of its own. */
   address: string | null;
+  /** What it is the page of, where a listing has one for each value. */
+  value?: FanValue | null;
   empty: string;
   card: Render;
   needs: string[][];
 }
 
 /** What kinds of page there are, for conditions: pages of listings from the second on are `further`. */
-export const PAGE_KINDS = ['front', 'entry', 'listing', 'further', 'other'] as const;
+export const PAGE_KINDS = ['front', 'entry', 'listing', 'value', 'further', 'other'] as const;
 
 /** A page as conditions ask of it. */
 export interface PageAt {
@@ -59,6 +62,8 @@ export interface RenderScope extends SiteScope {
    * shown.
    */
   listing(key: string, limit?: number): ListingShown | null;
+  /** The values that a listing has a page for each of, in their order. */
+  values(listing: string): FanValue[];
   /** The first live entries of picks, in their order. */
   picked(key: string, limit: number): EntryView[];
   /** Whether headings count one level higher: no heading stands between this list and the page's. */
@@ -199,11 +204,6 @@ export interface BlockCompiler {
   /** A content type by its id, and by its key. */
   typeOf(id: string): ContentType | undefined;
   typeByKey(key: string): ContentType | undefined;
-  /**
-   * Addresses of the listings that show all that has one subject in this field, by the subject's
-   * key.
-   */
-  listingsOf(bound: Bound): ReadonlyMap<string, string>;
   /** Whether there is such a listing; an issue where not. */
   listing(key: string, property: string): boolean;
   /** Whether there are such picks; an issue where not. */

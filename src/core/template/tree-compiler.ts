@@ -260,18 +260,6 @@ export class TreeCompiler implements BlockCompiler {
     return this.design.types.find((type) => type.id === id);
   }
 
-  listingsOf({ field, type: owner }: Bound): ReadonlyMap<string, string> {
-    const found = new Map<string, string>();
-    for (const { address, type, where } of this.design.listings) {
-      if (address === undefined || type !== owner?.key || !where || !('field' in where)) continue;
-      const [subject, ...more] = [where.value ?? []].flat();
-      const stands = where.field === field.key && (where.op === 'is' || where.op === 'any-of');
-      if (stands && more.length === 0 && !found.has(String(subject)))
-        found.set(String(subject), address);
-    }
-    return found;
-  }
-
   listing(key: string, property: string): boolean {
     const keys = this.design.listings.map((l) => l.key);
     if (keys.includes(key)) return true;

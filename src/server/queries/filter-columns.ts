@@ -53,6 +53,7 @@ export function filterColumns(
       label: withinSentence(column.label, language),
       family: column.family,
       sortable: column.sortable,
+      fans: [],
       operators: operatorsOf(column).map((op) => ({ op, words: wordsOf(column, op) })),
       options: mentioned.has(column.name) ? inUse(view, site, column, asked) : [],
       ...(column.target?.of === 'entries'

@@ -20,7 +20,7 @@ import { formatStyled } from '@/core/pattern/date-format.ts';
 import { type Column, columnsOf } from '@/core/listing/columns.ts';
 import { OPERATORS_OF, OPERATOR_WORDS } from '@/core/listing/operators.ts';
 import { pinnedIn, stretchOf } from '@/core/site/pinned.ts';
-import { type ListingPlan, planPublic } from '@/core/listing/plan.ts';
+import { type Fan, type ListingPlan, fansOf, planPublic } from '@/core/listing/plan.ts';
 import type { CompiledSite } from '@/core/site/compile.ts';
 import type { SiteReader } from '@/core/site/reader.ts';
 import { render } from '@/core/site/render.ts';
@@ -34,6 +34,8 @@ export interface ListingColumn {
   label: string;
   family: string;
   sortable: boolean;
+  /** What a listing can have a page for each of, by it. */
+  fans: readonly Fan['per'][];
   operators: { op: Operator; words: string }[];
   options: Option[];
   /** Types whose entries it is compared with, null for all; undefined where it is not. */
@@ -100,6 +102,7 @@ export function listingColumns(
     label: withinSentence(c.label, language),
     family: c.family,
     sortable: c.sortable,
+    fans: fansOf(c),
     operators: OPERATORS_OF[c.family].map((op) => ({ op, words: OPERATOR_WORDS[op] })),
     options: optionsIn(view, c, at),
     ...(c.target?.of === 'entries' ? { entryTypes: c.target.types && [...c.target.types] } : {}),

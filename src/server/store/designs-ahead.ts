@@ -1,3 +1,4 @@
+import { plansOfEach } from '@/core/listing/fan-out.ts';
 import type { ListingPlan } from '@/core/listing/plan.ts';
 import type { CompiledSite } from '@/core/site/compile.ts';
 import type { RulesOver } from '@/core/timing/plans.ts';
@@ -37,9 +38,10 @@ export function rulesOver({ first, later }: DesignsAhead, typeId: string): Rules
   }));
 }
 
-/** What a design has listed: its listings, and the other sides of its references. */
+/** What a design has listed: its listings, for each value too, and other sides of references. */
 export function plansOf({ listings, otherSides }: CompiledSite): ListingPlan[] {
-  return [...listings.values(), ...otherSides.values()];
+  const own = [...listings.values()];
+  return [...own, ...own.flatMap(plansOfEach), ...otherSides.values()];
 }
 
 /** All of them, in their order. */

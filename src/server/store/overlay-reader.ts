@@ -32,6 +32,7 @@ class OverlayReader implements SiteReader {
   private pages: { at: Instant; inOrder: LivePage[] } | null = null;
   readonly picked: SiteReader['picked'];
   readonly subject: SiteReader['subject'];
+  readonly subjectsOf: SiteReader['subjectsOf'];
   readonly subjectTree: SiteReader['subjectTree'];
   readonly media: SiteReader['media'];
   readonly nameOf: SiteReader['nameOf'];
@@ -46,6 +47,7 @@ class OverlayReader implements SiteReader {
     for (const { id, path } of shown.values()) if (path !== null) this.standing.set(path, id);
     this.picked = (...args) => below.picked(...args);
     this.subject = (...args) => below.subject(...args);
+    this.subjectsOf = (...args) => below.subjectsOf(...args);
     this.subjectTree = (at) => below.subjectTree(at);
     this.media = (...asked) => below.media(...asked);
     this.nameOf = (id) => below.nameOf(id);

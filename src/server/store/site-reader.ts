@@ -251,6 +251,12 @@ export class StoredReader implements SiteReader {
     return this.subjects.at(validity.at).get(set, key);
   }
 
+  subjectsOf(set: string, validity: Validity): Subject[] {
+    const all = this.subjects.at(validity.at).all(set);
+    this.subjects.tellAll(set, validity);
+    return all;
+  }
+
   subjectTree(at: Instant): SubjectTree {
     return this.subjects.at(at);
   }

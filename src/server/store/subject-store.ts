@@ -25,6 +25,8 @@ export interface SubjectsOver {
   tell(set: string, key: string, validity: Validity): void;
   /** Tells since and until when the same keys have counted as each other. */
   tellShape(set: string, validity: Validity): void;
+  /** Tells since and until when all of a set has been what it is. */
+  tellAll(set: string, validity: Validity): void;
 }
 
 const DEEPEST = 50;
@@ -96,6 +98,7 @@ export class SubjectStore {
       },
       tell: (set, key, validity) => history(set).tell(key, validity),
       tellShape: (set, validity) => history(set).tellShape(validity),
+      tellAll: (set, validity) => history(set).tellAll(validity),
     };
   }
 

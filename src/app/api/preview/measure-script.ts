@@ -50,6 +50,7 @@ const faintWords = (elements) => {
       (x, y) => y - x,
     );
     const size = parseFloat(style.fontSize);
+    if (size === 0) continue;
     const wanted = size >= 24 || (size >= 18.66 && Number(style.fontWeight) >= 700) ? 3 : 4.5;
     const ratio = (a + 0.05) / (b + 0.05);
     if (ratio < wanted)

@@ -6,6 +6,7 @@ import { escapeHtml } from '../../text.ts';
 import type { RenderScope } from '../context.ts';
 import { defineBlock } from '../definition.ts';
 import { classes } from '../html.ts';
+import { type SubjectLink, subjectLinks } from '../subject-links.ts';
 import { wordsOf } from '../words.ts';
 
 /** So many pages stand above one at most, and so many categories. */
@@ -30,14 +31,15 @@ export const breadcrumbs = defineBlock({
   holds: { field: 'field' },
   compile: ({ field, home, style }, c) => {
     const bound = c.field(field, 'field', leadsUp, 'one reference, or a category');
-    const listings = bound && targetOf(bound.field)?.of === 'subjects' ? c.listingsOf(bound) : null;
-    if (bound && !listings) c.reads(bound);
+    const isCategory = bound && targetOf(bound.field)?.of === 'subjects';
+    const linkOf = isCategory ? subjectLinks(c.design, bound) : null;
+    if (bound && !isCategory) c.reads(bound);
     const first: Crumb[] = home === undefined ? [] : [['/', home]];
     return (scope) => {
       const own = bound?.owner(scope)?.own;
       if (!own || !bound) return '';
-      const above = listings
-        ? categoriesOf(own, bound.field, listings, scope)
+      const above = linkOf
+        ? categoriesOf(own, bound.field, linkOf, scope)
         : pagesAbove(own, bound.field, scope);
       if (above.length === 0) return '';
       const links = [...first, ...above].map(([path, name]) => `<li>${linked(path, name)}</li>`);
@@ -71,7 +73,7 @@ function pagesAbove(own: EntryView, { key }: Field, scope: RenderScope): Crumb[]
 function categoriesOf(
   own: EntryView,
   field: Field,
-  listings: ReadonlyMap<string, string>,
+  linkOf: SubjectLink,
   scope: RenderScope,
 ): Crumb[] {
   const above: Crumb[] = [];
@@ -79,7 +81,7 @@ function categoriesOf(
   while (key !== null && key !== undefined && above.length < MOST) {
     const subject = scope.subject(field.set ?? '', key);
     if (!subject) break;
-    above.unshift([listings.get(subject.key) ?? null, subject.name]);
+    above.unshift([linkOf({ subject, key, own }, scope), subject.name]);
     key = subject.parent;
   }
   return above;

@@ -32,6 +32,7 @@ import { row } from './row.ts';
 import { slot } from './slot.ts';
 import { subjects } from './subjects.ts';
 import { text } from './text.ts';
+import { values } from './values.ts';
 
 /** Every kind of block, in the order screens offer them. */
 export const BLOCKS: readonly BlockKind[] = [
@@ -57,6 +58,7 @@ export const BLOCKS: readonly BlockKind[] = [
   listing,
   cards,
   picks,
+  values,
   pageLinks,
   menu,
   beside,

@@ -4,6 +4,7 @@ import { classes } from '../html.ts';
 import { escapeHtml } from '../../text.ts';
 import type { Field } from '../../design/field.ts';
 import { targetOf } from '../../design/field-values.ts';
+import { subjectLinks } from '../subject-links.ts';
 
 const hasSubjects = (field: Field): boolean => targetOf(field)?.of === 'subjects';
 
@@ -22,20 +23,20 @@ export const subjects = defineBlock({
   holds: { field: 'field' },
   compile: ({ field, label, style }, c) => {
     const bound = c.field(field, 'field', hasSubjects, 'tags or a category');
-    const listings = bound ? c.listingsOf(bound) : new Map<string, string>();
+    const linkOf = bound && subjectLinks(c.design, bound);
     const title = label ? `<span class="label">${escapeHtml(label)}</span> ` : '';
     const open = `<div${classes('subjects', style)}>${title}`;
     return (scope) => {
       let out = '';
       const shown = new Set<string>();
+      const own = bound?.owner(scope)?.own ?? null;
       for (const key of bound?.read(scope) ?? []) {
         const subject = scope.subject(bound!.field.set ?? '', String(key));
         if (!subject || shown.has(subject.key)) continue;
         shown.add(subject.key);
-        // A listing may name a subject by a key that was merged into another.
-        const address = listings.get(subject.key) ?? listings.get(String(key));
+        const address = linkOf!({ subject, key: String(key), own }, scope);
         const name = escapeHtml(subject.name);
-        out += address === undefined ? `<li>${name}</li>` : `<li>${link(address, name)}</li>`;
+        out += address === null ? `<li>${name}</li>` : `<li>${link(address, name)}</li>`;
       }
       return out === '' ? '' : `${open}<ul>${out}</ul></div>`;
     };

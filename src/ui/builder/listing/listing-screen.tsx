@@ -16,6 +16,7 @@ import { useDesignReadOnly } from '../rights.tsx';
 import { type Edits, useEdits } from '../use-edits.ts';
 import { useOutcome } from '../use-outcome.ts';
 import { DesignTense, useRelease } from '../use-release.tsx';
+import { EachLines } from './each-lines.tsx';
 import { InSide, LeftOutSide } from './listing-sides.tsx';
 import { ListingWords } from './listing-words.tsx';
 import { OwnPages } from './own-pages.tsx';
@@ -67,6 +68,12 @@ export function ListingScreen({ detail, outcome: first, clock, pin }: Props) {
             issues={outcome.issues}
             clock={clock}
             readOnly={readOnly}
+            onChange={edits.change}
+          />
+          <EachLines
+            {...{ spec, clock, readOnly }}
+            columns={detail.columns}
+            issues={outcome.issues}
             onChange={edits.change}
           />
           <PinLines

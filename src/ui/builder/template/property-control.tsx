@@ -245,6 +245,7 @@ const OPTIONS: Readonly<Record<string, string>> = {
   front: 'the front page',
   entry: 'pages of entries',
   listing: 'first pages of listings',
+  value: 'first pages of single values',
   further: 'their further pages',
   other: 'where nothing is found',
 };

@@ -1,0 +1,93 @@
+import type { CalendarDay } from '../time/zone.ts';
+import type { Column } from './columns.ts';
+import { conditionOf } from './condition.ts';
+import type { Condition, Fan, Filter, ListingPlan } from './plan.ts';
+
+/** A page of a listing that has one for each value. */
+export interface FanValue {
+  /** A subject's or an option's id, a year (`2026`) or a month (`2026-03`). */
+  key: string;
+  name: string;
+  description: string;
+  /** Where its first page stands. */
+  path: string;
+  /** The key of the value that it lies within; null where it lies in none. */
+  parent: string | null;
+  /** How many entries it has, at least 1. */
+  count: number;
+}
+
+/** At most so many plans of single values are kept for a listing. */
+const MOST_KEPT = 5000;
+
+const kept = new WeakMap<ListingPlan, Map<string, ListingPlan>>();
+
+/**
+ * A listing that has a page for each value, for one of them: a subject's or an option's id, a year
+ * (`2026`) or a month (`2026-03`).
+ */
+export function fanned(plan: ListingPlan, key: string): ListingPlan {
+  let known = kept.get(plan);
+  if (!known) kept.set(plan, (known = new Map<string, ListingPlan>()));
+  let made = known.get(key);
+  if (!made) {
+    if (known.size >= MOST_KEPT) known.clear();
+    made = narrowed(plan, conditionsFor(plan.each!, key), { id: key, index: 'each' });
+    known.set(key, made);
+  }
+  return made;
+}
+
+/** The same entries, those last that are first by the date it has pages for: before a day. */
+export function latestBefore(plan: ListingPlan, day: CalendarDay | null): ListingPlan {
+  const { column } = plan.each!;
+  const before =
+    day === null
+      ? conditionOf(column, 'not-blank', { kind: 'none' })
+      : conditionOf(column, 'before', { kind: 'day', day });
+  const dates = narrowed(plan, [before], { id: `before ${day}`, index: 'dates' });
+  return { ...dates, sort: [{ column, descending: true, blanks: 'last' }], pins: [] };
+}
+
+/** Plans whose indexes are those of every plan of a listing that has pages for each value. */
+export function plansOfEach(plan: ListingPlan): ListingPlan[] {
+  if (!plan.each) return [];
+  const isDated = plan.each.per === 'year' || plan.each.per === 'month';
+  return isDated ? [fanned(plan, '2000'), latestBefore(plan, null)] : [fanned(plan, '?')];
+}
+
+function narrowed(
+  plan: ListingPlan,
+  conditions: Condition[],
+  { id, index }: { id: string; index: string },
+): ListingPlan {
+  const { filter, listing } = plan;
+  const own: Filter[] = filter.kind === 'all' ? filter.filters : [filter];
+  return {
+    ...plan,
+    each: null,
+    index: `${index} of ${listing.id}`,
+    listing: { ...listing, id: `${listing.id} ${id}` },
+    filter: { kind: 'all', filters: [...own, ...conditions] },
+  };
+}
+
+function conditionsFor({ column, per }: Fan, key: string): Condition[] {
+  if (per === 'subject' || per === 'choice')
+    return [conditionOf(column, 'is', { kind: 'keys', keys: [key] })];
+  return between(column, key);
+}
+
+/** The conditions that a date lies within a year or a month. */
+function between(column: Column, key: string): Condition[] {
+  const [year, month] = key.split('-').map(Number) as [number, number?];
+  const day = (y: number, m: number): string =>
+    `${String(y).padStart(4, '0')}-${String(m).padStart(2, '0')}-01`;
+  const isLast = month === undefined || month === 12;
+  const from = conditionOf(column, 'on-or-after', { kind: 'day', day: day(year, month ?? 1) });
+  if (isLast && year === LAST_YEAR) return [from];
+  const next = isLast ? day(year + 1, 1) : day(year, month + 1);
+  return [from, conditionOf(column, 'before', { kind: 'day', day: next })];
+}
+
+const LAST_YEAR = 9999;
