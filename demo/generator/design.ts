@@ -1,8 +1,5 @@
-import { FAMILIES, type Subject, TRAITS } from './content.ts';
+import { FAMILIES } from './content.ts';
 import { TEMPLATES } from './templates.ts';
-
-/** A trait that is another one, nearly; planted for the checks to find. */
-const MISSPELT = 'for-pot';
 
 /** The demo's design as the files of its site folder. */
 export const DESIGN: Record<string, unknown> = {
@@ -25,7 +22,13 @@ export const DESIGN: Record<string, unknown> = {
     },
     { key: 'aside', label: 'Beside the page', on: 'block', look: { size: 'small' } },
   ],
-  'redirects.yaml': [{ from: '/seeds', to: '/varieties' }],
+  'redirects.yaml': [
+    { from: '/seeds', to: '/varieties' },
+    // What stands above the pages of a family's varieties.
+    ...FAMILIES.flatMap(({ key, below = [] }) =>
+      below.map((f) => ({ from: `/varieties/${f.key}`, to: `/varieties/${key}/${f.key}` })),
+    ),
+  ],
   'types/variety.yaml': {
     key: 'variety',
     label: 'Variety',
@@ -246,7 +249,22 @@ export const DESIGN: Record<string, unknown> = {
     sort: ['title'],
     card: 'packet',
     intro: 'Everything the library lends, from A to Z.',
+    each: { by: 'family', index: 'entries', title: '{value} · {site.name}' },
     seo: { title: 'All varieties · {site.name}', description: 'Every variety the library lends.' },
+  },
+  'listings/traits.yaml': {
+    key: 'traits',
+    label: 'By trait',
+    type: 'variety',
+    address: '/traits',
+    sort: ['title'],
+    card: 'packet',
+    intro: 'What varieties are good for.',
+    each: {
+      by: 'traits',
+      title: '{value} · {site.name}',
+      intro: 'Varieties that have this: {value.count}.',
+    },
   },
   'listings/sow-this-month.yaml': {
     key: 'sow-this-month',
@@ -301,43 +319,13 @@ export const DESIGN: Record<string, unknown> = {
     sort: ['-entry.published'],
     card: 'guide-card',
     intro: 'How things are done here, newest first.',
+    each: {
+      by: 'entry.published',
+      index: 'entries',
+      title: 'Guides of {value} · {site.name}',
+      intro: 'What was written in {value}.',
+    },
     seo: { description: 'Sowing, growing, saving, storing and swapping, as it is done here.' },
   },
-  ...Object.fromEntries(FAMILIES.flatMap((f) => [f, ...(f.below ?? [])]).map(familyListing)),
-  ...Object.fromEntries(TRAITS.filter((t) => t.key !== MISSPELT).map(traitListing)),
   ...TEMPLATES,
 };
-
-/** The varieties of one family, at the address that their own begin with. */
-function familyListing({ key, name }: Subject): [string, object] {
-  return [
-    `listings/${key}.yaml`,
-    {
-      key,
-      label: name,
-      type: 'variety',
-      address: `/varieties/${key}`,
-      where: { field: 'family', op: 'is', value: key },
-      sort: ['title'],
-      card: 'packet',
-      empty: `No ${name.toLowerCase()} at the moment.`,
-    },
-  ];
-}
-
-/** The varieties that have one trait. */
-function traitListing({ key, name }: Subject): [string, object] {
-  return [
-    `listings/trait-${key}.yaml`,
-    {
-      key: `trait-${key}`,
-      label: name,
-      type: 'variety',
-      address: `/traits/${key}`,
-      where: { field: 'traits', op: 'is', value: key },
-      sort: ['title'],
-      card: 'packet',
-      empty: 'Nothing of this kind at the moment.',
-    },
-  ];
-}

@@ -260,3 +260,20 @@ test('a listing has pages of its own making, in the frame that is chosen for it'
   await expectAccessible();
   await press('Drop changes');
 });
+
+test('a listing gets a page for each value, which is there once that is released', async () => {
+  await open('/build/listings/sow-this-month');
+  await choose('each-by', 'difficulty');
+  await write('each-title', '{valu} to sow');
+  await see('Did you mean "value"?');
+  await write('each-title', '{value} to sow');
+  await expectAccessible();
+  await clickOn(By.xpath('//*[@role="tab"][.="Page"]'));
+  const links = `return document.querySelectorAll('.values a[href^="/sow-now/"]').length`;
+  await browser.wait(async () => Number(await inFrame(links)) > 1, WAIT);
+  await press('Release this now …');
+  await press('Release now');
+  await see('Released ');
+  const [, path] = /class="values".*?href="([^"]+)"/s.exec(await publicPage('/sow-now'))!;
+  expect(await publicPage(path!)).toMatch(/<title>[^<]+ to sow<.*class="packet"/s);
+});

@@ -1,6 +1,7 @@
 import fc from 'fast-check';
 import { drawing } from './drawings.ts';
 import type { Files } from './folder.ts';
+import { LISTINGS } from './random-listings.ts';
 import { RICH_FILES, RICH_TYPES } from './rich-site.ts';
 
 /** Days of 2026 as ISO instants; few enough that bounds coincide often. */
@@ -197,56 +198,7 @@ export const DESIGN: Files = {
       { key: 'place', kind: 'number', position: true },
     ],
   },
-  'listings/all.json': {
-    key: 'all',
-    type: 'variety',
-    address: '/all',
-    pageSize: 2,
-    sort: ['-stock', 'title'],
-  },
-  'listings/now.json': {
-    key: 'now',
-    type: 'variety',
-    address: '/now',
-    pageSize: 3,
-    where: {
-      any: [
-        { field: 'sow', op: 'on-or-before', value: 'today + 10' },
-        { field: 'starts', op: 'after', value: 'now - PT36H' },
-        { field: 'grower', op: 'not-blank' },
-      ],
-    },
-    sort: ['sow', '-entry.published'],
-  },
-  'listings/tall.json': {
-    key: 'tall',
-    type: 'variety',
-    address: '/tall',
-    pageSize: 2,
-    where: {
-      all: [
-        { field: 'traits', op: 'is', value: 'tall' },
-        { field: 'stock', op: 'not-blank' },
-      ],
-    },
-    sort: ['title'],
-  },
-  'listings/families.json': {
-    key: 'families',
-    type: 'variety',
-    address: '/families',
-    pageSize: 1,
-    sort: ['title'],
-    each: { by: 'family' },
-  },
-  'listings/days.json': {
-    key: 'days',
-    type: 'variety',
-    address: '/days',
-    sort: ['-starts'],
-    where: { field: 'shade', op: 'is-not', value: true },
-    each: { by: 'starts', per: 'month', intro: 'In {value}' },
-  },
+  ...LISTINGS,
   'templates/variety.json': {
     key: 'variety',
     kind: 'page',

@@ -73,10 +73,9 @@ export function compileSite(design: Design): { site: CompiledSite; issues: Issue
     ...partsByName(design),
     addresses: addresses.rules,
     timing: new Map(timing.flatMap(({ id, rules }) => (rules.length > 0 ? [[id, rules]] : []))),
-    listings: listings.plans,
+    ...{ listings: listings.plans, fannedOut: fannedOutOf(listings.plans) },
     singles: planSingles(design),
     otherSides: planOtherSides(design),
-    fannedOut: [...listings.plans.values()].filter(({ each }) => each !== null),
     listingAt: listingsByAddress(design),
     ...frontOf(design, listings.plans),
     templates: templates.templates,
@@ -135,6 +134,10 @@ function planListings(design: Design): { plans: Map<string, ListingPlan>; issues
     if (planned.plan) plans.set(listing.key, planned.plan);
   }
   return { plans, issues };
+}
+
+function fannedOutOf(plans: ReadonlyMap<string, ListingPlan>): ListingPlan[] {
+  return [...plans.values()].filter(({ each }) => each !== null);
 }
 
 /** The entry of a single type is the first, and only, one of a listing of all there are. */

@@ -114,14 +114,16 @@ export const BASE_BLOCKS = `
   margin: 0;
 }
 .values ul {
+  display: flex;
+  flex-wrap: wrap;
+  gap: var(--s1) var(--s4);
+  margin: 0 0 var(--s3);
   padding: 0;
   list-style: none;
 }
 .values ul ul {
-  padding-left: var(--s4);
-}
-.values li {
-  margin: var(--s1) 0;
+  margin: 0;
+  font-size: 0.9em;
 }
 .values a {
   display: inline-block;

@@ -52,6 +52,7 @@ export function ListingScreen({ detail, outcome: first, clock, pin }: Props) {
     reach: [`${outcome.total} entries are in; ${first.total} are in now.`],
     clock,
   });
+  const own = { spec, clock, readOnly, issues: outcome.issues, onChange: edits.change };
   return (
     <Panes
       problem={clock.problem}
@@ -63,24 +64,9 @@ export function ListingScreen({ detail, outcome: first, clock, pin }: Props) {
           <OnBench lines={detail.onBench} />
           <DesignTense clock={clock} changed={changed} />
           <QuerySentence spec={spec} detail={detail} readOnly={readOnly} onChange={edits.change} />
-          <ListingWords
-            spec={spec}
-            issues={outcome.issues}
-            clock={clock}
-            readOnly={readOnly}
-            onChange={edits.change}
-          />
-          <EachLines
-            {...{ spec, clock, readOnly }}
-            columns={detail.columns}
-            issues={outcome.issues}
-            onChange={edits.change}
-          />
-          <PinLines
-            {...{ spec, detail, readOnly, ...pinned }}
-            issues={outcome.issues}
-            onChange={edits.change}
-          />
+          <ListingWords {...own} />
+          <EachLines {...own} columns={detail.columns} />
+          <PinLines {...own} {...pinned} detail={detail} />
           {spec.address !== undefined && (
             <OwnPages spec={spec} detail={detail} readOnly={readOnly} onChange={edits.change} />
           )}

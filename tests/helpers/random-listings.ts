@@ -1,0 +1,53 @@
+/** What random sites list: by numbers, by dates that move, by a member, for each value. */
+export const LISTINGS = {
+  'listings/all.json': {
+    key: 'all',
+    type: 'variety',
+    address: '/all',
+    pageSize: 2,
+    sort: ['-stock', 'title'],
+  },
+  'listings/now.json': {
+    key: 'now',
+    type: 'variety',
+    address: '/now',
+    pageSize: 3,
+    where: {
+      any: [
+        { field: 'sow', op: 'on-or-before', value: 'today + 10' },
+        { field: 'starts', op: 'after', value: 'now - PT36H' },
+        { field: 'grower', op: 'not-blank' },
+      ],
+    },
+    sort: ['sow', '-entry.published'],
+  },
+  'listings/tall.json': {
+    key: 'tall',
+    type: 'variety',
+    address: '/tall',
+    pageSize: 2,
+    where: {
+      all: [
+        { field: 'traits', op: 'is', value: 'tall' },
+        { field: 'stock', op: 'not-blank' },
+      ],
+    },
+    sort: ['title'],
+  },
+  'listings/families.json': {
+    key: 'families',
+    type: 'variety',
+    address: '/families',
+    pageSize: 1,
+    sort: ['title'],
+    each: { by: 'family' },
+  },
+  'listings/days.json': {
+    key: 'days',
+    type: 'variety',
+    address: '/days',
+    sort: ['-starts'],
+    where: { field: 'shade', op: 'is-not', value: true },
+    each: { by: 'starts', per: 'month', intro: 'In {value}' },
+  },
+};
