@@ -73,3 +73,16 @@ export function limitText(text: string, n: number): string {
   const word = /^\s/u.test(points[n - 1]!) ? -1 : cut.search(/\s\S*$/u);
   return `${(word > 0 ? cut.slice(0, word) : cut).replace(/[\s,;:\p{Pd}]+$/u, '')}…`;
 }
+
+const IN_WORD = /[\p{L}\p{M}\p{N}]/u;
+
+/** Whether a text has a word, or words one after the other: not within others. */
+export function hasWord(text: string, word: string): boolean {
+  if (word === '') return false;
+  for (let at = text.indexOf(word); at >= 0; at = text.indexOf(word, at + 1)) {
+    const before = [...text.slice(Math.max(0, at - 2), at)].at(-1) ?? '';
+    const after = String.fromCodePoint(text.codePointAt(at + word.length) ?? 32);
+    if (!IN_WORD.test(before) && !IN_WORD.test(after)) return true;
+  }
+  return false;
+}

@@ -1,9 +1,11 @@
 import fc from 'fast-check';
-import type { FilterSpec } from '@/core/design/listing-spec.ts';
+import type { FilterSpec, Operator } from '@/core/design/listing-spec.ts';
 import { OPERATORS_OF } from '@/core/listing/operators.ts';
 import { day } from './random-site.ts';
 
-const VALUES: Record<string, fc.Arbitrary<string | number | boolean | (string | number)[]>> = {
+type Value = string | number | boolean | (string | number)[];
+
+const VALUES: Record<string, fc.Arbitrary<Value>> = {
   title: fc.constantFrom('pea', 'PEA', 'ea', 'Zebra', 'é'),
   stock: fc.integer({ min: 0, max: 3 }),
   sow: fc.oneof(
@@ -37,15 +39,32 @@ export const FAMILIES = {
   photo: 'presence',
 } as const;
 
+const NO_VALUE: ReadonlySet<Operator> = new Set(['blank', 'not-blank', 'on-this-day']);
+
+/** What an operator compares with that takes something else than its field holds. */
+function valueOf(field: keyof typeof FAMILIES, op: Operator): fc.Arbitrary<Value> {
+  const plain = VALUES[field]!;
+  const [one, family] = [plain as fc.Arbitrary<string | number>, FAMILIES[field]];
+  const days = fc.constantFrom('1 day', '40 days', 'P5W');
+  if (op === 'between') return fc.tuple(one, one);
+  if (op === 'this') return fc.constantFrom('week', 'month', 'year');
+  if (op === 'within-last' || op === 'within-next')
+    return family === 'instant' ? fc.oneof(days, fc.constantFrom('36 hours', 'P20DT1S')) : days;
+  const isList = family === 'text' || family === 'number';
+  return isList && (op === 'any-of' || op === 'none-of')
+    ? fc.array(one, { minLength: 1, maxLength: 3 })
+    : plain;
+}
+
 const condition = fc
   .constantFrom(...(Object.keys(FAMILIES) as (keyof typeof FAMILIES)[]))
   .chain((field) =>
     fc
       .constantFrom(...OPERATORS_OF[FAMILIES[field]])
       .chain((op): fc.Arbitrary<FilterSpec> =>
-        op === 'blank' || op === 'not-blank'
+        NO_VALUE.has(op)
           ? fc.constant({ field, op })
-          : VALUES[field]!.map((value) => ({ field, op, value })),
+          : valueOf(field, op).map((value) => ({ field, op, value })),
       ),
   );
 /** Conditions and groups of them on the fields of varieties of a random site. */

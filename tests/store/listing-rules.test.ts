@@ -129,6 +129,21 @@ describe('conditions', () => {
       'c',
     ],
     ['an empty any lets nobody in', { any: [] }, ''],
+    ['any of some numbers', { field: 'stock', op: 'any-of', value: [0, 10] }, 'c a'],
+    ['none of some numbers: blank, too', { field: 'stock', op: 'none-of', value: [0, 10] }, 'd b'],
+    ['any of some texts', { field: 'title', op: 'any-of', value: ['ZEBRA', 'ELAN'] }, 'c b'],
+    ['a word', { field: 'title', op: 'has-word', value: 'elan' }, 'b'],
+    ['a word is no part of one', { field: 'title', op: 'has-word', value: 'zeb' }, ''],
+    ['between, both ends', { field: 'stock', op: 'between', value: [9, 10] }, 'b a'],
+    ['dates between', { field: 'sow', op: 'between', value: ['today', '2026-05-10'] }, 'a'],
+    ['within the last days', { field: 'sow', op: 'within-last', value: '1 day' }, 'a'],
+    ['within the next days', { field: 'sow', op: 'within-next', value: 'P1D' }, 'b a'],
+    ['within the last hours', { field: 'starts', op: 'within-last', value: 'PT12H30M' }, 'a'],
+    ['hours are exact', { field: 'starts', op: 'within-last', value: '12 hours' }, ''],
+    ['within the next hours', { field: 'starts', op: 'within-next', value: '11 hours' }, 'b'],
+    ['this week, from Monday', { field: 'sow', op: 'this', value: 'week' }, 'a'],
+    ['this month', { field: 'sow', op: 'this', value: 'month' }, 'b a'],
+    ['on this day, in the zone', { field: 'starts', op: 'on-this-day' }, 'b a'],
   ])('%s', async (_, where, expected) => {
     expect(await ids(where === undefined ? {} : { where })).toBe(expected);
   });

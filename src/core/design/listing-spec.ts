@@ -12,6 +12,7 @@ export const OPERATORS = [
   'is-not',
   'contains',
   'starts-with',
+  'has-word',
   'less-than',
   'at-most',
   'more-than',
@@ -20,6 +21,11 @@ export const OPERATORS = [
   'on-or-before',
   'after',
   'on-or-after',
+  'between',
+  'within-last',
+  'within-next',
+  'this',
+  'on-this-day',
   'any-of',
   'all-of',
   'none-of',
@@ -38,8 +44,8 @@ export const conditionSpec = z.strictObject({
   field: z.string(),
   op: z.enum(OPERATORS),
   /**
-   * One value, or several for *any of*, *all of*, *none of*; none for *blank*. Dates may be
-   * relative: `today + 3`.
+   * One value, or several for *any of*, *all of*, *none of*, two for *between*; none for *blank*
+   * and *on this day*. Dates may be relative: `today + 3`.
    */
   value: z.union([literal, z.array(literal)]).optional(),
 });

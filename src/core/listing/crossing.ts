@@ -1,6 +1,7 @@
 import type { Instant } from '../time/interval.ts';
 import { daySpan } from '../time/zone.ts';
 import type { Column } from './columns.ts';
+import { relativesOf } from './operand.ts';
 import { type ListingPlan, conditionsOf } from './plan.ts';
 
 /** A `now ± ms` comparison: the result can change when `now + ms` reaches a value of the column. */
@@ -11,17 +12,17 @@ export interface MovingComparison {
 
 /** The comparisons of a listing that move continuously with the clock. */
 export function movingComparisons(plan: ListingPlan): MovingComparison[] {
-  return conditionsOf(plan.filter).flatMap(({ column, operand }) =>
-    operand.kind === 'relative' && 'now' in operand.value
-      ? [{ column, ms: operand.value.now }]
-      : [],
+  return conditionsOf(plan.filter).flatMap(({ column, op, operand }) =>
+    relativesOf(op, operand).flatMap((value) =>
+      'now' in value ? [{ column, ms: value.now }] : [],
+    ),
   );
 }
 
 /** The next site midnight, where the listing speaks of today; else null. */
 export function nextDayCrossing(plan: ListingPlan, at: Instant): Instant | null {
-  const speaksOfToday = conditionsOf(plan.filter).some(
-    ({ operand }) => operand.kind === 'relative' && 'today' in operand.value,
+  const speaksOfToday = conditionsOf(plan.filter).some(({ op, operand }) =>
+    relativesOf(op, operand).some((value) => 'today' in value),
   );
   return speaksOfToday ? daySpan(at, plan.zone).to : null;
 }

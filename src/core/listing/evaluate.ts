@@ -1,4 +1,5 @@
-import { compareCodePoints } from '../text.ts';
+import { compareCodePoints, hasWord } from '../text.ts';
+import { calendarDay } from '../time/zone.ts';
 import { type Instant, covers } from '../time/interval.ts';
 import { type ListingRow, cell, sortCell } from './columns.ts';
 import type { ListingPlan, SortKey, SubjectTree } from './plan.ts';
@@ -51,12 +52,12 @@ function testHolds(test: Test, row: ListingRow, isLive: (entry: string) => boole
     case 'blank':
       return blank === test.wanted;
     case 'text':
-      return (
-        !blank &&
-        (test.op === 'contains'
-          ? (value as string).includes(test.value)
-          : (value as string).startsWith(test.value))
-      );
+      return !blank && hasText(value as string, test);
+    case 'anniversary': {
+      if (blank) return false;
+      const day = typeof value === 'number' ? calendarDay(value, test.zone) : (value as string);
+      return day.slice(-5) === test.day;
+    }
     case 'members':
       return membersHold(test, value as string[]);
     case 'range':
@@ -69,6 +70,11 @@ function testHolds(test: Test, row: ListingRow, isLive: (entry: string) => boole
         : test.negated !==
             compares(test, typeof value === 'boolean' ? Number(value) : (value as string | number));
   }
+}
+
+function hasText(text: string, { op, value }: Extract<Test, { kind: 'text' }>): boolean {
+  if (op === 'word') return hasWord(text, value);
+  return op === 'contains' ? text.includes(value) : text.startsWith(value);
 }
 
 function compares(

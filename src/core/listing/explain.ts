@@ -13,7 +13,8 @@ export function failedConditions(
   if (filter.kind !== 'group') return [filter.condition];
   if (filter.op === 'none')
     return filter.filters.filter((f) => holds(f, row, isLive)).flatMap(conditions);
-  return filter.filters.flatMap((f) => failedConditions(f, row, isLive));
+  // One condition may ask several things at once.
+  return [...new Set(filter.filters.flatMap((f) => failedConditions(f, row, isLive)))];
 }
 
 function conditions(filter: ResolvedFilter): Condition[] {

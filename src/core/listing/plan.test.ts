@@ -68,6 +68,15 @@ describe('a condition', () => {
     ['ease', 'any-of', [], 'value-missing', 'where/value'],
     ['traits', 'all-of', undefined, 'value-missing', 'where/value'],
     ['story', 'blank', 'x', 'value-not-wanted', 'where/value'],
+    ['sow', 'on-this-day', 'today', 'value-not-wanted', 'where/value'],
+    ['stock', 'between', [1], 'value-missing', 'where/value'],
+    ['stock', 'between', [1, 'many'], 'wrong-value', 'where/value'],
+    ['stock', 'any-of', [], 'value-missing', 'where/value'],
+    ['sow', 'within-last', 'a while', 'wrong-value', 'where/value'],
+    ['sow', 'within-last', '0 days', 'wrong-value', 'where/value'],
+    ['sow', 'within-next', '36 hours', 'wrong-value', 'where/value'],
+    ['opens', 'within-next', '36501 days', 'wrong-value', 'where/value'],
+    ['sow', 'this', 'decade', 'wrong-value', 'where/value'],
   ])('%s %s %j is refused: %s at %s', (field, op, value, code, path) => {
     expect(issue({ where: { field, op, value } })).toMatchObject({ code, path });
   });

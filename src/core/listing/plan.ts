@@ -1,6 +1,6 @@
 import type { Issue } from '../issue.ts';
 import { didYouMean, nearest, unknownName } from '../did-you-mean.ts';
-import { parseDay, parseInstant, parseRelative, type Relative } from '../time/parse.ts';
+import { parseInstant } from '../time/parse.ts';
 import { BEGINNING, type Instant, type Interval } from '../time/interval.ts';
 import type { ContentType, Design } from '../design/spec.ts';
 import {
@@ -13,17 +13,10 @@ import {
   conditionSpecs,
   groupOf,
 } from '../design/listing-spec.ts';
-import { type Column, LISTED, columnsOf, foldText } from './columns.ts';
+import { type Column, LISTED, columnsOf } from './columns.ts';
+import type { Operand } from './operand.ts';
 import { OPERATORS_OF, OPERATOR_WORDS } from './operators.ts';
-
-/** What a condition compares with. */
-export type Operand =
-  | { kind: 'none' }
-  | { kind: 'scalar'; value: string | number | boolean }
-  | { kind: 'keys'; keys: string[] }
-  | { kind: 'day'; day: string }
-  | { kind: 'instant'; instant: Instant }
-  | { kind: 'relative'; value: Relative };
+import { readOperand } from './read-operand.ts';
 
 /** A condition whose field and value fit each other. */
 export interface Condition {
@@ -271,92 +264,10 @@ class Planner {
         `It can be asked: ${allowed.join(', ')}.`,
       );
     }
-    const operand = this.operand(column, spec, `${path}/value`);
+    const operand = readOperand(column, spec, this.zone, (code, message, fix) =>
+      this.fail(code, `${path}/value`, message, fix),
+    );
     return operand && { kind: 'condition', column, op: spec.op, operand, spec };
-  }
-
-  private operand(column: Column, { op, value }: ConditionSpec, path: string): Operand | null {
-    if (op === 'blank' || op === 'not-blank') {
-      return value === undefined
-        ? { kind: 'none' }
-        : this.fail(
-            'value-not-wanted',
-            path,
-            `"${OPERATOR_WORDS[op]}" takes no value.`,
-            'Leave the value out.',
-          );
-    }
-    if (column.family === 'choice' || column.family === 'members')
-      return this.keys(column, value, path);
-    const single = Array.isArray(value) ? undefined : value;
-    if (single === undefined || single === '')
-      return this.fail(
-        'value-missing',
-        path,
-        `"${column.label} ${OPERATOR_WORDS[op]}" needs one value.`,
-        'Give the value to compare with.',
-      );
-    switch (column.family) {
-      case 'text':
-        return { kind: 'scalar', value: foldText(String(single)) };
-      case 'number':
-        return typeof single === 'number' && Number.isFinite(single)
-          ? { kind: 'scalar', value: single }
-          : this.wrong(path, 'a number', single);
-      case 'yesno': {
-        const yes = single === 'yes' ? true : single === 'no' ? false : single;
-        return typeof yes === 'boolean'
-          ? { kind: 'scalar', value: yes }
-          : this.wrong(path, 'yes or no', single);
-      }
-      default:
-        return this.moment(column, String(single), path);
-    }
-  }
-
-  private moment(column: Column, text: string, path: string): Operand | null {
-    const relative = parseRelative(text);
-    if (relative && (column.family === 'instant' || 'today' in relative))
-      return { kind: 'relative', value: relative };
-    const day = parseDay(text.trim());
-    if (day !== null) return { kind: 'day', day };
-    const instant = column.family === 'instant' && !relative ? parseInstant(text, this.zone) : null;
-    if (instant !== null) return { kind: 'instant', instant };
-    return this.wrong(
-      path,
-      column.family === 'instant'
-        ? 'a date, a date-time, today ± days or now ± duration'
-        : 'a date or today ± days',
-      text,
-    );
-  }
-
-  private keys(column: Column, value: ConditionSpec['value'], path: string): Operand | null {
-    const given = (Array.isArray(value) ? value : value === undefined ? [] : [value]).map(String);
-    if (given.length === 0)
-      return this.fail(
-        'value-missing',
-        path,
-        `${column.label} needs something to compare with.`,
-        'Give one value or a list.',
-      );
-    const field = column.field!;
-    if (column.family !== 'choice') return { kind: 'keys', keys: given };
-    const options = field.options ?? [];
-    const ids = given.map((k) => options.find((o) => o.key === k)?.id);
-    const unknown = given[ids.indexOf(undefined)];
-    if (unknown !== undefined)
-      return this.wrong(path, `one of ${options.map((o) => o.key).join(', ')}`, unknown);
-    return { kind: 'keys', keys: ids as string[] };
-  }
-
-  private wrong(path: string, wanted: string, given: unknown): null {
-    return this.fail(
-      'wrong-value',
-      path,
-      `Here stands ${JSON.stringify(given)}, and ${wanted} is wanted.`,
-      `Write ${wanted}.`,
-    );
   }
 
   private fail(

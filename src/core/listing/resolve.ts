@@ -1,7 +1,9 @@
 import type { Instant } from '../time/interval.ts';
 import { resolveRelative } from '../time/parse.ts';
-import { addDays, dayStart } from '../time/zone.ts';
+import { addDays, calendarDay, dayStart } from '../time/zone.ts';
+import { unitOf } from '../time/unit.ts';
 import type { Column } from './columns.ts';
+import { type Bound, relativesOf } from './operand.ts';
 import type { Condition, Filter, SubjectTree } from './plan.ts';
 
 /**
@@ -17,7 +19,9 @@ export type Test =
       negated: boolean;
     }
   | { kind: 'range'; column: Column; from: number; to: number; negated: boolean }
-  | { kind: 'text'; column: Column; op: 'contains' | 'starts'; value: string }
+  /** Month and day `MM-dd`, of whatever year, in a zone. */
+  | { kind: 'anniversary'; column: Column; day: string; zone: string }
+  | { kind: 'text'; column: Column; op: 'contains' | 'starts' | 'word'; value: string }
   /** Each list of keys is one wanted thing with all that counts as it. */
   | { kind: 'members'; column: Column; op: 'any' | 'all' | 'none'; keys: string[][] }
   /** Keys that are gone count as nothing. */
@@ -41,7 +45,49 @@ export function resolveFilter(
       op: filter.kind,
       filters: filter.filters.map((f) => resolveFilter(f, at, zone, subjects)),
     };
-  return { ...resolveCondition(filter, at, zone, subjects), condition: filter };
+  const told = (test: Test): ResolvedFilter => ({ ...test, condition: filter });
+  const parts = partsOf(filter, at, zone);
+  if (!parts) return told(resolveCondition(filter, at, zone, subjects));
+  const { op, tests } = parts;
+  return { kind: 'group', op, filters: tests.map(told) };
+}
+
+/** A condition that asks several things at once; null for others. */
+function partsOf(
+  { column, op, operand }: Condition,
+  at: Instant,
+  zone: string,
+): { op: 'all' | 'any' | 'none'; tests: Test[] } | null {
+  const test = (how: Condition['op'], bound: Bound): Test =>
+    compareBound(column, how, bound, at, zone);
+  switch (operand.kind) {
+    case 'several': {
+      const tests = operand.values.map((value) => test('is', { kind: 'scalar', value }));
+      return { op: op === 'none-of' ? 'none' : 'any', tests };
+    }
+    case 'between': {
+      const isNumber = column.family === 'number';
+      const [least, most] = isNumber
+        ? (['at-least', 'at-most'] as const)
+        : (['on-or-after', 'on-or-before'] as const);
+      return { op: 'all', tests: [test(least, operand.from), test(most, operand.to)] };
+    }
+    case 'within': {
+      const ends = relativesOf(op, operand).map((value) => ({ kind: 'relative' as const, value }));
+      const [from, to] = op === 'within-last' ? ends.reverse() : ends;
+      return { op: 'all', tests: [test('on-or-after', from!), test('on-or-before', to!)] };
+    }
+    case 'unit': {
+      const { from, to } = unitOf(operand.unit, calendarDay(at, zone));
+      const tests = [
+        test('on-or-after', { kind: 'day', day: from }),
+        test('before', { kind: 'day', day: to }),
+      ];
+      return { op: 'all', tests };
+    }
+    default:
+      return null;
+  }
 }
 
 function resolveCondition(
@@ -56,24 +102,32 @@ function resolveCondition(
     const gone = target?.of === 'subjects' ? subjects.gone(target.set) : [];
     return { kind: 'blank', column, wanted: op === 'blank', gone };
   }
+  if (op === 'on-this-day')
+    return { kind: 'anniversary', column, day: calendarDay(at, zone).slice(-5), zone };
   if (operand.kind === 'keys') return members(condition, operand.keys, subjects);
-  if (op === 'contains' || op === 'starts-with')
-    return {
-      kind: 'text',
-      column,
-      op: op === 'contains' ? 'contains' : 'starts',
-      value: scalar(operand) as string,
-    };
-  if (operand.kind === 'scalar') {
-    const value = typeof operand.value === 'boolean' ? Number(operand.value) : operand.value;
+  const how = TEXT[op];
+  if (how !== undefined) return { kind: 'text', column, op: how, value: scalar(operand) as string };
+  return compareBound(column, op, operand as Bound, at, zone);
+}
+
+const TEXT: Partial<Record<Condition['op'], Extract<Test, { kind: 'text' }>['op']>> = {
+  contains: 'contains',
+  'starts-with': 'starts',
+  'has-word': 'word',
+};
+
+function compareBound(
+  column: Column,
+  op: Condition['op'],
+  bound: Bound,
+  at: Instant,
+  zone: string,
+): Test {
+  if (bound.kind === 'scalar') {
+    const value = typeof bound.value === 'boolean' ? Number(bound.value) : bound.value;
     return compare(column, op, value);
   }
-  const moment =
-    operand.kind === 'relative'
-      ? resolveRelative(operand.value, at, zone)
-      : operand.kind === 'day'
-        ? { day: operand.day }
-        : { instant: (operand as { instant: Instant }).instant };
+  const moment = bound.kind === 'relative' ? resolveRelative(bound.value, at, zone) : bound;
   if ('instant' in moment) return compare(column, op, moment.instant);
   return column.family === 'day'
     ? compare(column, op, moment.day)

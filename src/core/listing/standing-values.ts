@@ -51,7 +51,8 @@ function inField({ many, kind }: Field, value: unknown): unknown {
 }
 
 /** What passes one condition; undefined where nothing can be made up. */
-function valueFor({ column, op, operand, spec }: Condition, at: Instant, zone: string): unknown {
+function valueFor(condition: Condition, at: Instant, zone: string): unknown {
+  const { column, op, operand, spec } = condition;
   switch (operand.kind) {
     case 'none':
       return undefined;
@@ -61,6 +62,13 @@ function valueFor({ column, op, operand, spec }: Condition, at: Instant, zone: s
         : op === 'all-of'
           ? [operand.keys]
           : operand.keys[0];
+    case 'several':
+      return op === 'none-of' ? undefined : [spec.value].flat()[0];
+    case 'between':
+      return valueFor({ ...condition, op: 'is', operand: operand.from }, at, zone);
+    case 'within':
+    case 'unit':
+      return momentFor('is', { day: calendarDay(at, zone) }, column.family === 'instant', zone);
     case 'scalar':
       return scalarFor(op, typeof operand.value === 'string' ? spec.value : operand.value);
     case 'day':

@@ -2,6 +2,7 @@ import type { FilterSpec } from '../design/listing-spec.ts';
 import type { EntryView } from '../design/values.ts';
 import { type ListingRow, cell, columnsOf, rowOf } from '../listing/columns.ts';
 import { holds } from '../listing/evaluate.ts';
+import { relativesOf } from '../listing/operand.ts';
 import { type Condition, conditionsOf, planFilter } from '../listing/plan.ts';
 import { resolveFilter } from '../listing/resolve.ts';
 import { daySpan } from '../time/zone.ts';
@@ -55,15 +56,16 @@ function tellCrossings(
   row: ListingRow,
   { at, zone, validity }: RenderScope,
 ): void {
-  for (const { column, operand } of conditions) {
-    if (operand.kind !== 'relative') continue;
-    if ('today' in operand.value) validity.tell(daySpan(at, zone).to);
-    else {
+  for (const { column, op, operand } of conditions)
+    for (const relative of relativesOf(op, operand)) {
+      if ('today' in relative) {
+        validity.tell(daySpan(at, zone).to);
+        continue;
+      }
       const value = cell(row, column);
       if (typeof value !== 'number') continue;
-      const crossing = value - operand.value.now;
+      const crossing = value - relative.now;
       validity.tell(crossing);
       validity.tell(crossing + 1); // "on or before" and "after" turn one millisecond later
     }
-  }
 }

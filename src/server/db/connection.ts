@@ -2,6 +2,8 @@ import Database from 'better-sqlite3';
 import { type BetterSQLite3Database, drizzle } from 'drizzle-orm/better-sqlite3';
 import { existsSync, mkdirSync, statSync } from 'node:fs';
 import { dirname } from 'node:path';
+import { hasWord } from '@/core/text.ts';
+import { calendarDay } from '@/core/time/zone.ts';
 import { checkOurs, migrate } from './migrate.ts';
 import { DatabaseProblem } from './problem.ts';
 import { whoWrites } from './writing-note.ts';
@@ -41,6 +43,7 @@ export function openDatabase(file: string, { readonly = false } = {}): Connectio
     if (!readonly) mkdirSync(dirname(file), { recursive: true });
     const driver = new Database(file, { readonly, timeout: BUSY_MS });
     checkOurs(driver);
+    addFunctions(driver);
     driver.pragma('foreign_keys = ON');
     driver.pragma('cache_size = -65536');
     driver.pragma('mmap_size = 268435456');
@@ -62,6 +65,17 @@ export function openDatabase(file: string, { readonly = false } = {}): Connectio
   } catch (error) {
     throw problemOf(error, file);
   }
+}
+
+/** What conditions ask that SQL has no words for. */
+function addFunctions(driver: Database.Database): void {
+  const pure = { deterministic: true };
+  driver.function('has_word', pure, (text, word) =>
+    typeof text === 'string' ? Number(hasWord(text, String(word))) : null,
+  );
+  driver.function('month_day', pure, (at, zone) =>
+    typeof at === 'number' ? calendarDay(at, String(zone)).slice(-5) : null,
+  );
 }
 
 /** Device and inode of a file; null where there is none. */

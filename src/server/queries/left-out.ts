@@ -12,11 +12,14 @@ import { searchKey } from '@/core/text.ts';
 import { type Column, LISTED, type ListingRow, cell } from '@/core/listing/columns.ts';
 import { holds } from '@/core/listing/evaluate.ts';
 import { failedConditions } from '@/core/listing/explain.ts';
+import { relativesOf } from '@/core/listing/operand.ts';
 import { OPERATOR_WORDS } from '@/core/listing/operators.ts';
 import { type Condition, type ListingPlan, conditionsOf } from '@/core/listing/plan.ts';
 import { withinSentence } from '@/core/design/words.ts';
 import { type ResolvedFilter, resolveFilter } from '@/core/listing/resolve.ts';
 import { type Instant, type Interval, covers } from '@/core/time/interval.ts';
+import { parseDay } from '@/core/time/parse.ts';
+import { unitOf } from '@/core/time/unit.ts';
 import { addDays, calendarDay, dayStart } from '@/core/time/zone.ts';
 import { asOf } from '../store/as-of.ts';
 
@@ -145,7 +148,9 @@ class Explainer {
   }
 
   private appears(row: ListingRow, failed: readonly Condition[]): Instant | null {
-    const instants = failed.flatMap((c) => crossings(c, row, this.plan.zone));
+    const instants = failed.flatMap((c) =>
+      crossings(c, row, { at: this.at, zone: this.plan.zone }),
+    );
     return this.firstOf(instants, row, row);
   }
 
@@ -206,17 +211,30 @@ function liveTest(view: SiteView): (id: string, at: Instant) => boolean {
 }
 
 /** The instants at which a comparison with today or now may turn for a row, by the value it has. */
-function crossings({ column, operand }: Condition, row: ListingRow, zone: string): Instant[] {
-  if (operand.kind !== 'relative') return [];
+function crossings(
+  { column, op, operand }: Condition,
+  row: ListingRow,
+  { at, zone }: { at: Instant; zone: string },
+): Instant[] {
   const value = valueOf(row, column);
   if (value === null) return [];
-  if ('now' in operand.value)
-    return typeof value === 'number'
-      ? [value - operand.value.now, value - operand.value.now + 1]
-      : [];
-  const { today } = operand.value;
-  const day = typeof value === 'number' ? calendarDay(value, zone) : value;
-  return [-1, 0, 1, 2].map((more) => dayStart(addDays(day, more - today), zone));
+  const day = typeof value === 'number' ? calendarDay(value, zone) : String(value);
+  const starting = (days: readonly string[]): Instant[] => days.map((d) => dayStart(d, zone));
+  if (operand.kind === 'unit') return starting([unitOf(operand.unit, day).from]);
+  if (op === 'on-this-day') return starting(nextAnniversaries(day, calendarDay(at, zone)));
+  return relativesOf(op, operand).flatMap((relative) => {
+    if ('today' in relative)
+      return starting([-1, 0, 1, 2].map((more) => addDays(day, more - relative.today)));
+    return typeof value === 'number' ? [value - relative.now, value - relative.now + 1] : [];
+  });
+}
+
+/** The next days of the same month and day; in leap years alone where that is 29 February. */
+function nextAnniversaries(day: string, today: string): string[] {
+  const year = Number(today.slice(0, 4));
+  return Array.from({ length: 9 }, (_, i) => `${year + i}${day.slice(4)}`).filter(
+    (next) => parseDay(next) !== null,
+  );
 }
 
 function valueOf(row: ListingRow, column: Column): string | number | null {

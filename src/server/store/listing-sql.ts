@@ -75,6 +75,13 @@ function keyOf({ condition, key }: LeadingMember, subjects: SubjectTree): string
 
 const LIVE = `EXISTS (SELECT 1 FROM live_interval AS l WHERE l.entry = TARGET AND ${asOf('l')})`;
 
+/** How a text passes; what it is compared with is a parameter, once or twice. */
+const TEXTS = {
+  contains: (column: string) => `instr(${column}, ?) > 0`,
+  starts: (column: string) => `substr(${column}, 1, length(?)) = ?`,
+  word: (column: string) => `has_word(${column}, ?)`,
+};
+
 class FilterSql {
   constructor(
     private readonly plan: ListingPlan,
@@ -115,9 +122,12 @@ class FilterSql {
         return this.blank(test, column);
       case 'text':
         this.params.push(test.value, ...(test.op === 'starts' ? [test.value] : []));
-        return test.op === 'contains'
-          ? `instr(${column}, ?) > 0`
-          : `substr(${column}, 1, length(?)) = ?`;
+        return TEXTS[test.op](column);
+      case 'anniversary': {
+        const isDay = test.column.family === 'day';
+        this.params.push(...(isDay ? [test.day] : [test.zone, test.day]));
+        return isDay ? `substr(${column}, -5) = ?` : `month_day(${column}, ?) = ?`;
+      }
       case 'range':
         this.params.push(test.from, test.to);
         return test.negated

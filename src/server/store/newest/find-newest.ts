@@ -33,6 +33,12 @@ export function findNewest(connection: Connection, query: NewestQuery, at: Insta
 }
 
 /** Beyond so many, those that have the words in their name come first, then what was saved last. */
+/** How a text `t` passes. */
+const PASSES = {
+  contains: 'instr(t, @value) > 0',
+  starts: 'substr(t, 1, length(@value)) = @value',
+  word: 'has_word(t, @value)',
+};
 const MOST_RANKED = 20_000;
 const SAVED = { name: '@saved', family: 'instant', field: null } as const;
 
@@ -135,6 +141,13 @@ class Finder {
       }
       case 'text':
         return this.withText(name, test);
+      case 'anniversary': {
+        const isDay = column.family === 'day';
+        const day = isDay ? 'substr(value, -5)' : 'month_day(value, ?)';
+        const sql = `SELECT id FROM newest_cell WHERE ${day} = ? AND field = ?`;
+        const asked = isDay ? [test.day, name] : [test.zone, test.day, name];
+        return this.of(this.numbers(sql, ...asked));
+      }
       case 'range': {
         const sql = 'SELECT id FROM newest_cell WHERE field = ? AND value >= ? AND value < ?';
         const within = this.of(this.numbers(sql, name, test.from, test.to));
@@ -156,9 +169,7 @@ class Finder {
   }
 
   private withText(name: string, { op, value }: Extract<Test, { kind: 'text' }>): Numbers {
-    const holds =
-      op === 'contains' ? 'instr(t, @value) > 0' : 'substr(t, 1, length(@value)) = @value';
-    return this.withTexts(holds, name, value);
+    return this.withTexts(PASSES[op], name, value);
   }
 
   /** Those whose text `t` in a column passes; the value compared with is `@value`. */

@@ -2,6 +2,7 @@
 
 import { useState } from 'react';
 import type { ConditionSpec, Operator } from '@/core/design/listing-spec.ts';
+import { UNITS } from '@/core/listing/operand.ts';
 import type { ListingColumn, ListingDetail } from '@/server/queries/listing.ts';
 import { Word, WordInput } from '@/ui/primitives/word.tsx';
 import { EntryPicker } from '../entry-picker.tsx';
@@ -10,6 +11,8 @@ import { ask } from '../send.ts';
 type Value = string | number | boolean;
 
 const MANY: readonly Operator[] = ['any-of', 'all-of', 'none-of'];
+const NO_VALUE: readonly Operator[] = ['blank', 'not-blank', 'on-this-day'];
+const LENGTHS: readonly Operator[] = ['within-last', 'within-next'];
 const LEAVE_OUT = '(leave this condition out)';
 
 /** What conditions are chosen from. */
@@ -57,12 +60,15 @@ export function ConditionWords({ condition, detail, onChange }: Props) {
           onChange={setOperator}
         />
       )}{' '}
-      {column && condition.op !== 'blank' && condition.op !== 'not-blank' && (
+      {column && !NO_VALUE.includes(condition.op) && (
         <ValueWords column={column} condition={condition} detail={detail} onChange={onChange} />
       )}
     </span>
   );
 }
+
+/** Values that only some operators have. */
+const OF_OTHERS: ReadonlySet<string> = new Set(['7 days', ...UNITS]);
 
 /** A condition with a value that fits its operator, a first guess where there is none. */
 function withValue(
@@ -70,17 +76,42 @@ function withValue(
   column: ListingColumn,
   value: ConditionSpec['value'],
 ): ConditionSpec {
-  if (condition.op === 'blank' || condition.op === 'not-blank') return condition;
+  const { op } = condition;
+  if (NO_VALUE.includes(op)) return condition;
+  if (LENGTHS.includes(op)) return { ...condition, value: '7 days' };
+  if (op === 'this') return { ...condition, value: 'month' };
   const guesses: Record<string, Value> = { number: 0, yesno: true, day: 'today', instant: 'now' };
   const guess = column.options[0]?.value ?? guesses[column.family] ?? '';
-  const [single] = [value ?? []].flat();
+  const [single] = [value ?? []].flat().filter((one) => !OF_OTHERS.has(String(one)));
   const first = single ?? guess;
-  return { ...condition, value: MANY.includes(condition.op) ? [first] : first };
+  if (op === 'between') return { ...condition, value: [first, first] };
+  return { ...condition, value: MANY.includes(op) ? [first] : first };
 }
 
 /** What is compared with: one thing, or several joined by "or". */
 function ValueWords({ column, condition, detail, onChange }: Props & { column: ListingColumn }) {
   const values = [condition.value ?? []].flat();
+  if (condition.op === 'between')
+    return <BetweenWords {...{ column, condition, detail, onChange }} />;
+  if (condition.op === 'this')
+    return (
+      <Word
+        label="Value"
+        value={String(values[0] ?? '')}
+        options={UNITS.map((unit) => ({ value: unit, label: unit }))}
+        onChange={(value) => onChange({ ...condition, value })}
+      />
+    );
+  if (LENGTHS.includes(condition.op))
+    return (
+      <WordInput
+        label="Value"
+        value={String(values[0] ?? '')}
+        placeholder="…"
+        suggestions={SPANS}
+        onChange={(value) => onChange({ ...condition, value })}
+      />
+    );
   if (!MANY.includes(condition.op))
     return (
       <OneValue
@@ -118,6 +149,18 @@ function ValueWords({ column, condition, detail, onChange }: Props & { column: L
   );
 }
 
+/** What something lies between, both ends included. */
+function BetweenWords({ column, condition, detail, onChange }: Props & { column: ListingColumn }) {
+  const [from = '', to = ''] = [condition.value ?? []].flat();
+  const put = (value: [Value, Value]): void => onChange({ ...condition, value });
+  return (
+    <>
+      <OneValue {...{ column, detail }} value={from} onChange={(next) => put([next, to])} /> and{' '}
+      <OneValue {...{ column, detail }} value={to} onChange={(next) => put([from, next])} />
+    </>
+  );
+}
+
 interface OneProps {
   column: ListingColumn;
   detail: Asked;
@@ -126,6 +169,7 @@ interface OneProps {
   onRemove?: () => void;
 }
 
+const SPANS = ['7 days', '2 weeks', '30 days', '36 hours'].map((value) => ({ value }));
 const DAYS = ['today', 'today + 7', 'today - 7'].map((value) => ({ value }));
 const REMOVE = '(not this one)';
 
