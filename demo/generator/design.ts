@@ -250,6 +250,7 @@ export const DESIGN: Record<string, unknown> = {
     card: 'packet',
     intro: 'Everything the library lends, from A to Z.',
     each: { by: 'family', index: 'entries', title: '{value} · {site.name}' },
+    feed: { size: 20 },
     seo: { title: 'All varieties · {site.name}', description: 'Every variety the library lends.' },
   },
   'listings/traits.yaml': {

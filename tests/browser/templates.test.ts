@@ -267,6 +267,7 @@ test('a listing gets a page for each value, which is there once that is released
   await write('each-title', '{valu} to sow');
   await see('Did you mean "value"?');
   await write('each-title', '{value} to sow');
+  await clickOn(By.id('listing-feed'));
   await expectAccessible();
   await clickOn(By.xpath('//*[@role="tab"][.="Page"]'));
   const links = `return document.querySelectorAll('.values a[href^="/sow-now/"]').length`;
@@ -275,5 +276,6 @@ test('a listing gets a page for each value, which is there once that is released
   await press('Release now');
   await see('Released ');
   const [, path] = /class="values".*?href="([^"]+)"/s.exec(await publicPage('/sow-now'))!;
+  expect(await publicPage(`${path}/feed.atom`)).toContain('<feed xmlns');
   expect(await publicPage(path!)).toMatch(/<title>[^<]+ to sow<.*class="packet"/s);
 });

@@ -6,6 +6,7 @@ export const LISTINGS = {
     address: '/all',
     pageSize: 2,
     sort: ['-stock', 'title'],
+    feed: { size: 2 },
   },
   'listings/now.json': {
     key: 'now',
@@ -41,6 +42,7 @@ export const LISTINGS = {
     pageSize: 1,
     sort: ['title'],
     each: { by: 'family' },
+    feed: {},
   },
   'listings/days.json': {
     key: 'days',

@@ -78,6 +78,8 @@ async function askAll(site: TestSite, visitors: Visitors, wall: number): Promise
     '/',
     '/robots.txt',
     '/families/legumes',
+    '/all/feed.atom',
+    '/families/legumes/feed.json',
     '/families/legumes/beans',
     '/days/2026/07',
     ...listingAt.keys(),

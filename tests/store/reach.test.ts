@@ -45,8 +45,8 @@ function pagesBy({ view }: TestSite, at: number, redirects: Iterable<string>): M
   const pages = new Map(
     view
       .pages(at)!
-      .map(({ path, entry: id, listing, page }): [string, Page] => [
-        id ?? (listing === null ? path : `${listings.get(listing)!.listing.id} ${page}`),
+      .map(({ path, entry: id, listing, value, page }): [string, Page] => [
+        id ?? (listing === null ? path : `${listings.get(listing)!.listing.id} ${value} ${page}`),
         { path, body: view.render(path, at)!.body },
       ]),
   );

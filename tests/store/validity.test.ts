@@ -28,6 +28,8 @@ test('a page does not change from the instant it is asked for until its validity
             '/about',
             '/all/page-2',
             '/sitemap.xml',
+            '/all/feed.json',
+            '/families/legumes/feed.atom',
           ];
           for (const path of paths) {
             const page = view.render(path, at)!;

@@ -68,6 +68,20 @@ export function pagePath(address: string, number: number): string {
   return `${address === '/' ? '' : address}/page-${number}`;
 }
 
+/** The formats of feeds, by how their paths end. */
+export type FeedFormat = 'atom' | 'json';
+
+/** The listing address and format of `<listing>/feed.atom`; null for any other path. */
+export function splitFeed(path: string): { address: string; format: FeedFormat } | null {
+  const m = /^(.*)\/feed\.(atom|json)$/.exec(path);
+  return m ? { address: m[1] === '' ? '/' : m[1]!, format: m[2] as FeedFormat } : null;
+}
+
+/** Where a feed of a listing, or of one value of it, stands. */
+export function feedPath(address: string, format: FeedFormat): string {
+  return `${address === '/' ? '' : address}/feed.${format}`;
+}
+
 /** What is wrong with an address set by hand, in words; null where nothing is. */
 export function checkByHand(path: string): string | null {
   if (!path.startsWith('/')) return 'An address starts with "/".';
@@ -76,5 +90,6 @@ export function checkByHand(path: string): string | null {
   if (path.length > MAX_PATH_BYTES) return `An address has at most ${MAX_PATH_BYTES} bytes.`;
   if (normal.changed || !/^[a-z0-9._~/-]+$/.test(path))
     return 'An address is made of small letters, digits, "-", ".", "_", "~" and single slashes, without one at its end.';
+  if (splitFeed(path)) return 'Feeds of listings stand at such addresses.';
   return path === '/' ? 'What "/" shows is chosen in the site’s settings.' : null;
 }

@@ -28,6 +28,7 @@ const PROPERTY_WORDS: Readonly<Record<string, string>> = {
   sort: 'order',
   pins: 'entries that stand first',
   each: 'pages of single values',
+  feed: 'feed',
   pageSize: 'entries to a page',
   empty: 'words when empty',
   css: 'style sheet',

@@ -181,6 +181,8 @@ export const listingSpec = z
       .optional(),
     /** Its pages for each value that has entries, below its address, which leads to them. */
     each: eachSpec.optional(),
+    /** Its newest entries for feed readers, beside its pages. */
+    feed: z.strictObject({ size: z.int().min(1).max(100).default(20) }).optional(),
     card: key.optional(),
     /** A page template without a type, for the listing's own pages. */
     template: key.optional(),

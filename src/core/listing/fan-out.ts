@@ -1,6 +1,7 @@
 import type { CalendarDay } from '../time/zone.ts';
 import type { Column } from './columns.ts';
 import { conditionOf } from './condition.ts';
+import { newestFirst } from './newest.ts';
 import type { Condition, Fan, Filter, ListingPlan } from './plan.ts';
 
 /** A page of a listing that has one for each value. */
@@ -49,11 +50,27 @@ export function latestBefore(plan: ListingPlan, day: CalendarDay | null): Listin
   return { ...dates, sort: [{ column, descending: true, blanks: 'last' }], pins: [] };
 }
 
-/** Plans whose indexes are those of every plan of a listing that has pages for each value. */
-export function plansOfEach(plan: ListingPlan): ListingPlan[] {
-  if (!plan.each) return [];
-  const isDated = plan.each.per === 'year' || plan.each.per === 'month';
-  return isDated ? [fanned(plan, '2000'), latestBefore(plan, null)] : [fanned(plan, '?')];
+/** Plans whose indexes are those of every other that a listing is read by: each value's, a feed's. */
+export function plansBeside(plan: ListingPlan): ListingPlan[] {
+  const lists = [plan, ...eachOf(plan)];
+  return [
+    ...lists.slice(1),
+    ...datesOf(plan),
+    ...(plan.listing.feed ? lists.map(newestFirst) : []),
+  ];
+}
+
+function eachOf(plan: ListingPlan): ListingPlan[] {
+  return plan.each ? [fanned(plan, isDated(plan) ? '2000' : '?')] : [];
+}
+
+function datesOf(plan: ListingPlan): ListingPlan[] {
+  return isDated(plan) ? [latestBefore(plan, null)] : [];
+}
+
+/** Whether it has a page for each year or month. */
+export function isDated({ each }: ListingPlan): boolean {
+  return each?.per === 'year' || each?.per === 'month';
 }
 
 function narrowed(

@@ -99,6 +99,7 @@ export function planListing(
   const sort = listing.sort.flatMap((spec, i) => planner.sortKey(spec, `sort/${i + 1}`) ?? []);
   const pins = (listing.pins ?? []).flatMap((pin, i) => planner.pin(pin, `pins/${i + 1}`) ?? []);
   const each = listing.each ? planner.each(listing, listing.each) : null;
+  if (listing.feed) planner.needsAddress(listing, 'feed', 'A feed stands below its address');
   const plan =
     planner.issues.length === 0 && filter
       ? { listing, type, zone: design.site.zone, filter, sort, pins, each }
@@ -192,16 +193,15 @@ class Planner {
     return { column, descending: spec.direction === 'descending', blanks: spec.blanks };
   }
 
-  each({ address }: Listing, { by, per, index }: EachSpec): Fan | null {
+  needsAddress({ address }: Listing, path: string, why: string): void {
+    if (address !== undefined) return;
+    this.fail('address-missing', path, `${why}, and it has none.`, 'Give it an address.');
+  }
+
+  each(listing: Listing, { by, per, index }: EachSpec): Fan | null {
     const column = this.column(by, 'each/by');
     if (!column) return null;
-    if (address === undefined)
-      return this.fail(
-        'address-missing',
-        'each',
-        'Its pages for each value stand below its address, and it has none.',
-        'Give it an address.',
-      );
+    this.needsAddress(listing, 'each', 'Its pages for each value stand below its address');
     const ways = fansOf(column);
     if (ways.length === 0)
       return this.fail(

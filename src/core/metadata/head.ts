@@ -11,6 +11,8 @@ export interface PageMeta {
   siteName: string;
   shareType: 'website' | 'article' | 'profile';
   picture: { url: string; alt: string; width: number; height: number } | null;
+  /** Feeds of what the page lists; left out where there are none. */
+  feeds?: { type: string; href: string }[];
 }
 
 /** The elements of a page's head that metadata makes (WHATWG HTML; ogp.me). */
@@ -18,6 +20,8 @@ export function headHtml(meta: PageMeta): string {
   let out = `<title>${escapeHtml(meta.title)}</title>`;
   if (meta.description !== null) out += tag('name', 'description', meta.description);
   if (meta.canonical !== null) out += `<link rel="canonical" href="${escapeHtml(meta.canonical)}">`;
+  for (const { type, href } of meta.feeds ?? [])
+    out += `<link rel="alternate" type="${type}" title="${escapeHtml(meta.title)}" href="${escapeHtml(href)}">`;
   if (!meta.index || !meta.follow) out += tag('name', 'robots', robots(meta));
   out += tag('property', 'og:title', meta.title);
   if (meta.description !== null) out += tag('property', 'og:description', meta.description);

@@ -1,7 +1,7 @@
 import { formatPattern } from '../pattern/date-format.ts';
 import type { Subject } from '../design/values.ts';
 import { cell, rowOf } from '../listing/columns.ts';
-import { type FanValue, fanned, latestBefore } from '../listing/fan-out.ts';
+import { type FanValue, fanned, isDated, latestBefore } from '../listing/fan-out.ts';
 import type { ListingPlan } from '../listing/plan.ts';
 import type { Validity } from '../time/interval.ts';
 import { calendarDay } from '../time/zone.ts';
@@ -31,7 +31,9 @@ export function fanValueAt(out: FannedOut, path: string): FanValue | null {
   const { address } = out.plan.listing;
   if (!out.plan.each || !path.startsWith(`${address}/`)) return null;
   const rest = path.slice(address!.length + 1);
-  const value = isDated(out) ? dateAt(out, rest) : candidates(out).find((v) => v.path === path);
+  const value = isDated(out.plan)
+    ? dateAt(out, rest)
+    : candidates(out).find((v) => v.path === path);
   return value ? counted(out, value) : null;
 }
 
@@ -40,12 +42,9 @@ function counted({ plan, reader, validity }: FannedOut, value: Candidate): FanVa
   return total === 0 ? null : { ...value, count: total };
 }
 
-const isDated = ({ plan: { each } }: FannedOut): boolean =>
-  each?.per === 'year' || each?.per === 'month';
-
 function candidates(out: FannedOut): Candidate[] {
   const { plan } = out;
-  if (isDated(out)) return [...dates(out)];
+  if (isDated(out.plan)) return [...dates(out)];
   const { column } = plan.each!;
   if (column.target?.of === 'subjects') return subjects(out, column.target.set);
   return (column.field!.options ?? []).map(({ id, key, label }) => ({

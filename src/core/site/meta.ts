@@ -3,7 +3,7 @@ import { ownPresets } from '../design/presets.ts';
 import { isPicture } from '../design/media-formats.ts';
 import type { EntryView, Media } from '../design/values.ts';
 import { valuesOf } from '../design/values.ts';
-import { pagePath } from '../address/path.ts';
+import { feedPath, pagePath } from '../address/path.ts';
 import type { PageMeta } from '../metadata/head.ts';
 import type { CompiledSeo } from '../metadata/rules.ts';
 import type { ListingShown } from '../template/context.ts';
@@ -85,7 +85,17 @@ export function listingMeta(
     title: title + suffix,
     description: firstOf(own.description, scope),
     canonical: absolute(site, pagePath(path, shown.number)),
+    ...(site.listings.get(shown.key)?.listing.feed ? { feeds: feedsAt(path) } : {}),
   };
+}
+
+const FEEDS = [
+  ['application/atom+xml', 'atom'],
+  ['application/feed+json', 'json'],
+] as const;
+
+function feedsAt(address: string): NonNullable<PageMeta['feeds']> {
+  return FEEDS.map(([type, format]) => ({ type, href: feedPath(address, format) }));
 }
 
 /** The metadata of the automatic front page. */

@@ -22,6 +22,8 @@ export interface PageLine {
   type: string | null;
   entry: string | null;
   listing: string | null;
+  /** What it is for, by name, where a listing has a page for each value. */
+  value: string | null;
   /** Page number, for listings. */
   page: number | null;
   automatic: boolean;
@@ -45,8 +47,7 @@ export function automaticFront(site: CompiledSite): PageLine {
     title: frontMeta(site, null).title,
     type: null,
     entry: null,
-    listing: null,
-    page: null,
+    ...{ listing: null, value: null, page: null },
     automatic: true,
   };
 }
@@ -87,8 +88,7 @@ export function pageLines(
         title,
         type: entry.type.key,
         entry: id,
-        listing: null,
-        page: null,
+        ...{ listing: null, value: null, page: null },
         automatic: templatesOf(site, entry).template.automatic,
       },
     ];
@@ -149,6 +149,7 @@ export function listingPages(
       type: site.listings.get(key)!.type.key,
       entry: null,
       listing: key,
+      value: value?.name ?? null,
       page: number,
       automatic: false,
     };

@@ -2,6 +2,7 @@ import { isReserved, normalisePath, pagePath, splitPageNumber } from '../address
 import type { FanValue } from '../listing/fan-out.ts';
 import type { ListingPlan } from '../listing/plan.ts';
 import { type FannedOut, fanValueAt } from './fan-values.ts';
+import { fedAt } from './feed-file.ts';
 import { isSiteFile } from './site-file.ts';
 import { formatStyled } from '../pattern/date-format.ts';
 import type { Instant, Validity } from '../time/interval.ts';
@@ -95,6 +96,13 @@ class Resolver {
   }
 
   private reserved(path: string): Resolution | null {
+    const fed = fedAt(this.site, this.reader, path, this.validity);
+    if (fed) {
+      const { value, plan } = fed;
+      const of = value ? ` for ${value.name}` : '';
+      this.say('reserved', true, () => `The feed of ${this.listingName(plan.listing.key)}${of}.`);
+      return { kind: 'file', path };
+    }
     const matched = isReserved(path);
     this.say('reserved', matched, () =>
       matched ? 'The site keeps this path for itself.' : 'No reserved path.',

@@ -1,6 +1,7 @@
 import type { Validity } from '../time/interval.ts';
 import { SITEMAP_LIMIT, robotsTxt, sitemapIndexXml, sitemapXml } from '../metadata/sitemap.ts';
 import type { CompiledSite } from './compile.ts';
+import { feedFile } from './feed-file.ts';
 import { indexedPages } from './pages.ts';
 import type { SiteReader } from './reader.ts';
 
@@ -11,13 +12,15 @@ export function isSiteFile(path: string): boolean {
 
 const SITEMAP = /^\/sitemap(?:-([1-9]\d{0,3}))?\.xml$/;
 
-/** robots.txt or a sitemap; null where there is no such part of it. */
+/** robots.txt, a sitemap or a feed; null where there is no such thing. */
 export function siteFile(
   site: CompiledSite,
   reader: SiteReader,
   path: string,
   validity: Validity,
 ): { contentType: string; body: string } | null {
+  const feed = feedFile(site, reader, path, validity);
+  if (feed) return feed;
   const { url } = site.design.site;
   if (path === '/robots.txt')
     return { contentType: 'text/plain; charset=utf-8', body: robotsTxt(url) };

@@ -67,11 +67,12 @@ export function addressTable(
   };
 }
 
-/** What a page is, in words: "Variety", "Listing, page 2". */
-function showsOf(site: CompiledSite, { entry, type, listing, page }: PageLine): string {
+/** What a page is, in words: "Variety", "Listing for Beans, page 2". */
+function showsOf(site: CompiledSite, { entry, type, listing, value, page }: PageLine): string {
   if (entry !== null) return site.typesByKey.get(type ?? '')?.label ?? '';
   if (listing === null) return 'Automatic list';
-  return page !== null && page > 1 ? `Listing, page ${page}` : 'Listing';
+  const of = value === null ? 'Listing' : `Listing for ${value}`;
+  return page !== null && page > 1 ? `${of}, page ${page}` : of;
 }
 
 function fits(text: string, search: string): boolean {

@@ -1,4 +1,4 @@
-import { plansOfEach } from '@/core/listing/fan-out.ts';
+import { plansBeside } from '@/core/listing/fan-out.ts';
 import type { ListingPlan } from '@/core/listing/plan.ts';
 import type { CompiledSite } from '@/core/site/compile.ts';
 import type { RulesOver } from '@/core/timing/plans.ts';
@@ -38,10 +38,10 @@ export function rulesOver({ first, later }: DesignsAhead, typeId: string): Rules
   }));
 }
 
-/** What a design has listed: its listings, for each value too, and other sides of references. */
+/** What a design has listed: its listings, for each value and as feeds too, and other sides. */
 export function plansOf({ listings, otherSides }: CompiledSite): ListingPlan[] {
   const own = [...listings.values()];
-  return [...own, ...own.flatMap(plansOfEach), ...otherSides.values()];
+  return [...own, ...own.flatMap(plansBeside), ...otherSides.values()];
 }
 
 /** All of them, in their order. */

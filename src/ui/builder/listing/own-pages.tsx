@@ -4,18 +4,15 @@ import { PartChoice } from '../part-choice.tsx';
 
 type Spec = ListingDetail['spec'];
 
-/** What the listing's own pages are drawn by, and the frame around them. */
-export function OwnPages({
-  spec,
-  detail: { pages, frames },
-  readOnly,
-  onChange,
-}: {
+interface Props {
   spec: Spec;
   detail: ListingDetail;
   readOnly: boolean;
   onChange: (spec: Spec) => void;
-}) {
+}
+
+/** What the listing's own pages are drawn by, the frame around them, and their feed. */
+export function OwnPages({ spec, detail: { pages, frames }, readOnly, onChange }: Props) {
   const put = (name: 'template' | 'frame', key: string): void => {
     const { [name]: _, ...rest } = spec;
     onChange((key === '' ? rest : { ...rest, [name]: key }) as Spec);
@@ -44,6 +41,47 @@ export function OwnPages({
           />
         </Line>
       )}
+      <Feed {...{ spec, readOnly, onChange }} />
     </div>
+  );
+}
+
+/** How many entries a feed tells where nobody says otherwise. */
+const SIZE = 20;
+
+/** Whether there is a feed of what is published last, and of how much. */
+function Feed({ spec, readOnly, onChange }: Omit<Props, 'detail'>) {
+  const { feed, ...rest } = spec;
+  const put = (size: number | null): void =>
+    onChange((size === null ? rest : { ...rest, feed: { size } }) as Spec);
+  return (
+    <Line label="Feed" htmlFor="listing-feed" help="Atom and JSON Feed, for feed readers.">
+      <span className="flex min-h-8 items-center gap-2">
+        <input
+          id="listing-feed"
+          type="checkbox"
+          className="h-4 w-4 accent-spruce"
+          checked={feed !== undefined}
+          disabled={readOnly}
+          onChange={(e) => put(e.target.checked ? SIZE : null)}
+        />
+        {feed && (
+          <>
+            the newest
+            <input
+              type="number"
+              className="control !w-20"
+              aria-label="Entries in the feed"
+              min={1}
+              max={100}
+              value={feed.size}
+              readOnly={readOnly}
+              onChange={(e) => put(Math.min(100, Math.max(1, Math.round(Number(e.target.value)))))}
+            />
+            of its entries
+          </>
+        )}
+      </span>
+    </Line>
   );
 }
