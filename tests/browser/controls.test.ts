@@ -270,7 +270,7 @@ describe('the sentence of a listing', () => {
   });
 
   test('finds the entry that is compared with by its name', async () => {
-    await open('/build/listings/peas');
+    await open('/build/listings/traits');
     await see('In (');
     await choose('Add a condition', 'savedBy');
     await choose('Operator', 'is');

@@ -43,7 +43,9 @@ function set(design: Design, asked: Of<'set'>): Result<Stepped> {
   if (!same(value, step.was) && !same(value, step.now)) return refused(changed(step, value));
   const changedRoot = withRoot(design, step.part, (part) => put(part, step.property, step.now));
   if (!changedRoot.ok) return changedRoot;
-  const now = valueAt(partAt(changedRoot.value, step.part)!, step.property);
+  const part = partAt(changedRoot.value, step.part);
+  if (!part) return refused(noPart(step));
+  const now = valueAt(part, step.property);
   return ok({ design: changedRoot.value, step: { ...step, was: value, now } });
 }
 
@@ -260,6 +262,16 @@ function gone(path: string): { ok: false; issues: Issue[] } {
     message: 'What this changes is not in the design any more.',
     fix: 'Reload the page.',
   });
+}
+
+/** That a part would not be one any more, so that nothing could be said of it, nor taken back. */
+function noPart({ part, property }: Of<'set'>): Issue {
+  return {
+    code: 'wrong-value',
+    path: `${part}/${property.replaceAll('.', '/')}`,
+    message: 'Set so, it would be nothing that is known.',
+    fix: 'Take it away, or set something else.',
+  };
 }
 
 function changed(step: { part: string; property: string; now?: unknown }, current: unknown): Issue {
