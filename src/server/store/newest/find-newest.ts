@@ -32,13 +32,13 @@ export function findNewest(connection: Connection, query: NewestQuery, at: Insta
   return new Finder(connection, query, at).find();
 }
 
-/** Beyond so many, those that have the words in their name come first, then what was saved last. */
 /** How a text `t` passes. */
 const PASSES = {
   contains: 'instr(t, @value) > 0',
   starts: 'substr(t, 1, length(@value)) = @value',
   word: 'has_word(t, @value)',
 };
+/** Beyond so many, those that have the words in their name come first, then what was saved last. */
 const MOST_RANKED = 20_000;
 const SAVED = { name: '@saved', family: 'instant', field: null } as const;
 

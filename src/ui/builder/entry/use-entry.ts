@@ -95,7 +95,7 @@ export function useEntry(detail: EntryDetail, first: EntryOutcome, clock: Clock)
  * cannot be published, it is saved, and its own screen says why.
  */
 function usePublishAndGoOn(
-  { id, type }: EntryDetail,
+  { id, type, like }: EntryDetail,
   { values, seen, unsaved }: Written & { unsaved: boolean },
   { attempt, onSaved }: { attempt: Attempt; onSaved: () => void },
 ): (keep: string[]) => Promise<boolean> {
@@ -108,21 +108,32 @@ function usePublishAndGoOn(
         if (saved && !saved.ok) return saved;
         onSaved();
         const entry = saved?.value.id ?? id!;
+        const left = saved ? await join(entry, like) : '';
         const plan = { action: 'publish', at: null, revision: null } as const;
         const published = await command('planChange', { entry, ...plan });
         const why = published.ok ? null : published.issues.map(({ message }) => message).join(' ');
-        return { ok: true, value: { entry, why } };
+        return { ok: true, value: { entry, why, left } };
       },
-      ({ entry, why }) => {
+      ({ entry, why, left }) => {
         const query = new URLSearchParams({ like: entry, keep: keep.join(',') });
         const next = `/build/content/new/${type.key}?${query}`;
         return {
           words:
-            why === null ? 'Published. Here is the next one.' : `Saved, and not published: ${why}`,
+            why === null
+              ? `Published. Here is the next one.${left}`
+              : `Saved, and not published: ${why}${left}`,
           leadsTo: { path: atClock(why === null ? next : entryHref(entry)) },
         };
       },
     );
+}
+
+/** Lets a new entry join the picks that it was begun for; says why where it could not. */
+async function join(entry: string, like: EntryDetail['like']): Promise<string> {
+  if (!like?.joins) return '';
+  const done = await command('pick', { picks: like.joins.id, entry });
+  if (done.ok) return '';
+  return ` It did not join ${like.joins.label}: ${done.issues.map((i) => i.message).join(' ')}`;
 }
 
 /** What stands in a form, and the version it was begun on. */
@@ -167,16 +178,15 @@ function useSave(
       async () => {
         const input = { id, type: type.id, values, seen, takeOver, note };
         const saved = await command('saveEntry', input);
-        const joins = saved.ok && like?.joins;
-        if (joins) await command('pick', { picks: joins.id, entry: saved.value.id });
-        return saved;
+        if (!saved.ok) return saved;
+        return { ok: true, value: { ...saved.value, left: await join(saved.value.id, like) } };
       },
       (saved) => {
         onSaved();
         const plan = plans.find((p) => p.action === 'publish' && p.revision === null);
         const then = plan ? `It goes live ${when(plan.at)}.` : 'Not public until it is published.';
         return {
-          words: `Saved as version ${saved.revision}. ${then}`,
+          words: `Saved as version ${saved.revision}. ${then}${saved.left}`,
           leadsTo: id === null ? { path: keep(entryHref(saved.id)) } : undefined,
         };
       },
