@@ -1,6 +1,6 @@
 import assert from 'node:assert/strict';
 import { listingSpec } from '@/core/design/listing-spec.ts';
-import { planListing } from '@/core/listing/plan.ts';
+import { planListing } from '@/core/listing/planner.ts';
 import { Validity } from '@/core/time/interval.ts';
 import type { SiteView } from '@/server/queries/site-view.ts';
 import { type PerfRow, row, share } from './measure.ts';

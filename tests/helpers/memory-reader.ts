@@ -3,8 +3,8 @@ import type { LivePage, PathHolders, Neighbours, SiteReader } from '@/core/site/
 import { ownPresets } from '@/core/design/presets.ts';
 import type { EntryView, Media, Subject } from '@/core/design/values.ts';
 import { type ListingRow, rowOf } from '@/core/listing/columns.ts';
-import { evaluateListing, totalOrder } from '@/core/listing/evaluate.ts';
-import type { ListingPlan, SubjectTree } from '@/core/listing/plan.ts';
+import { evaluateListing, placesOf, totalOrder } from '@/core/listing/evaluate.ts';
+import type { ListingPlan, FilterWorld } from '@/core/listing/plan.ts';
 import { compareCodePoints } from '@/core/text.ts';
 import type { Validity } from '@/core/time/interval.ts';
 
@@ -73,7 +73,7 @@ export class MemoryReader implements SiteReader {
     { at }: Validity,
     without: readonly string[] = [],
   ): number {
-    const order = totalOrder(plan.sort);
+    const order = totalOrder(plan, placesOf(plan, this.filterWorld()));
     const rows = this.idsOf(plan, at, without).map((id) =>
       rowOf(this.held.entries.find((e) => e.id === id)!),
     );
@@ -94,10 +94,10 @@ export class MemoryReader implements SiteReader {
 
   private idsOf(plan: ListingPlan, at: number, without: readonly string[]): string[] {
     const rows = this.held.entries
-      .filter((e) => e.type.key === plan.type.key && e.state === 'live' && !without.includes(e.id))
+      .filter((e) => e.state === 'live' && !without.includes(e.id))
       .map(rowOf);
     return evaluateListing(plan, rows, at, {
-      ...this.subjectTree(),
+      ...this.filterWorld(),
       isLive: (id) => this.liveEntries([id]).size > 0,
     });
   }
@@ -145,8 +145,12 @@ export class MemoryReader implements SiteReader {
     return (this.held.subjects ?? []).filter((s) => s.set === set);
   }
 
-  subjectTree(): SubjectTree {
-    return { keysWithin: (set, key) => this.keysWithin(set, key), gone: () => [] };
+  filterWorld(): FilterWorld {
+    return {
+      keysWithin: (set, key) => this.keysWithin(set, key),
+      gone: () => [],
+      picked: (picks) => this.held.picks?.[picks] ?? [],
+    };
   }
 
   private keysWithin(set: string, key: string): string[] {

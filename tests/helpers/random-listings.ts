@@ -1,4 +1,7 @@
-/** What random sites list: by numbers, by dates that move, by a member, for each value. */
+/**
+ * What random sites list: by numbers, by dates that move, by a member, for each value, of several
+ * types, of picks.
+ */
 export const LISTINGS = {
   'listings/all.json': {
     key: 'all',
@@ -51,5 +54,23 @@ export const LISTINGS = {
     sort: ['-starts'],
     where: { field: 'shade', op: 'is-not', value: true },
     each: { by: 'starts', per: 'month', intro: 'In {value}' },
+  },
+  'listings/mixed.json': {
+    key: 'mixed',
+    type: 'variety',
+    also: ['page', 'event'],
+    address: '/mixed',
+    pageSize: 2,
+    where: { field: 'shade', op: 'is-not', value: true },
+    sort: ['entry.name', '-stock'],
+  },
+  'listings/shelved.json': {
+    key: 'shelved',
+    type: 'grower',
+    also: ['page'],
+    address: '/shelved',
+    pageSize: 1,
+    where: { field: 'entry.picks', op: 'is', value: 'shelf' },
+    sort: ['entry.place'],
   },
 };

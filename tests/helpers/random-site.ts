@@ -198,6 +198,7 @@ export const DESIGN: Files = {
       { key: 'place', kind: 'number', position: true },
     ],
   },
+  'picks/shelf.json': { key: 'shelf', id: 'on-the-shelf', label: 'Shelf' },
   ...LISTINGS,
   'templates/variety.json': {
     key: 'variety',
@@ -271,8 +272,7 @@ const siteOf = (isRich: fc.Arbitrary<boolean>): fc.Arbitrary<Files> =>
       if (isRich)
         for (const [path, more] of Object.entries(RICH_TYPES))
           files[path] = { ...(files[path] as object), ...more };
-      if (isRich)
-        files['picks/shelf.json'] = { ...(files['picks/shelf.json'] as object), members: shelf };
+      files['picks/shelf.json'] = { ...(files['picks/shelf.json'] as object), members: shelf };
       if (isRich)
         stories.forEach(({ live, title: t, ...values }, i) => {
           files[`entries/story/s${i}.json`] = {

@@ -80,7 +80,6 @@ export const RICH_FILES: Files = {
     sort: ['-said'],
     card: 'story-card',
   },
-  'picks/shelf.json': { key: 'shelf', id: 'on-the-shelf', label: 'Shelf' },
   'templates/story.json': {
     key: 'story',
     kind: 'page',

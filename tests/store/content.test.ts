@@ -4,7 +4,7 @@ import { contentColumns } from '@/core/content/columns.ts';
 import { conditionSpecs } from '@/core/design/listing-spec.ts';
 import { type ListingRow, sortCell } from '@/core/listing/columns.ts';
 import { holds } from '@/core/listing/evaluate.ts';
-import { planFilter } from '@/core/listing/plan.ts';
+import { planFilter } from '@/core/listing/planner.ts';
 import { resolveFilter } from '@/core/listing/resolve.ts';
 import { compareCodePoints } from '@/core/text.ts';
 import { stateAt } from '@/core/publication/state.ts';
@@ -42,7 +42,7 @@ function newestOf({ connection, view }: TestSite, when: number): ListingRow[] {
   return rows.map(({ id, v }) => {
     const values = valuesOfType(type, v, compiled.design.site);
     const times = { created: 0, published: 0, updated: 0, from: 0, to: null };
-    return { entry: id, ...times, values };
+    return { entry: id, type: type.id, ...times, values };
   });
 }
 
@@ -57,7 +57,12 @@ test('conditions find what going through all newest revisions finds, in the orde
       const columns = contentColumns(compiled.typesByKey.get('variety')!);
       const { filter, issues } = planFilter(where, columns, { label: '', zone: 'Europe/Dublin' });
       expect(issues).toEqual([]);
-      const resolved = resolveFilter(filter!, NOW, 'Europe/Dublin', loaded.view.subjects(NOW));
+      const resolved = resolveFilter(
+        filter!,
+        NOW,
+        'Europe/Dublin',
+        loaded.view.at(NOW)!.reader.filterWorld(NOW),
+      );
       const rows = newestOf(loaded, NOW);
       const expected = rows.filter((row) => holds(resolved, row, () => true));
       const got = found(loaded, { type: 'variety', where, sort });

@@ -1,6 +1,6 @@
 import { parseFeed } from 'htmlparser2';
 import { expect, test } from 'vitest';
-import { planListing } from '@/core/listing/plan.ts';
+import { planListing } from '@/core/listing/planner.ts';
 import { listingSpec } from '@/core/design/listing-spec.ts';
 import { SITE, at, loadFiles } from '../helpers/folder.ts';
 import { answer, entry, note } from '../helpers/notes.ts';

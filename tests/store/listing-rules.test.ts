@@ -1,6 +1,6 @@
 import { describe, expect, test } from 'vitest';
 import { type Listing, listingSpec } from '@/core/design/listing-spec.ts';
-import { planListing } from '@/core/listing/plan.ts';
+import { planListing } from '@/core/listing/planner.ts';
 import { Validity } from '@/core/time/interval.ts';
 import { type Files, at, loadFiles } from '../helpers/folder.ts';
 

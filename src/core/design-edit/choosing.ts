@@ -31,7 +31,7 @@ export function listingFor(
 ): Design['listings'][number] | undefined {
   const own = listings.filter(({ address }) => address !== undefined);
   if (kind !== 'card') return own.find(({ template }) => template === key) ?? own[0];
-  const drawn = own.filter((listing) => listing.type === type);
+  const drawn = own.filter((l) => [l.type, ...(l.also ?? [])].includes(type ?? ''));
   return (
     drawn.find(({ card }) => card === key) ??
     drawn.find(({ card }) => card === undefined) ??

@@ -26,6 +26,7 @@ const PROPERTY_WORDS: Readonly<Record<string, string>> = {
   summary: 'summary field',
   where: 'conditions',
   sort: 'order',
+  also: 'further types listed',
   pins: 'entries that stand first',
   each: 'pages of single values',
   feed: 'feed',

@@ -10,6 +10,7 @@ import {
 import type { Field } from '../design/field.ts';
 import type { ContentType, Design } from '../design/spec.ts';
 import type { TextFormSpec } from '../design/text-form-spec.ts';
+import { PICKS } from '../listing/columns.ts';
 import type { Environment } from '../pattern/types.ts';
 import { BLOCKS } from '../template/blocks/index.ts';
 import { itemSurroundings } from '../template/blocks/repeat.ts';
@@ -172,28 +173,35 @@ function ofListing(
   listing: Design['listings'][number],
   environments: Environments,
 ): Mention[] {
-  const type = types.find((t) => t.key === listing.type) ?? null;
+  const keys = [listing.type, ...(listing.also ?? [])];
+  const holders = keys.flatMap((key) => types.find((t) => t.key === key) ?? []).map(holderOf);
+  // Of several types that have a field of one key, it is the first one's that is meant.
+  const holderOfField = (key: string | undefined): Holder | null =>
+    holders.find(({ fields }) => fields.some((f) => f.key === key)) ?? holders[0] ?? null;
   const path = `listings/${listing.id}`;
-  const holder = type && holderOf(type);
-  const name = namer(path, holder, [environments.ofListing()]);
+  const name = namer(path, null, [environments.ofListing()]);
+  const named = (property: string, key: string | undefined): Mention[] =>
+    namer(path, holderOfField(key), [])('field', property, key);
   return [
     ...name('type', 'type', listing.type),
+    ...(listing.also ?? []).flatMap((key, i) => name('type', `also.${i}`, key)),
     ...name('template', 'card', listing.card),
     ...name('template', 'template', listing.template),
     ...name('template', 'frame', listing.frame),
     ...name('pattern', 'intro', listing.intro),
     ...name('pattern', 'seo.title', listing.seo.title),
     ...name('pattern', 'seo.description', listing.seo.description),
-    ...name('field', 'each.by', listing.each?.by),
+    ...named('each.by', listing.each?.by),
     ...name('pattern', 'each.title', listing.each?.title),
     ...name('pattern', 'each.description', listing.each?.description),
     ...name('pattern', 'each.intro', listing.each?.intro),
-    ...listing.sort.flatMap(({ field }, i) => name('field', `sort.${i}.field`, field)),
+    ...listing.sort.flatMap(({ field }, i) => named(`sort.${i}.field`, field)),
     ...conditionSpecs(listing.where).flatMap(({ id, field, value }) => {
-      const own = namer(`${path}/conditions/${id}`, holder, []);
+      const own = namer(`${path}/conditions/${id}`, holderOfField(field), []);
+      const what = field === PICKS.name ? 'picks' : 'option';
       const options = Array.isArray(value)
-        ? value.flatMap((key, i) => own('option', `value.${i}`, key, field))
-        : own('option', 'value', value, field);
+        ? value.flatMap((key, i) => own(what, `value.${i}`, key, field))
+        : own(what, 'value', value, field);
       return [...own('field', 'field', field), ...options];
     }),
   ];

@@ -163,6 +163,8 @@ export const listingSpec = z
     key,
     label: z.string().optional(),
     type: key,
+    /** Further types whose entries stand in it. */
+    also: z.array(key).max(20, 'A listing has at most 20 further types.').optional(),
     where: filterSpec.optional(),
     sort: z.array(sortSpec).max(8, 'A listing has at most 8 sort keys.').default([]),
     /** Entries that stand first, in this order, while they are in it. */

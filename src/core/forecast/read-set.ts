@@ -1,5 +1,5 @@
-import type { ListingPlan, SubjectTree } from '../listing/plan.ts';
-import { conditionsOf } from '../listing/plan.ts';
+import type { ListingPlan, FilterWorld } from '../listing/plan.ts';
+import { conditionsIn, partsOf } from '../listing/parts.ts';
 import type { EntryView, Media, Subject } from '../design/values.ts';
 import type { ListingRow } from '../listing/columns.ts';
 import type { LivePage, Neighbours, PathHolders, SiteReader } from '../site/reader.ts';
@@ -67,9 +67,9 @@ export function typesRead(
   plan: ListingPlan,
   types: Iterable<{ id: string; key: string }>,
 ): string[] {
-  const wanted = new Set([plan.type.id]);
+  const wanted = new Set(partsOf(plan).map(({ type }) => type.id));
   const byKey = new Map([...types].map(({ id, key }) => [key, id]));
-  for (const { column } of conditionsOf(plan.filter)) {
+  for (const { column } of conditionsIn(plan)) {
     if (column.target?.of !== 'entries') continue;
     for (const key of column.target.types ?? byKey.keys()) wanted.add(byKey.get(key) ?? '');
   }
@@ -119,6 +119,7 @@ class RecordingReader implements SiteReader {
     validity.tell(own.until);
     validity.tell(own.since);
     const { stretches } = this.reads;
+    this.notePicks(plan);
     const name = `${plan.listing.id}/${offset}/${limit}/${without.join('/')}`;
     const asked = stretches.get(name)?.total ?? null;
     const read = {
@@ -157,9 +158,17 @@ class RecordingReader implements SiteReader {
     validity.tell(own.until);
     validity.tell(own.since);
     const read = { offset: 0, limit: 0, without, ids: asStretch(row, found), total: 0 };
+    this.notePicks(plan);
     const name = `${plan.listing.id}/around/${row.entry}/${without.join('/')}`;
     this.reads.stretches.set(name, { ...read, plan, until: own.until, around: row });
     return found;
+  }
+
+  /** Picks decide what a listing has that asks of them. */
+  private notePicks(plan: ListingPlan): void {
+    for (const { column, operand } of conditionsIn(plan))
+      if (column.target?.of === 'picks' && operand.kind === 'keys')
+        for (const picks of operand.keys) this.note(readKey.picks(picks));
   }
 
   picked(...args: Parameters<SiteReader['picked']>): string[] {
@@ -199,9 +208,9 @@ class RecordingReader implements SiteReader {
   }
 
   /** Asked by conditions of pages; lists have their stretches noted. */
-  subjectTree(at: Instant): SubjectTree {
+  filterWorld(at: Instant): FilterWorld {
     this.note(readKey.subjects);
-    return this.below.subjectTree(at);
+    return this.below.filterWorld(at);
   }
 
   media(id: string, validity: Validity): Media | null {

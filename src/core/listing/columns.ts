@@ -13,6 +13,8 @@ import { sortKey } from './sort-key.ts';
 /** What listings read of one live interval of an entry. */
 export interface ListingRow extends Interval {
   entry: string;
+  /** Id of its type. */
+  type: string;
   created: Instant;
   published: Instant;
   updated: Instant;
@@ -20,9 +22,10 @@ export interface ListingRow extends Interval {
 }
 
 /** An entry as listings read it, as it is shown. */
-export function rowOf({ id, created, published, updated, values }: EntryView): ListingRow {
+export function rowOf({ id, type, created, published, updated, values }: EntryView): ListingRow {
   return {
     entry: id,
+    type: type.id,
     created,
     published: published ?? created,
     updated: updated ?? created,
@@ -43,7 +46,27 @@ export interface Column {
   /** What its values are keys of; null where they stand for themselves. */
   target: Target | null;
   meta: 'created' | 'published' | 'updated' | null;
+  /** Whether entries of a type have no such thing, and those of another that is listed do. */
+  isAbsent?: true;
 }
+
+/** What every entry of some picks, or of those that are named, has. */
+const ofAll = { field: null, meta: null, sortable: false } as const;
+
+/** Which entry it is. */
+const ITSELF = { ...ofAll, name: 'entry', label: 'the entry', family: 'identity' } as const;
+
+/** Which picks it stands in. */
+export const PICKS: Column = {
+  ...{ ...ofAll, name: 'entry.picks', label: 'picks it stands in' },
+  ...{ family: 'identity', target: { of: 'picks' } },
+};
+
+/** Its place among the entries that a listing's conditions name: in picks, or as they are listed. */
+export const PLACE: Column = {
+  ...{ ...ofAll, name: 'entry.place', label: 'place in the picks', sortable: true },
+  ...{ family: 'number', target: null },
+};
 
 /** Whether an entry says itself that listings show it; blank where it is as its type has it. */
 export const LISTED: Column = {
@@ -57,6 +80,24 @@ export const LISTED: Column = {
 };
 
 const META = ['created', 'published', 'updated'] as const;
+
+/** What listings ask of entries of a type, by name: its columns, their names, picks. */
+export function listedColumns(type: ContentType): Map<string, Column> {
+  const columns = columnsOf(type);
+  const naming = type.naming === null ? undefined : columns.get(type.naming);
+  if (naming) columns.set(NAME, { ...naming, name: NAME, label: 'name' });
+  const itself: Column = { ...ITSELF, target: { of: 'entries', types: [type.key] } };
+  for (const column of [itself, PICKS, PLACE]) columns.set(column.name, column);
+  return columns;
+}
+
+/** The column of the field that names an entry, whatever that is called. */
+const NAME = 'entry.name';
+
+/** Where entries of a type have nothing of a kind that those of another have. */
+export function absentOf(column: Column): Column {
+  return { ...column, field: null, meta: null, isAbsent: true };
+}
 
 /** The columns of a type, by name. */
 export function columnsOf(type: ContentType): Map<string, Column> {
@@ -100,14 +141,20 @@ function fieldColumn(field: Field): Column {
 export function cell(row: ListingRow, column: Column): unknown {
   if (column.name === LISTED.name) return ownPresets(row.values).listed ?? null;
   if (column.meta) return row[column.meta];
+  if (column.isAbsent) return isKeyed(column) ? [] : null;
   const values = valuesOf(row.values, column.field!.id);
-  if (column.family === 'members' || column.family === 'choice') return values;
+  if (isKeyed(column)) return values;
   const value = values[0];
   if (column.family === 'presence')
     return values.some((v) => !isBlank(isDocument(v) ? plainText(v) : v)) ? true : null;
   if (typeof value === 'string')
     return isBlank(value) ? null : column.family === 'text' ? foldText(value) : value;
   return value ?? null;
+}
+
+/** Whether its cells are lists of keys. */
+function isKeyed({ family }: Column): boolean {
+  return family === 'members' || family === 'choice';
 }
 
 function isDocument(value: unknown): boolean {
@@ -122,6 +169,7 @@ function isDocument(value: unknown): boolean {
  */
 export function sortCell(row: ListingRow, column: Column): string | number | null {
   if (column.meta) return row[column.meta];
+  if (column.isAbsent) return null;
   const value = valuesOf(row.values, column.field!.id)[0];
   if (isBlank(value)) return null;
   if (column.family === 'text') return sortKey(String(value));

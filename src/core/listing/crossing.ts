@@ -10,11 +10,11 @@ export interface MovingComparison {
   ms: number;
 }
 
-/** The comparisons of a listing that move continuously with the clock. */
+/** The comparisons of a listing, in its first type, that move continuously with the clock. */
 export function movingComparisons(plan: ListingPlan): MovingComparison[] {
   return conditionsOf(plan.filter).flatMap(({ column, op, operand }) =>
     relativesOf(op, operand).flatMap((value) =>
-      'now' in value ? [{ column, ms: value.now }] : [],
+      'now' in value && !column.isAbsent ? [{ column, ms: value.now }] : [],
     ),
   );
 }

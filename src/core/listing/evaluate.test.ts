@@ -6,8 +6,8 @@ import type { Values } from '../design/values.ts';
 import type { ListingRow } from './columns.ts';
 import { evaluateListing, holds, totalOrder } from './evaluate.ts';
 import { failedConditions } from './explain.ts';
-import { planListing } from './plan.ts';
-import { resolveFilter } from './resolve.ts';
+import { planListing } from './planner.ts';
+import { EMPTY_WORLD, resolveFilter } from './resolve.ts';
 
 const AT = Date.parse('2026-07-01T22:30:00Z'); // 23:30 in Dublin
 const design = designOf({
@@ -28,9 +28,10 @@ const design = designOf({
     { key: 'family', kind: 'tree' },
   ],
 });
+const TYPE = design.types[0]!.id;
 const world = {
+  ...EMPTY_WORLD,
   keysWithin: (_: string, key: string) => (key === 'legumes' ? ['legumes', 'peas'] : [key]),
-  gone: () => [],
   isLive: (id: string) => id !== 'away',
 };
 
@@ -45,7 +46,8 @@ function planOf(where: FilterSpec | undefined, sort: unknown[] = []) {
 
 function row(values: Values, more: Partial<ListingRow> = {}): ListingRow {
   const [from, entry] = [1000, 'x'];
-  return { entry, created: 0, published: from, updated: from, from, to: null, values, ...more };
+  const times = { created: 0, published: from, updated: from, from, to: null };
+  return { entry, type: TYPE, ...times, values, ...more };
 }
 
 function passes(where: FilterSpec, values: Values): boolean {
@@ -172,7 +174,7 @@ describe('order', () => {
       created: fc.integer({ min: 0, max: 1 }),
       values: fc.record({ stock: fc.option(fc.integer({ min: 0, max: 1 })) }),
     });
-    const order = totalOrder(planOf(undefined, ['-stock']).sort);
+    const order = totalOrder(planOf(undefined, ['-stock']), new Map());
     fc.assert(
       fc.property(rows, rows, (a, b) => {
         const [x, y] = [row(a.values, a), row(b.values, b)];

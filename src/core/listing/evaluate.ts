@@ -1,12 +1,13 @@
 import { compareCodePoints, hasWord } from '../text.ts';
 import { calendarDay } from '../time/zone.ts';
 import { type Instant, covers } from '../time/interval.ts';
-import { type ListingRow, cell, sortCell } from './columns.ts';
-import type { ListingPlan, SortKey, SubjectTree } from './plan.ts';
-import { type ResolvedFilter, type Test, resolveFilter } from './resolve.ts';
+import { type ListingRow, PLACE, cell, sortCell } from './columns.ts';
+import { partsOf } from './parts.ts';
+import { type FilterWorld, type ListingPlan, namedBy } from './plan.ts';
+import { type ResolvedFilter, type Test, entriesNamed, resolveFilter } from './resolve.ts';
 
 /** What the in-memory evaluator asks of the rest of the site. */
-export interface EvaluationWorld extends SubjectTree {
+export interface EvaluationWorld extends FilterWorld {
   isLive(entry: string, at: Instant): boolean;
 }
 
@@ -20,12 +21,27 @@ export function evaluateListing(
   at: Instant,
   world: EvaluationWorld,
 ): string[] {
-  const filter = resolveFilter(plan.filter, at, plan.zone, world);
-  const isLive = (entry: string): boolean => world.isLive(entry, at);
+  const passes = listedBy(plan, at, world, (entry) => world.isLive(entry, at));
   return rows
-    .filter((row) => covers(row, at) && holds(filter, row, isLive))
-    .sort(totalOrder(plan.sort))
+    .filter((row) => covers(row, at) && passes(row))
+    .sort(totalOrder(plan, placesOf(plan, world)))
     .map((row) => row.entry);
+}
+
+/** Whether a listing, as of an instant, has a row that is live then. */
+export function listedBy(
+  plan: ListingPlan,
+  at: Instant,
+  world: FilterWorld,
+  isLive: (entry: string) => boolean,
+): (row: ListingRow) => boolean {
+  const filters = new Map(
+    partsOf(plan).map((p) => [p.type.id, resolveFilter(p.filter, at, p.zone, world)]),
+  );
+  return (row) => {
+    const filter = filters.get(row.type);
+    return filter !== undefined && holds(filter, row, isLive);
+  };
 }
 
 /** Whether a row passes a filter. */
@@ -43,8 +59,9 @@ export function holds(
 
 function testHolds(test: Test, row: ListingRow, isLive: (entry: string) => boolean): boolean {
   const { column } = test;
-  let value = cell(row, column);
-  if (column.target?.of === 'entries') value = (value as string[]).filter(isLive);
+  let value = column.family === 'identity' ? null : cell(row, column);
+  if (test.kind !== 'identity' && column.target?.of === 'entries')
+    value = (value as string[]).filter(isLive);
   if (test.kind === 'blank' && test.gone.length > 0)
     value = (value as string[]).filter((key) => !test.gone.includes(key));
   const blank = value === null || (Array.isArray(value) && value.length === 0);
@@ -58,6 +75,8 @@ function testHolds(test: Test, row: ListingRow, isLive: (entry: string) => boole
       const day = typeof value === 'number' ? calendarDay(value, test.zone) : (value as string);
       return day.slice(-5) === test.day;
     }
+    case 'identity':
+      return test.negated !== test.entries.includes(row.entry);
     case 'members':
       return membersHold(test, value as string[]);
     case 'range':
@@ -93,11 +112,28 @@ function membersHold({ op, keys }: Extract<Test, { kind: 'members' }>, values: s
   return op === 'any' ? keys.some(has) : !keys.some(has);
 }
 
-/** Compares rows by the sort keys, then created, then id; blanks stand where each key says. */
-export function totalOrder(sort: readonly SortKey[]): (a: ListingRow, b: ListingRow) => number {
+/** The places of entries in the order in which a listing's conditions name them. */
+export function placesOf(plan: ListingPlan, world: FilterWorld): ReadonlyMap<string, number> {
+  const named = plan.sort.some(({ column }) => column === PLACE) ? namedBy(plan.filter) : null;
+  return new Map((named ? entriesNamed(named, world) : []).map((entry, i) => [entry, i]));
+}
+
+/**
+ * Compares rows by the sort keys, then created, then id; blanks stand where each key says.
+ * `places` are those of `placesOf`.
+ */
+export function totalOrder(
+  plan: ListingPlan,
+  places: ReadonlyMap<string, number>,
+): (a: ListingRow, b: ListingRow) => number {
+  const keys = new Map(partsOf(plan).map(({ type, sort }) => [type.id, sort]));
+  const cellOf = (row: ListingRow, i: number): string | number | null => {
+    const { column } = (keys.get(row.type) ?? plan.sort)[i]!;
+    return column === PLACE ? (places.get(row.entry) ?? null) : sortCell(row, column);
+  };
   return (a, b) => {
-    for (const { column, descending, blanks } of sort) {
-      const [x, y] = [sortCell(a, column), sortCell(b, column)];
+    for (const [i, { descending, blanks }] of plan.sort.entries()) {
+      const [x, y] = [cellOf(a, i), cellOf(b, i)];
       if (x === y) continue;
       if (x === null || y === null) return (x === null) === (blanks === 'first') ? -1 : 1;
       const order = typeof x === 'string' ? compareCodePoints(x, y as string) : x - (y as number);

@@ -2,6 +2,7 @@ import type { CalendarDay } from '../time/zone.ts';
 import type { Column } from './columns.ts';
 import { conditionOf } from './condition.ts';
 import { newestFirst } from './newest.ts';
+import { inEach } from './parts.ts';
 import type { Condition, Fan, Filter, ListingPlan } from './plan.ts';
 
 /** A page of a listing that has one for each value. */
@@ -33,7 +34,9 @@ export function fanned(plan: ListingPlan, key: string): ListingPlan {
   let made = known.get(key);
   if (!made) {
     if (known.size >= MOST_KEPT) known.clear();
-    made = narrowed(plan, conditionsFor(plan.each!, key), { id: key, index: 'each' });
+    made = inEach(plan, (part) =>
+      narrowed(part, conditionsFor(part.each!, key), { id: key, index: 'each' }),
+    );
     known.set(key, made);
   }
   return made;
@@ -41,6 +44,10 @@ export function fanned(plan: ListingPlan, key: string): ListingPlan {
 
 /** The same entries, those last that are first by the date it has pages for: before a day. */
 export function latestBefore(plan: ListingPlan, day: CalendarDay | null): ListingPlan {
+  return inEach(plan, (part) => latestOf(part, day));
+}
+
+function latestOf(plan: ListingPlan, day: CalendarDay | null): ListingPlan {
   const { column } = plan.each!;
   const before =
     day === null

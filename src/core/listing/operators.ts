@@ -38,6 +38,7 @@ export const OPERATORS_OF: Record<FilterFamily, readonly Operator[]> = {
   choice: ['is', 'is-not', 'any-of', 'none-of', ...PRESENCE],
   members: ['is', 'is-not', 'any-of', 'all-of', 'none-of', ...PRESENCE],
   presence: PRESENCE,
+  identity: ['is', 'is-not', 'any-of', 'none-of'],
 };
 
 /** Operators as words in a sentence. */

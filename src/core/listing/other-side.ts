@@ -1,7 +1,8 @@
 import { listingSpec } from '../design/listing-spec.ts';
 import { type OtherSide, otherSideId, otherSidesOf } from '../design/other-sides.ts';
 import type { Design } from '../design/spec.ts';
-import { type Condition, type ListingPlan, planListing } from './plan.ts';
+import { type Condition, type ListingPlan } from './plan.ts';
+import { planListing } from './planner.ts';
 
 /** Lists of the entries that lead to one by a reference, by `otherSideId`, for no entry yet. */
 export function planOtherSides(design: Design): Map<string, ListingPlan> {

@@ -30,7 +30,7 @@ class OperandReader {
     const { column, spec } = this;
     const { op, value } = spec;
     if (op === 'blank' || op === 'not-blank' || op === 'on-this-day') return this.none();
-    if (column.family === 'choice' || column.family === 'members') return this.keys();
+    if (KEYED.has(column.family)) return this.keys();
     if (op === 'any-of' || op === 'none-of') return this.several();
     if (op === 'between') return this.between();
     const single = Array.isArray(value) ? undefined : value;
@@ -139,6 +139,8 @@ class OperandReader {
   }
 }
 
+/** Families that are compared by keys. */
+const KEYED: ReadonlySet<string> = new Set(['choice', 'members', 'identity']);
 const GIVE_ONE = 'Give the value to compare with.';
 const GIVE: Readonly<Record<string, string>> = {
   'two values': 'Give a list of two: from and to.',

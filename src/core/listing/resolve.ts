@@ -4,7 +4,7 @@ import { addDays, calendarDay, dayStart } from '../time/zone.ts';
 import { unitOf } from '../time/unit.ts';
 import type { Column } from './columns.ts';
 import { type Bound, relativesOf } from './operand.ts';
-import type { Condition, Filter, SubjectTree } from './plan.ts';
+import type { Condition, Filter, FilterWorld } from './plan.ts';
 
 /**
  * A condition as of an instant, reduced to what memory and SQL both do. `negated` holds where the
@@ -22,6 +22,8 @@ export type Test =
   /** Month and day `MM-dd`, of whatever year, in a zone. */
   | { kind: 'anniversary'; column: Column; day: string; zone: string }
   | { kind: 'text'; column: Column; op: 'contains' | 'starts' | 'word'; value: string }
+  /** Whether it is one of some entries, which stand in their order. */
+  | { kind: 'identity'; column: Column; entries: readonly string[]; negated: boolean }
   /** Each list of keys is one wanted thing with all that counts as it. */
   | { kind: 'members'; column: Column; op: 'any' | 'all' | 'none'; keys: string[][] }
   /** Keys that are gone count as nothing. */
@@ -32,22 +34,29 @@ export type ResolvedFilter =
   | (Test & { condition: Condition })
   | { kind: 'group'; op: 'all' | 'any' | 'none'; filters: ResolvedFilter[] };
 
+/** A site in which nothing lies within anything else, and nobody stands in picks. */
+export const EMPTY_WORLD: FilterWorld = {
+  keysWithin: (_, key) => [key],
+  gone: () => [],
+  picked: () => [],
+};
+
 /** Puts in what a filter's relative dates and categories stand for as of an instant. */
 export function resolveFilter(
   filter: Filter,
   at: Instant,
   zone: string,
-  subjects: SubjectTree,
+  world: FilterWorld,
 ): ResolvedFilter {
   if (filter.kind !== 'condition')
     return {
       kind: 'group',
       op: filter.kind,
-      filters: filter.filters.map((f) => resolveFilter(f, at, zone, subjects)),
+      filters: filter.filters.map((f) => resolveFilter(f, at, zone, world)),
     };
   const told = (test: Test): ResolvedFilter => ({ ...test, condition: filter });
   const parts = partsOf(filter, at, zone);
-  if (!parts) return told(resolveCondition(filter, at, zone, subjects));
+  if (!parts) return told(resolveCondition(filter, at, zone, world));
   const { op, tests } = parts;
   return { kind: 'group', op, filters: tests.map(told) };
 }
@@ -94,17 +103,18 @@ function resolveCondition(
   condition: Condition,
   at: Instant,
   zone: string,
-  subjects: SubjectTree,
+  world: FilterWorld,
 ): Test {
   const { column, op, operand } = condition;
   if (op === 'blank' || op === 'not-blank') {
     const { target } = column;
-    const gone = target?.of === 'subjects' ? subjects.gone(target.set) : [];
+    const gone = target?.of === 'subjects' ? world.gone(target.set) : [];
     return { kind: 'blank', column, wanted: op === 'blank', gone };
   }
   if (op === 'on-this-day')
     return { kind: 'anniversary', column, day: calendarDay(at, zone).slice(-5), zone };
-  if (operand.kind === 'keys') return members(condition, operand.keys, subjects);
+  if (column.family === 'identity') return identity(condition, world);
+  if (operand.kind === 'keys') return members(condition, operand.keys, world);
   const how = TEXT[op];
   if (how !== undefined) return { kind: 'text', column, op: how, value: scalar(operand) as string };
   return compareBound(column, op, operand as Bound, at, zone);
@@ -179,10 +189,23 @@ function byDay(column: Column, op: Condition['op'], day: string, zone: string): 
   }
 }
 
-function members({ column, op }: Condition, keys: string[], subjects: SubjectTree): Test {
+function identity(condition: Condition, world: FilterWorld): Test {
+  const { column, op } = condition;
+  const negated = op === 'is-not' || op === 'none-of';
+  return { kind: 'identity', column, entries: entriesNamed(condition, world), negated };
+}
+
+/** The entries that a condition names, each once, in their order. */
+export function entriesNamed({ column, operand }: Condition, world: FilterWorld): string[] {
+  const keys = operand.kind === 'keys' ? operand.keys : [];
+  const all = column.target?.of === 'picks' ? keys.flatMap((k) => world.picked(k)) : keys;
+  return [...new Set(all)];
+}
+
+function members({ column, op }: Condition, keys: string[], world: FilterWorld): Test {
   const { target } = column;
   const expanded = keys.map((key) =>
-    target?.of === 'subjects' ? subjects.keysWithin(target.set, key) : [key],
+    target?.of === 'subjects' ? world.keysWithin(target.set, key) : [key],
   );
   const how = op === 'all-of' ? 'all' : op === 'none-of' || op === 'is-not' ? 'none' : 'any';
   return { kind: 'members', column, op: how, keys: expanded };

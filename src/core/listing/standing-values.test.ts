@@ -2,7 +2,8 @@ import { describe, expect, test } from 'vitest';
 import { designSpec } from '../design/spec.ts';
 import { type FilterSpec, listingSpec } from '../design/listing-spec.ts';
 import { evaluateListing } from './evaluate.ts';
-import { planListing } from './plan.ts';
+import { planListing } from './planner.ts';
+import { EMPTY_WORLD } from './resolve.ts';
 import { standingValues } from './standing-values.ts';
 
 const AT = Date.parse('2026-07-01T12:00:00Z');
@@ -26,14 +27,14 @@ const design = designSpec.parse({
     },
   ],
 });
-const world = { keysWithin: (_: string, key: string) => [key], gone: () => [], isLive: () => true };
+const world = { ...EMPTY_WORLD, isLive: () => true };
 
 function filled(where: FilterSpec): { values: Record<string, unknown>; stands: boolean } {
   const listing = listingSpec.parse({ key: 'l', type: 'seed', where });
   const plan = planListing(listing, design).plan!;
   const values = standingValues(plan, AT, world);
   const at = { created: AT, published: AT, updated: AT, from: AT, to: null };
-  const rows = [{ entry: 'new', ...at, values }];
+  const rows = [{ entry: 'new', type: plan.type.id, ...at, values }];
   return { values, stands: evaluateListing(plan, rows, AT, world).length === 1 };
 }
 

@@ -6,14 +6,14 @@ import { resolveRelative } from '../time/parse.ts';
 import { addDays, calendarDay, dayStart } from '../time/zone.ts';
 import { type ListingRow, columnsOf } from './columns.ts';
 import { holds } from './evaluate.ts';
-import type { Condition, Filter, ListingPlan, SubjectTree } from './plan.ts';
+import type { Condition, Filter, ListingPlan, FilterWorld } from './plan.ts';
 import { resolveFilter } from './resolve.ts';
 
 /**
- * Values, by field id, with which a new entry stands in a listing as of an instant: for each field
- * that it asks of one that passes, where there is such a one to be made up.
+ * Values, by field id, with which a new entry of a listing's type stands in it as of an instant:
+ * for each field that it asks of one that passes, where there is such a one to be made up.
  */
-export function standingValues(plan: ListingPlan, at: Instant, subjects: SubjectTree): Values {
+export function standingValues(plan: ListingPlan, at: Instant, subjects: FilterWorld): Values {
   const wanted = wantedOf(plan.filter);
   const values: Values = {};
   for (const column of columnsOf(plan.type).values()) {
@@ -40,7 +40,7 @@ function wantedOf(filter: Filter): Condition[] {
 }
 
 const rowWith = (field: Field, value: unknown, at: Instant): ListingRow => ({
-  ...{ entry: '', created: at, published: at, updated: at, from: at, to: null },
+  ...{ entry: '', type: '', created: at, published: at, updated: at, from: at, to: null },
   values: { [field.id]: value },
 });
 

@@ -2,6 +2,7 @@ import { formatPattern } from '../pattern/date-format.ts';
 import type { Subject } from '../design/values.ts';
 import { cell, rowOf } from '../listing/columns.ts';
 import { type FanValue, fanned, isDated, latestBefore } from '../listing/fan-out.ts';
+import { partFor } from '../listing/parts.ts';
 import type { ListingPlan } from '../listing/plan.ts';
 import type { Validity } from '../time/interval.ts';
 import { calendarDay } from '../time/zone.ts';
@@ -80,12 +81,13 @@ function subjects({ plan, reader, validity }: FannedOut, set: string): Candidate
 /** The years, and the months, on which entries lie: the newest first. */
 function* dates(out: FannedOut): Generator<Candidate> {
   const { plan, reader, validity } = out;
-  const { column, per } = plan.each!;
+  const { per } = plan.each!;
   let [before, year]: [string | null, string] = [null, ''];
   for (;;) {
     const [id] = reader.listing(latestBefore(plan, before), validity, 0, 1).ids;
     const entry = id === undefined ? undefined : reader.liveEntries([id], validity).get(id);
     if (!entry) return;
+    const { column } = partFor(plan, entry.type.id)!.each!;
     const value = cell(rowOf(entry), column) as string | number;
     const day = typeof value === 'number' ? calendarDay(value, plan.zone) : value;
     if (day.slice(0, 4) !== year) yield dated(out, (year = day.slice(0, 4)));

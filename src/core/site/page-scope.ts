@@ -7,7 +7,7 @@ import { type FanValue, fanned } from '../listing/fan-out.ts';
 import { otherSideOf } from '../listing/other-side.ts';
 import { fanValues } from './fan-values.ts';
 import { besideIn, stretchOf } from './pinned.ts';
-import type { ListingPlan, SubjectTree } from '../listing/plan.ts';
+import type { ListingPlan, FilterWorld } from '../listing/plan.ts';
 import type { CompiledTemplate } from '../template/compile.ts';
 import { pagePath } from '../address/path.ts';
 import type {
@@ -239,8 +239,8 @@ export class PageScope implements RenderScope {
     return { previous: named(before), next: named(after) };
   }
 
-  subjectTree(): SubjectTree {
-    return this.reader.subjectTree(this.at);
+  filterWorld(): FilterWorld {
+    return this.reader.filterWorld(this.at);
   }
 
   single(type: string): EntryView | null {

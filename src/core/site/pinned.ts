@@ -2,6 +2,7 @@ import type { EntryView } from '../design/values.ts';
 import type { Neighbours, SiteReader } from './reader.ts';
 import { type Validity, covers } from '../time/interval.ts';
 import { rowOf } from '../listing/columns.ts';
+import { partFor } from '../listing/parts.ts';
 import type { ListingPlan } from '../listing/plan.ts';
 
 /** Reading lists, and what stands in them. */
@@ -21,7 +22,7 @@ export function pinnedIn(reader: Lists, plan: ListingPlan, validity: Validity): 
     .flatMap((id) => live.get(id) ?? [])
     .filter(
       (entry) =>
-        entry.type.id === plan.type.id && reader.neighbours(plan, rowOf(entry), validity).isIn,
+        partFor(plan, entry.type.id) && reader.neighbours(plan, rowOf(entry), validity).isIn,
     );
 }
 

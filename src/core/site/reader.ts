@@ -1,7 +1,7 @@
 import type { Presets } from '../design/presets.ts';
 import type { EntryView, Media, Subject } from '../design/values.ts';
 import type { ListingRow } from '../listing/columns.ts';
-import type { ListingPlan, SubjectTree } from '../listing/plan.ts';
+import type { ListingPlan, FilterWorld } from '../listing/plan.ts';
 import type { Instant, Validity } from '../time/interval.ts';
 
 /** Who stands, or stood, at a path. */
@@ -96,6 +96,6 @@ export interface SiteReader {
   /** All subjects of a set, in their order. */
   subjectsOf(set: string, validity: Validity): Subject[];
   /** What filters ask of subjects as of an instant. */
-  subjectTree(at: Instant): SubjectTree;
+  filterWorld(at: Instant): FilterWorld;
   media(id: string, validity: Validity): Media | null;
 }

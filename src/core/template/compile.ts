@@ -151,16 +151,19 @@ class TemplateCompiler {
     listing: Listing,
     cards: Map<string, CompiledTemplate>,
   ): [string, CompiledTemplate][] {
-    const type = this.design.types.find((t) => t.key === listing.type);
-    if (!type) return [];
-    return [
-      [
-        listing.key,
-        listing.card === undefined
-          ? cards.get(type.key)!
-          : this.listed(this.cardFor(type, listing.card, `listings/${listing.key}/card`)),
-      ],
-    ];
+    const keys = [listing.type, ...(listing.also ?? [])];
+    const types = keys.flatMap((key) => this.design.types.find((t) => t.key === key) ?? []);
+    if (types.length === 0) return [];
+    const of = this.design.templates.find(({ key }) => key === listing.card)?.type;
+    // A card of one type says nothing of how entries of the others are drawn.
+    const chosen = types.find(({ key }) => key === of) ?? types[0]!;
+    const drawn = types.map((type): [string, CompiledTemplate] => [
+      type.id,
+      listing.card === undefined || type !== chosen
+        ? cards.get(type.key)!
+        : this.listed(this.cardFor(type, listing.card, `listings/${listing.key}/card`)),
+    ]);
+    return [[listing.key, drawn.length === 1 ? drawn[0]![1] : eachByItsType(drawn)]];
   }
 
   private pageFor(type: ContentType): CompiledTemplate {
@@ -346,4 +349,15 @@ class TemplateCompiler {
     };
     return (scope) => (scope.own && scope.depth < 4 ? byType(scope.own.type)(scope) : '');
   }
+}
+
+/** A card that draws entries of several types, each as its type has it, by id. */
+function eachByItsType(drawn: [string, CompiledTemplate][]): CompiledTemplate {
+  const [[, first]] = drawn as [[string, CompiledTemplate]];
+  const renders = new Map(drawn.map(([type, { render }]) => [type, render]));
+  return {
+    ...first,
+    render: (scope) => (scope.own ? (renders.get(scope.own.type.id)?.(scope) ?? '') : ''),
+    needs: drawn.flatMap(([, { needs }]) => needs),
+  };
 }

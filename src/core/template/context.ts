@@ -5,7 +5,7 @@ import type { Environment, Member } from '../pattern/types.ts';
 import type { Field } from '../design/field.ts';
 import type { ContentType, Design } from '../design/spec.ts';
 import type { EntryView, Media } from '../design/values.ts';
-import type { SubjectTree } from '../listing/plan.ts';
+import type { FilterWorld } from '../listing/plan.ts';
 import type { FanValue } from '../listing/fan-out.ts';
 import type { Instant, Validity } from '../time/interval.ts';
 
@@ -54,7 +54,7 @@ export interface RenderScope extends SiteScope {
   /** What the page is, and its path; null where that is nothing that stays. */
   page: PageAt;
   /** What filters ask of subjects. */
-  subjectTree(): SubjectTree;
+  filterWorld(): FilterWorld;
   /** The entries that stand next to an entry in a listing's order; null where none does. */
   beside(listing: string, entry: EntryView): Beside;
   /**

@@ -3,8 +3,9 @@ import type { EntryView } from '../design/values.ts';
 import { type ListingRow, cell, columnsOf, rowOf } from '../listing/columns.ts';
 import { holds } from '../listing/evaluate.ts';
 import { relativesOf } from '../listing/operand.ts';
-import { type Condition, conditionsOf, planFilter } from '../listing/plan.ts';
-import { resolveFilter } from '../listing/resolve.ts';
+import { type Condition, conditionsOf } from '../listing/plan.ts';
+import { planFilter } from '../listing/planner.ts';
+import { EMPTY_WORLD, resolveFilter } from '../listing/resolve.ts';
 import { daySpan } from '../time/zone.ts';
 import type { BlockCompiler, RenderScope } from './context.ts';
 
@@ -42,13 +43,11 @@ export function compileTest(
     if (!entry) return false;
     const row = rowOf(entry);
     tellCrossings(conditions, row, scope);
-    const subjects = asksSubjects ? scope.subjectTree() : NO_SUBJECTS;
+    const subjects = asksSubjects ? scope.filterWorld() : EMPTY_WORLD;
     const resolved = resolveFilter(filter, scope.at, scope.zone, subjects);
     return holds(resolved, row, (id) => scope.entry(id) !== null);
   };
 }
-
-const NO_SUBJECTS = { keysWithin: (_: string, key: string) => [key], gone: () => [] };
 
 /** Tells when what is compared with today, or with now, may come out otherwise. */
 function tellCrossings(

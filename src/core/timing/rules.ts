@@ -10,8 +10,9 @@ import { TIMING_STARTS, type TimingRule } from '../design/timing-spec.ts';
 import { type Values, valuesOf } from '../design/values.ts';
 import { type ListingRow } from '../listing/columns.ts';
 import { holds } from '../listing/evaluate.ts';
-import { type Filter, conditionsOf, planListing } from '../listing/plan.ts';
-import { resolveFilter } from '../listing/resolve.ts';
+import { type Filter, conditionsOf } from '../listing/plan.ts';
+import { planListing } from '../listing/planner.ts';
+import { EMPTY_WORLD, resolveFilter } from '../listing/resolve.ts';
 import type { Instant } from '../time/interval.ts';
 import { movedBy } from '../time/span.ts';
 import { dayStart } from '../time/zone.ts';
@@ -179,15 +180,12 @@ function isWhole(type: ContentType, { values }: Looked, now: Instant, zone: stri
   return checkWhole(type.fields, values, { now, zone }).length === 0;
 }
 
-/** Nothing that a rule's filter reads is asked of subjects. */
-const NO_SUBJECTS = { keysWithin: (_: string, key: string) => [key], gone: () => [] };
-
 function passes(filter: Filter, looked: Looked, instant: Instant, zone: string): boolean {
   const { entry, created, published, values } = looked;
   const row: ListingRow = {
-    ...{ entry, created, values, from: created, to: null },
+    ...{ entry, type: '', created, values, from: created, to: null },
     published: published ?? instant,
     updated: instant,
   };
-  return holds(resolveFilter(filter, instant, zone, NO_SUBJECTS), row, () => true);
+  return holds(resolveFilter(filter, instant, zone, EMPTY_WORLD), row, () => true);
 }

@@ -1,5 +1,6 @@
 import type { DesignEdit } from '@/core/design-edit/edit.ts';
 import { rootOf } from '@/core/design-edit/parts.ts';
+import type { Listing } from '@/core/design/listing-spec.ts';
 import { partOf } from '@/core/design-edit/steps.ts';
 import type { CompiledSite } from '@/core/site/compile.ts';
 import { type Instant, Validity } from '@/core/time/interval.ts';
@@ -53,10 +54,15 @@ function concernedBy(
     if (
       everywhere ||
       (list === 'listings' && listing.id === id) ||
-      (list === 'types' && design.types.find((t) => t.id === id)?.key === listing.type) ||
+      (list === 'types' && lists(listing, design.types.find((t) => t.id === id)?.key)) ||
       (template && [listing.template, listing.card].includes(template.key))
     )
       found.listings.add(listing.key);
+}
+
+/** Whether entries of a type, by its key, stand in a listing. */
+function lists({ type, also = [] }: Listing, key: string | undefined): boolean {
+  return key !== undefined && [type, ...also].includes(key);
 }
 
 function listingPages(view: SiteView, site: CompiledSite, key: string, at: Instant): number {

@@ -1,8 +1,8 @@
 import { computedOf } from './computed.ts';
 import { rowOf } from '@/core/listing/columns.ts';
-import { holds } from '@/core/listing/evaluate.ts';
+import { listedBy } from '@/core/listing/evaluate.ts';
+import { partFor } from '@/core/listing/parts.ts';
 import type { ListingPlan } from '@/core/listing/plan.ts';
-import { resolveFilter } from '@/core/listing/resolve.ts';
 import type { PathPiece } from '@/core/address/pieces.ts';
 import type { ContentType } from '@/core/design/spec.ts';
 import { PRESETS, isListed } from '@/core/design/presets.ts';
@@ -147,7 +147,7 @@ function listedIn(
   at: Instant,
 ): EntryOutcome['listed'] {
   return [...site.listings.values()].flatMap((plan) => {
-    if (plan.type.id !== type.id) return [];
+    if (!partFor(plan, type.id)) return [];
     const place = nthIn(reader, plan, id, at);
     const { key, label } = plan.listing;
     return place === null ? [] : [{ listing: key, label, place }];
@@ -159,8 +159,8 @@ function nthIn(reader: SiteReader, plan: ListingPlan, id: string, at: Instant): 
   const validity = new Validity(at);
   const isLive = (entry: string): boolean => reader.liveEntries([entry], validity).has(entry);
   const entry = reader.liveEntries([id], validity).get(id);
-  const filter = resolveFilter(plan.filter, at, plan.zone, reader.subjectTree(at));
-  if (!entry || !holds(filter, rowOf(entry), isLive)) return null;
+  const passes = listedBy(plan, at, reader.filterWorld(at), isLive);
+  if (!entry || !passes(rowOf(entry))) return null;
   return 1 + placeIn(reader, plan, entry, validity);
 }
 

@@ -14,9 +14,11 @@ import { holds } from '@/core/listing/evaluate.ts';
 import { failedConditions } from '@/core/listing/explain.ts';
 import { relativesOf } from '@/core/listing/operand.ts';
 import { OPERATOR_WORDS } from '@/core/listing/operators.ts';
+import { partFor, partsOf } from '@/core/listing/parts.ts';
 import { type Condition, type ListingPlan, conditionsOf } from '@/core/listing/plan.ts';
 import { withinSentence } from '@/core/design/words.ts';
 import { type ResolvedFilter, resolveFilter } from '@/core/listing/resolve.ts';
+import type { SiteReader } from '@/core/site/reader.ts';
 import { type Instant, type Interval, covers } from '@/core/time/interval.ts';
 import { parseDay } from '@/core/time/parse.ts';
 import { unitOf } from '@/core/time/unit.ts';
@@ -59,6 +61,7 @@ const LOOKED_AT = 5000;
 
 type Row = {
   entry: string;
+  type: string;
   created: number;
   published: number | null;
   starts: number | null;
@@ -86,9 +89,12 @@ export function leftOut(view: SiteView, plan: ListingPlan, asked: Asked): LeftOu
   const out = rows.flatMap((row) => explainer.explain(row) ?? []);
   out.sort((a, b) => a.reasons.length - b.reasons.length || a.name.localeCompare(b.name));
   const all = view.connection.driver
-    .prepare<unknown[], number>('SELECT count(*) FROM entry WHERE type = ? AND deleted IS NULL')
+    .prepare<unknown[], number>(
+      `SELECT count(*) FROM entry WHERE type IN (SELECT value FROM json_each(?))
+         AND deleted IS NULL`,
+    )
     .pluck()
-    .get(plan.type.id)!;
+    .get(typesOf(plan))!;
   return {
     leftOut: out.slice(0, SHOWN),
     leftOutTotal: Math.max(out.length, all - asked.total),
@@ -97,11 +103,15 @@ export function leftOut(view: SiteView, plan: ListingPlan, asked: Asked): LeftOu
   };
 }
 
+/** The ids of its types, as JSON. */
+function typesOf(plan: ListingPlan): string {
+  return JSON.stringify(partsOf(plan).map(({ type }) => type.id));
+}
+
 /** Says of entries why a listing leaves them out. */
 class Explainer {
   private readonly at: Instant;
-  private readonly filter: ResolvedFilter;
-  private readonly places: Condition[];
+  private readonly reader: SiteReader;
   private readonly drafts: Map<string, EntryView>;
   private readonly world: DisplayWorld;
   private readonly site: Converting;
@@ -113,8 +123,7 @@ class Explainer {
     { at, drafts }: Asked,
   ) {
     this.at = at;
-    this.filter = this.filterAt(at);
-    this.places = conditionsOf(plan.filter);
+    this.reader = view.readerOf(view.at(at)!.site);
     this.drafts = new Map(drafts.map((d) => [d.id, d]));
     this.world = displayWorld(view, at);
     this.site = view.at(at)!.site.design.site;
@@ -124,11 +133,14 @@ class Explainer {
 
   /** Why an entry is out; null where it is in. */
   explain(stored: Row): LeftOutEntry | null {
-    const row = rowOf(stored, this.drafts.get(stored.entry), this.at, this.plan.type, this.site);
+    const part = partFor(this.plan, stored.type)!;
+    const row = rowOf(stored, this.drafts.get(stored.entry), this.at, part.type, this.site);
+    const filter = this.filterAt(part, this.at);
+    const places = conditionsOf(part.filter);
     const isLive = stored.starts !== null || this.drafts.has(stored.entry);
     const live = (id: string): boolean => this.live(id, this.at);
-    if (isLive && holds(this.filter, row, live)) return null;
-    const failed = failedConditions(this.filter, row, live);
+    if (isLive && holds(filter, row, live)) return null;
+    const failed = failedConditions(filter, row, live);
     const reasons: Reason[] = [
       ...(isLive ? [] : [{ words: 'not live at this instant', actual: null, condition: null }]),
       ...failed.map((c) =>
@@ -137,7 +149,7 @@ class Explainer {
           : {
               words: inWords(c, this.world),
               actual: actualOf(c, row, this.world),
-              condition: this.places.indexOf(c),
+              condition: places.indexOf(c),
             },
       ),
     ];
@@ -156,13 +168,13 @@ class Explainer {
 
   /** The first of some instants, while the row runs, at which it is in. */
   private firstOf(instants: Instant[], row: ListingRow, runs: Interval): Instant | null {
+    const part = partFor(this.plan, row.type)!;
     const ahead = instants.filter((t) => t > this.at && covers(runs, t)).sort((a, b) => a - b);
-    return ahead.find((t) => holds(this.filterAt(t), row, (id) => this.live(id, t))) ?? null;
+    return ahead.find((t) => holds(this.filterAt(part, t), row, (id) => this.live(id, t))) ?? null;
   }
 
-  private filterAt(instant: Instant): ResolvedFilter {
-    const { filter, zone } = this.plan;
-    return resolveFilter(filter, instant, zone, this.view.subjects(instant));
+  private filterAt({ filter, zone }: ListingPlan, instant: Instant): ResolvedFilter {
+    return resolveFilter(filter, instant, zone, this.reader.filterWorld(instant));
   }
 }
 
@@ -176,6 +188,7 @@ function rowOf(
   const values = draft ? draft.values : valuesOfType(type, row.values, site);
   return {
     entry: row.entry,
+    type: type.id,
     created: row.created,
     published: row.published ?? at,
     updated: row.starts ?? at,
@@ -194,13 +207,13 @@ function countReasons(out: readonly LeftOutEntry[]): LeftOut['counts'] {
 
 function candidates(view: SiteView, plan: ListingPlan, { at, find }: Asked): Row[] {
   const sql = `
-    SELECT e.id AS entry, e.created, e.published, l.starts, l.ends, r."values", r.name, (SELECT min(starts) FROM live_interval AS n WHERE n.entry = e.id AND n.starts > @at) AS next
+    SELECT e.id AS entry, e.type, e.created, e.published, l.starts, l.ends, r."values", r.name, (SELECT min(starts) FROM live_interval AS n WHERE n.entry = e.id AND n.starts > @at) AS next
     FROM entry AS e LEFT JOIN live_interval AS l ON l.entry = e.id AND ${asOf('l', '@at')}
     JOIN revision AS r ON r.entry = e.id AND r.number = coalesce(l.revision, e.newest)
-    WHERE e.type = @type AND e.deleted IS NULL AND (@find = '' OR instr(r.search, @find) > 0) ORDER BY e.created, e.id LIMIT ${LOOKED_AT}`;
+    WHERE e.type IN (SELECT value FROM json_each(@types)) AND e.deleted IS NULL AND (@find = '' OR instr(r.search, @find) > 0) ORDER BY e.created, e.id LIMIT ${LOOKED_AT}`;
   return view.connection.driver
     .prepare<unknown[], Row>(sql)
-    .all({ at, type: plan.type.id, find: searchKey(find) });
+    .all({ at, types: typesOf(plan), find: searchKey(find) });
 }
 
 function liveTest(view: SiteView): (id: string, at: Instant) => boolean {
@@ -238,6 +251,7 @@ function nextAnniversaries(day: string, today: string): string[] {
 }
 
 function valueOf(row: ListingRow, column: Column): string | number | null {
+  if (column.family === 'identity') return null;
   const value = cell(row, column);
   return typeof value === 'string' || typeof value === 'number' ? value : null;
 }
@@ -254,7 +268,9 @@ function inWords({ column, op, spec }: Condition, world: DisplayWorld): string {
 }
 
 /** What an entry has where a condition wants something else: "it is 9". */
-function actualOf({ column }: Condition, row: ListingRow, world: DisplayWorld): string {
+function actualOf({ column }: Condition, row: ListingRow, world: DisplayWorld): string | null {
+  if (column.family === 'identity') return null;
+  if (column.isAbsent) return 'it has none';
   const shown = column.meta
     ? formatStyled(row[column.meta], 'medium', world.language, world.zone)
     : displayValues(row.values, column.field!, world);

@@ -14,13 +14,15 @@ import type { Issue } from '@/core/issue.ts';
 import type { Step } from '@/core/design-edit/steps.ts';
 import { displayValues } from '@/core/design/field-values.ts';
 import { type Listing, type Operator, conditionSpecs } from '@/core/design/listing-spec.ts';
-import type { ContentType } from '@/core/design/spec.ts';
+import type { ContentType, Design } from '@/core/design/spec.ts';
 import { nameOf } from '@/core/design/values.ts';
 import { formatStyled } from '@/core/pattern/date-format.ts';
-import { type Column, columnsOf } from '@/core/listing/columns.ts';
+import { type Column, PICKS, PLACE, columnsOf, listedColumns } from '@/core/listing/columns.ts';
+import { partFor } from '@/core/listing/parts.ts';
 import { OPERATORS_OF, OPERATOR_WORDS } from '@/core/listing/operators.ts';
 import { pinnedIn, stretchOf } from '@/core/site/pinned.ts';
-import { type Fan, type ListingPlan, fansOf, planPublic } from '@/core/listing/plan.ts';
+import { type Fan, type ListingPlan, fansOf } from '@/core/listing/plan.ts';
+import { planPublic } from '@/core/listing/planner.ts';
 import type { CompiledSite } from '@/core/site/compile.ts';
 import type { SiteReader } from '@/core/site/reader.ts';
 import { render } from '@/core/site/render.ts';
@@ -51,6 +53,8 @@ export interface ListingDetail {
   /** Names of the entries its conditions speak of, by id. */
   names: Record<string, string>;
   typeLabel: string;
+  /** All types, by the plural within the sentence. */
+  types: { key: string; label: string }[];
   columns: ListingColumn[];
   cards: { key: string; label: string }[];
   /** Pages of no type, that its own pages can be drawn by, and frames around them. */
@@ -70,14 +74,21 @@ export function listingDetail(
   permit(actor, 'read-unpublished', SITE);
   const design = view.editable(at, past)?.site.design;
   const spec = design?.listings.find((l) => l.key === key);
-  const type = design?.types.find((t) => t.key === spec?.type);
+  const types = [spec?.type, ...(spec?.also ?? [])].flatMap(
+    (k) => design?.types.find((t) => t.key === k) ?? [],
+  );
+  const [type] = types;
   if (!design || !spec || !type) return null;
   const word = (label: string): string => withinSentence(label, design.site.language);
-  const columns = listingColumns(view, type, { at, language: design.site.language });
+  const asked = new Map([...types].reverse().flatMap((t) => [...listedColumns(t)]));
+  const columns = columnWords(view, asked.values(), { at, language: design.site.language }).map(
+    (column) => (column.name === PICKS.name ? { ...column, options: picksOf(design) } : column),
+  );
   return {
     spec,
     at,
-    names: namesIn(view, spec, type),
+    names: namesIn(view, spec, asked),
+    types: design.types.map((t) => ({ key: t.key, label: word(t.plural) })),
     typeLabel: type.plural,
     columns,
     onBench: past ? [] : sentencesAbout(view, `listings/${spec.id}`, at),
@@ -86,7 +97,7 @@ export function listingDetail(
       .map(({ key: k, label }) => ({ key: k, label })),
     frames: framesOf(design),
     cards: design.templates
-      .filter((t) => t.kind === 'card' && t.type === type.key)
+      .filter((t) => t.kind === 'card' && types.some(({ key: k }) => k === t.type))
       .map(({ key: k, label }) => ({ key: k, label: word(label) })),
   };
 }
@@ -95,15 +106,30 @@ export function listingDetail(
 export function listingColumns(
   view: SiteView,
   type: ContentType,
+  looking: { at: Instant; language: string },
+): ListingColumn[] {
+  return columnWords(view, columnsOf(type).values(), looking);
+}
+
+function picksOf({ picks }: Design): Option[] {
+  return picks.map(({ key, label }) => ({ value: key, label }));
+}
+
+function columnWords(
+  view: SiteView,
+  columns: Iterable<Column>,
   { at, language }: { at: Instant; language: string },
 ): ListingColumn[] {
-  return [...columnsOf(type).values()].map((c) => ({
+  return [...columns].map((c) => ({
     name: c.name,
     label: withinSentence(c.label, language),
     family: c.family,
     sortable: c.sortable,
     fans: fansOf(c),
-    operators: OPERATORS_OF[c.family].map((op) => ({ op, words: OPERATOR_WORDS[op] })),
+    operators: (c.name === PLACE.name ? [] : OPERATORS_OF[c.family]).map((op) => ({
+      op,
+      words: OPERATOR_WORDS[op],
+    })),
     options: optionsIn(view, c, at),
     ...(c.target?.of === 'entries' ? { entryTypes: c.target.types && [...c.target.types] } : {}),
   }));
@@ -221,8 +247,12 @@ function listed(
   return ids.flatMap((id) => {
     const entry = live.get(id);
     if (!entry) return [];
-    const others = plan.sort.filter(({ column }) => column.name !== plan.type.naming);
+    const { type, sort } = partFor(plan, entry.type.id)!;
+    const others = sort.filter(({ column: { field, name } }) =>
+      field === null ? name !== PLACE.name : field.key !== type.naming,
+    );
     const sorted = others.map(({ column }) => {
+      if (column.isAbsent) return '(blank)';
       const shown = column.meta
         ? formatStyled(entry[column.meta] ?? entry.created, 'medium', world.language, world.zone)
         : displayValues(entry.values, column.field!, world);
@@ -233,8 +263,11 @@ function listed(
 }
 
 /** Names of the entries that a listing's conditions and pins speak of. */
-function namesIn(view: SiteView, listing: Listing, type: ContentType): Record<string, string> {
-  const columns = columnsOf(type);
+function namesIn(
+  view: SiteView,
+  listing: Listing,
+  columns: ReadonlyMap<string, Column>,
+): Record<string, string> {
   const ids = conditionSpecs(listing.where).flatMap(({ field, value }) =>
     columns.get(field)?.target?.of === 'entries' ? [value ?? []].flat().map(String) : [],
   );

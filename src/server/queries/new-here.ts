@@ -1,3 +1,4 @@
+import { partFor } from '@/core/listing/parts.ts';
 import { standingValues } from '@/core/listing/standing-values.ts';
 import type { ContentType } from '@/core/design/spec.ts';
 import type { Values } from '@/core/design/values.ts';
@@ -32,9 +33,10 @@ export function begunHere(
 ): Begun | null {
   const site = view.at(at)!.site;
   if ('listing' in here) {
-    const plan = site.listings.get(here.listing);
-    if (plan?.type.id !== type.id) return null;
-    const values = standingValues(plan, at, view.readerOf(site).subjectTree(at));
+    const listing = site.listings.get(here.listing);
+    const plan = listing && partFor(listing, type.id);
+    if (!plan) return null;
+    const values = standingValues(plan, at, view.readerOf(site).filterWorld(at));
     return { values, name: plan.listing.label, blank: [], stands: true };
   }
   if ('picks' in here) {

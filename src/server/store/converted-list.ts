@@ -1,6 +1,8 @@
 import { evaluateListing } from '@/core/listing/evaluate.ts';
 import { cell, type Column, type ListingRow } from '@/core/listing/columns.ts';
-import { type ListingPlan, conditionsOf } from '@/core/listing/plan.ts';
+import type { ContentType } from '@/core/design/spec.ts';
+import { partsOf } from '@/core/listing/parts.ts';
+import { type FilterWorld, type ListingPlan, conditionsOf } from '@/core/listing/plan.ts';
 import type { Converting } from '@/core/design/conversion.ts';
 import { isDerived } from '@/core/design/computed.ts';
 import type { Instant } from '@/core/time/interval.ts';
@@ -9,7 +11,6 @@ import { asOf } from './as-of.ts';
 import { namesOf } from './index-columns.ts';
 import { isComputedAlike, madeColumns } from './index-tables.ts';
 import { statement } from './statement.ts';
-import type { Subjects } from './subject-store.ts';
 import { valuesOfType } from './stored-values.ts';
 
 /**
@@ -51,21 +52,25 @@ export class ConvertedList {
         coalesce(e.published, l.starts) AS published, l.starts AS updated, r."values" AS json
       FROM entry AS e JOIN live_interval AS l ON l.entry = e.id AND ${asOf('l')}
       JOIN revision AS r ON r.entry = l.entry AND r.number = l.revision WHERE e.type = ?`;
-    this.rows = statement<Omit<ListingRow, 'values'> & { json: string }>(connection, sql)
-      .all(at, at, plan.type.id)
-      .map(({ json, ...row }) => ({ ...row, values: valuesOfType(plan.type, json, site) }));
+    const read = statement<Omit<ListingRow, 'values' | 'type'> & { json: string }>(connection, sql);
+    const rowsOf = (type: ContentType): ListingRow[] =>
+      read.all(at, at, type.id).map(({ json, ...row }) => ({
+        ...row,
+        type: type.id,
+        values: valuesOfType(type, json, site),
+      }));
+    this.rows = partsOf(plan).flatMap(({ type }) => rowsOf(type));
   }
 
   /** The entries in it, in order. */
-  ids(subjects: Subjects): string[] {
+  ids(world: FilterWorld): string[] {
     const live = statement(
       this.connection,
       `SELECT 1 FROM live_interval AS l WHERE l.entry = ? AND ${asOf('l')}`,
     );
     return evaluateListing(this.plan, this.rows, this.at, {
+      ...world,
       isLive: (entry, t) => live.get(entry, t, t) !== undefined,
-      keysWithin: (set, key) => subjects.keysWithin(set, key),
-      gone: (set) => subjects.gone(set),
     });
   }
 

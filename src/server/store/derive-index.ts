@@ -103,7 +103,7 @@ function typeWriter(
       const { from, to, revision } = row;
       const read = valuesOfType(type, values.get(id, revision)!, site);
       const times = { created, published: published ?? from, updated: from, from, to };
-      write({ entry: id, ...times, values: read }, revision, settled);
+      write({ entry: id, type: type.id, ...times, values: read }, revision, settled);
     }
   };
 }
@@ -150,7 +150,7 @@ export function reindex(
   for (const row of statement<Row>(connection, sql).all(type.id)) {
     const values = valuesOfType(type, row.values, site);
     const times = { published: row.published ?? row.from, updated: row.from };
-    write({ ...row, ...times, values }, row.revision, settled);
+    write({ ...row, type: type.id, ...times, values }, row.revision, settled);
   }
   makeIndexes(connection, type, plans);
 }

@@ -1,4 +1,5 @@
 import { plansBeside } from '@/core/listing/fan-out.ts';
+import { partsOf } from '@/core/listing/parts.ts';
 import type { ListingPlan } from '@/core/listing/plan.ts';
 import type { CompiledSite } from '@/core/site/compile.ts';
 import type { RulesOver } from '@/core/timing/plans.ts';
@@ -38,10 +39,10 @@ export function rulesOver({ first, later }: DesignsAhead, typeId: string): Rules
   }));
 }
 
-/** What a design has listed: its listings, for each value and as feeds too, and other sides. */
+/** What a design has listed, by type: listings, for each value and as feeds too, other sides. */
 export function plansOf({ listings, otherSides }: CompiledSite): ListingPlan[] {
   const own = [...listings.values()];
-  return [...own, ...own.flatMap(plansBeside), ...otherSides.values()];
+  return [...own, ...own.flatMap(plansBeside), ...otherSides.values()].flatMap(partsOf);
 }
 
 /** All of them, in their order. */

@@ -1,5 +1,5 @@
 import type { ContentType } from '@/core/design/spec.ts';
-import { type Column, LISTED, columnsOf } from '@/core/listing/columns.ts';
+import { type Column, LISTED, PLACE, columnsOf } from '@/core/listing/columns.ts';
 import type { SortKey } from '@/core/listing/plan.ts';
 
 /**
@@ -30,7 +30,8 @@ export const LISTED_COLUMN = cellColumn(LISTED);
 
 /** The column a filter compares, and the one a sort key orders by. */
 export function cellColumn(column: Column): string {
-  const { field, meta, name } = column;
+  const { field, meta, name, isAbsent } = column;
+  if (isAbsent) return NOTHING;
   return quoted(meta ?? (field ? `c_${named(field.id)}` : name));
 }
 
@@ -39,9 +40,23 @@ export function cellColumn(column: Column): string {
  * itself.
  */
 export function sortColumn(column: Column): string {
+  if (column.isAbsent) return NOTHING;
   return column.family === 'text' || column.family === 'choice'
     ? quoted(`s_${named(column.field!.id)}`)
     : cellColumn(column);
+}
+
+/** What stands for a column that a type's table does not have. */
+const NOTHING = 'NULL';
+
+/** A column of a row in SQL. */
+export function ofRow(row: string, column: string): string {
+  return column === NOTHING ? NOTHING : `${row}.${column}`;
+}
+
+/** Whether every row has a value of a column. */
+export function isNeverBlank({ meta, name }: Column): boolean {
+  return meta !== null || name === PLACE.name;
 }
 
 /** Whether a field's members stand in the member table rather than in a column. */
@@ -65,9 +80,12 @@ export function namesOf(column: Column): string[] {
     : [cellColumn(column), sortColumn(column)];
 }
 
-/** The ORDER BY terms of a sort key: where blanks go, then the value. */
+/** The terms of a sort key as an index has them: where blanks go, then the value. */
 export function orderTerms({ column, descending, blanks }: SortKey): string[] {
+  if (column.isAbsent) return [];
   const value = sortColumn(column);
   const term = `${value}${descending ? ' DESC' : ''}`;
-  return column.meta ? [term] : [`(${value} IS NULL)${blanks === 'first' ? ' DESC' : ''}`, term];
+  return isNeverBlank(column)
+    ? [term]
+    : [`(${value} IS NULL)${blanks === 'first' ? ' DESC' : ''}`, term];
 }

@@ -32,6 +32,7 @@ const SQL_TYPE: Record<Column['family'], string> = {
   choice: 'TEXT',
   members: 'TEXT',
   presence: 'INTEGER',
+  identity: 'TEXT',
 };
 
 /** The statements that make a type's derived tables. */
@@ -71,8 +72,8 @@ function indexesOf(type: ContentType, plans: ListingPlan[]): Map<string, string>
     }).map(([name, on]) => [name, `CREATE INDEX ${quoted(name)} ON ${on}`]),
   );
   for (const plan of plans) {
-    const { name, sql } = listingIndex(plan);
-    all.set(name, sql);
+    const index = listingIndex(plan);
+    if (index) all.set(index.name, index.sql);
   }
   return all;
 }

@@ -1,6 +1,7 @@
-import { totalOrder } from '@/core/listing/evaluate.ts';
+import { placesOf, totalOrder } from '@/core/listing/evaluate.ts';
 import { crossingOf, movingComparisons, nextDayCrossing } from '@/core/listing/crossing.ts';
-import { type ListingPlan, conditionsOf } from '@/core/listing/plan.ts';
+import { conditionsIn, partsOf } from '@/core/listing/parts.ts';
+import type { FilterWorld, ListingPlan } from '@/core/listing/plan.ts';
 import { type Column, type ListingRow, rowOf } from '@/core/listing/columns.ts';
 import type { ContentType } from '@/core/design/spec.ts';
 import type { CompiledSite } from '@/core/site/compile.ts';
@@ -12,8 +13,10 @@ import { ConvertedList, readsComputedOtherwise, readsConverted } from './convert
 import { tableSeen } from './index-tables.ts';
 import type { ListMemory } from './list-memory.ts';
 import { hasListingIndex } from './listing-index.ts';
-import { around, comesBefore } from './listing-order.ts';
+import { type OrderCells, around, cellsOf, comesBefore } from './listing-order.ts';
 import { type ListingSql, listingSql } from './listing-sql.ts';
+import { filterWorld } from './filter-world.ts';
+import { tellPicks } from './picks.ts';
 import { statement } from './statement.ts';
 import type { SubjectsOver } from './subject-store.ts';
 
@@ -75,20 +78,38 @@ export class ListReader {
     limit: number,
     without: readonly string[],
   ): { ids: string[]; total: number } {
-    const sql = this.sqlOf(plan, validity.at, without);
-    if (!sql) return { ids: [], total: 0 };
-    const { from, params, order, read } = sql;
-    const ids = this.sql<string>(`SELECT r.entry ${from} ORDER BY ${order} LIMIT ? OFFSET ?`)
-      .pluck()
-      .all(...params, limit, offset);
+    const parts = this.sqlOf(plan, validity.at, without);
+    if (parts.length === 0) return { ids: [], total: 0 };
+    const ids = this.stretch(parts, offset, limit);
     const whole = ids.length < limit && (ids.length > 0 || offset === 0);
-    const total = whole
-      ? offset + ids.length
-      : this.sql<number>(`SELECT count(*) ${from}`)
-          .pluck()
-          .get(...params)!;
-    this.tellListing(plan, validity, this.leastIn(read));
+    const total = whole ? offset + ids.length : this.count(parts);
+    this.tellListing(plan, validity, parts);
     return { ids, total };
+  }
+
+  /** Rows of all types in their order: each is read in its own, and they are merged. */
+  private stretch(parts: readonly PartSql[], offset: number, limit: number): string[] {
+    const [first] = parts;
+    const order = (terms: readonly string[]): string =>
+      terms.map((sql, i) => `${sql}${first!.order[i]!.descending ? ' DESC' : ''}`).join(', ');
+    const isOne = parts.length === 1;
+    const of = ({ from, order: terms }: PartSql): string =>
+      `SELECT r.entry${isOne ? '' : `, ${terms.map(({ sql }) => sql).join(', ')}`} ${from}`;
+    const by = first!.order.map(({ sql }, i) => (isOne ? sql : String(i + 2)));
+    const text = `${parts.map(of).join(' UNION ALL ')} ORDER BY ${order(by)} LIMIT ? OFFSET ?`;
+    return this.sql<string>(text)
+      .pluck()
+      .all(...parts.flatMap(({ params }) => params), limit, offset);
+  }
+
+  private count(parts: readonly PartSql[], where: PartWhere = () => ALL): number {
+    const counts = parts.map((part) => {
+      const { sql, params } = where(part.plan);
+      return this.sql<number>(`SELECT count(*) ${part.from} AND ${sql}`)
+        .pluck()
+        .get(...part.params, ...params)!;
+    });
+    return counts.reduce((a, b) => a + b, 0);
   }
 
   /** The least value from one on that a column of a table has. */
@@ -108,17 +129,35 @@ export class ListReader {
     without: readonly string[] = [],
   ): Neighbours {
     if (this.isConverted(plan)) return this.neighboursConverted(plan, row, validity, without);
-    const sql = this.sqlOf(plan, validity.at, without);
-    if (!sql) return { isIn: false, before: null, after: null };
-    this.tellListing(plan, validity, this.leastIn(sql.read));
-    const { same, before, after } = around(plan, row);
+    const parts = this.sqlOf(plan, validity.at, without);
+    if (parts.length === 0) return { isIn: false, before: null, after: null };
+    this.tellListing(plan, validity, parts);
+    const found = parts.map((part) =>
+      this.neighboursIn(part, cellsOf(plan, row, this.places(plan, validity.at))),
+    );
+    const nearest = (side: 'before' | 'after'): string | null =>
+      this.nearest(
+        plan,
+        found.flatMap((f) => f[side] ?? []),
+        side,
+        validity,
+      );
+    return {
+      isIn: found.some(({ isIn }) => isIn),
+      before: nearest('before'),
+      after: nearest('after'),
+    };
+  }
+
+  private neighboursIn({ plan, from, params }: PartSql, cells: OrderCells): Neighbours {
+    const { same, before, after } = around(plan, cells);
     const first = (where: { sql: string; params: unknown[]; order?: string }): string | null => {
       const order = where.order === undefined ? '' : ` ORDER BY ${where.order}`;
-      const text = `SELECT r.entry ${sql.from} AND ${where.sql}${order} LIMIT 1`;
+      const text = `SELECT r.entry ${from} AND ${where.sql}${order} LIMIT 1`;
       return (
         this.sql<string>(text)
           .pluck()
-          .get(...sql.params, ...where.params) ?? null
+          .get(...params, ...where.params) ?? null
       );
     };
     return {
@@ -126,6 +165,23 @@ export class ListReader {
       before: firstOf(before, first),
       after: firstOf(after, first),
     };
+  }
+
+  /** Of the nearest of each type the one that is the nearest of all. */
+  private nearest(
+    plan: ListingPlan,
+    ids: readonly string[],
+    side: 'before' | 'after',
+    validity: Validity,
+  ): string | null {
+    if (ids.length <= 1) return ids[0] ?? null;
+    const rows = [...this.entries.liveEntries(ids, validity).values()].map(rowOf);
+    rows.sort(totalOrder(plan, this.places(plan, validity.at)));
+    return (side === 'before' ? rows.at(-1) : rows[0])?.entry ?? null;
+  }
+
+  private places(plan: ListingPlan, at: Instant): ReadonlyMap<string, number> {
+    return placesOf(plan, this.worldAt(at));
   }
 
   private neighboursConverted(
@@ -140,20 +196,24 @@ export class ListReader {
     return { isIn, before: ids[at - 1] ?? null, after: ids[isIn ? at + 1 : at] ?? null };
   }
 
-  /** A list without some entries in SQL; null where no release has its type so far. */
-  private sqlOf(
-    plan: ListingPlan,
-    at: Instant,
-    without: readonly string[],
-  ): (ListingSql & { read: string }) | null {
-    const indexed = hasListingIndex(this.connection, plan);
-    const table = indexed ? null : tableSeen(this.connection, plan.type);
-    if (!indexed && table === null) return null;
-    const sql = listingSql(plan, at, this.settled, this.subjects.at(at), table);
-    const all = { ...sql, read: table ?? indexTable(plan.type) };
-    if (without.length === 0) return all;
-    const from = `${all.from} AND r.entry NOT IN (${without.map(() => '?').join(', ')})`;
-    return { ...all, from, params: [...all.params, ...without] };
+  /** What filters ask of the rest of the site. */
+  worldAt(at: Instant): FilterWorld {
+    return filterWorld(this.connection, this.subjects.at(at), at);
+  }
+
+  /** A list without some entries in SQL, in each of its types that some release has so far. */
+  private sqlOf(plan: ListingPlan, at: Instant, without: readonly string[]): PartSql[] {
+    const world = this.worldAt(at);
+    return partsOf(plan).flatMap((part): PartSql[] => {
+      const indexed = hasListingIndex(this.connection, part);
+      const table = indexed ? null : tableSeen(this.connection, part.type);
+      if (!indexed && table === null) return [];
+      const sql = listingSql(part, { at, settled: this.settled, world, table });
+      const all = { ...sql, plan: part, read: table ?? indexTable(part.type) };
+      if (without.length === 0) return [all];
+      const from = `${all.from} AND r.entry NOT IN (${without.map(() => '?').join(', ')})`;
+      return [{ ...all, from, params: [...all.params, ...without] }];
+    });
   }
 
   /** How many entries of a listing come before a row in its order; some may be left out. */
@@ -165,12 +225,8 @@ export class ListReader {
   ): number {
     if (this.isConverted(plan))
       return this.precedingConverted(plan, row, new Validity(at), without);
-    const sql = this.sqlOf(plan, at, without);
-    if (!sql) return 0;
-    const before = comesBefore(plan, row);
-    return this.sql<number>(`SELECT count(*) ${sql.from} AND ${before.sql}`)
-      .pluck()
-      .get(...sql.params, ...before.params)!;
+    const cells = cellsOf(plan, row, this.places(plan, at));
+    return this.count(this.sqlOf(plan, at, without), (part) => comesBefore(part, cells));
   }
 
   private precedingConverted(
@@ -180,7 +236,7 @@ export class ListReader {
     without: readonly string[],
   ): number {
     const { ids } = this.convertedStretch(plan, validity, 0, Infinity, without);
-    const order = totalOrder(plan.sort);
+    const order = totalOrder(plan, this.places(plan, validity.at));
     let [from, to] = [0, ids.length];
     while (from < to) {
       const middle = (from + to) >> 1;
@@ -194,9 +250,10 @@ export class ListReader {
   /** Whether a list is over a field whose column is not there, or holds something else. */
   private isConverted(plan: ListingPlan): boolean {
     const { connection } = this;
-    return (
-      readsComputedOtherwise(connection, plan, this.site.design.site) ||
-      (!hasListingIndex(connection, plan) && readsConverted(connection, plan))
+    return partsOf(plan).some(
+      (part) =>
+        readsComputedOtherwise(connection, part, this.site.design.site) ||
+        (!hasListingIndex(connection, part) && readsConverted(connection, part)),
     );
   }
 
@@ -210,8 +267,10 @@ export class ListReader {
   ): { ids: string[]; total: number } {
     const whole = this.memory.list(plan, validity.at, 'whole', (own) => {
       const list = new ConvertedList(this.connection, plan, own.at, this.site.design.site);
-      this.tellListing(plan, own, (column, from) => list.leastFrom(column, from));
-      const ids = list.ids(this.subjects.at(own.at));
+      this.tellShapes(plan, own);
+      for (const part of partsOf(plan))
+        this.tellMoving(part, own, (column, from) => list.leastFrom(column, from));
+      const ids = list.ids(this.worldAt(own.at));
       return { ids, total: ids.length };
     });
     validity.tell(whole.validity.until);
@@ -220,27 +279,40 @@ export class ListReader {
     return { ids: ids.slice(offset, offset + limit), total: ids.length };
   }
 
+  private tellListing(plan: ListingPlan, validity: Validity, parts: readonly PartSql[]): void {
+    this.tellShapes(plan, validity);
+    for (const part of parts) this.tellMoving(part.plan, validity, this.leastIn(part.read));
+  }
+
   /**
-   * The next bound in every source type, matching or not, and the next crossing of each relative
-   * filter.
+   * The next bound in every source type and in picks, matching or not, and the next midnight where
+   * a filter speaks of today.
    */
-  private tellListing(
-    plan: ListingPlan,
+  private tellShapes(plan: ListingPlan, validity: Validity): void {
+    for (const type of this.sourceTypes(plan)) this.tellBounds(type, validity);
+    for (const part of partsOf(plan)) validity.tell(nextDayCrossing(part, validity.at));
+    for (const { column, operand } of conditionsIn(plan)) {
+      const { target } = column;
+      if (target?.of === 'subjects') this.subjects.tellShape(target.set, validity);
+      if (target?.of !== 'picks' || operand.kind !== 'keys') continue;
+      for (const picks of operand.keys) tellPicks(this.connection, picks, validity);
+    }
+  }
+
+  /** The next crossing of each filter that moves with the clock. */
+  private tellMoving(
+    part: ListingPlan,
     validity: Validity,
     leastFrom: (column: Column, from: number) => number | null,
   ): void {
     const { at } = validity;
-    for (const type of this.sourceTypes(plan)) this.tellBounds(type, validity);
-    validity.tell(nextDayCrossing(plan, at));
-    for (const { column } of conditionsOf(plan.filter))
-      if (column.target?.of === 'subjects') this.subjects.tellShape(column.target.set, validity);
-    for (const { column, ms } of movingComparisons(plan))
+    for (const { column, ms } of movingComparisons(part))
       validity.tell(crossingOf(leastFrom(column, at + ms), ms, at));
   }
 
   private sourceTypes(plan: ListingPlan): ContentType[] {
-    const keys = new Set([plan.type.key]);
-    for (const { column } of conditionsOf(plan.filter)) {
+    const keys = new Set(partsOf(plan).map(({ type }) => type.key));
+    for (const { column } of conditionsIn(plan)) {
       if (column.target?.of === 'entries')
         for (const key of column.target.types ?? this.site.typesByKey.keys()) keys.add(key);
     }
@@ -272,6 +344,14 @@ export class ListReader {
     return statement<Row>(this.connection, text);
   }
 }
+
+/** A list in one of its types in SQL, and the table that it reads. */
+type PartSql = ListingSql & { plan: ListingPlan; read: string };
+
+/** A further condition on the rows of a type. */
+type PartWhere = (part: ListingPlan) => { sql: string; params: unknown[] };
+
+const ALL = { sql: '1', params: [] };
 
 /** The first that something is found by; null where nothing is. */
 function firstOf<T>(all: readonly T[], find: (one: T) => string | null): string | null {

@@ -1,7 +1,7 @@
 import type { Connection } from '../db/connection.ts';
 import type { ContentType } from '@/core/design/spec.ts';
 import { type Column, LISTED } from '@/core/listing/columns.ts';
-import { type Condition, type ListingPlan, conditionsOf } from '@/core/listing/plan.ts';
+import { type Condition, type ListingPlan, conditionsOf, namedBy } from '@/core/listing/plan.ts';
 import { fingerprint } from '@/core/fingerprint.ts';
 import {
   cellColumn,
@@ -63,6 +63,11 @@ function isOneKey({ target }: Column): boolean {
   return target === null || (target.of === 'subjects' && !target.tree);
 }
 
+/** Whether a column stands in the tables, where a type has it. */
+function isStored({ family, isAbsent }: Column): boolean {
+  return family !== 'identity' && !isAbsent;
+}
+
 /** The conditions that every entry of a listing fulfils. */
 function required({ filter }: ListingPlan): Condition[] {
   const fixed = filter.kind === 'all' ? filter.filters : [filter];
@@ -78,7 +83,7 @@ export function repeatedColumns(type: ContentType, plans: ListingPlan[]): string
   if (led.length === 0) return [];
   const used = led
     .flatMap((plan) => [...conditionsOf(plan.filter), ...plan.sort].map(({ column }) => column))
-    .filter((c) => c.field !== null || c.name === LISTED.name);
+    .filter((c) => isStored(c) && (c.field !== null || c.name === LISTED.name));
   return [
     ...new Set(['ends', 'open', 'created', 'published', 'updated', ...used.flatMap(namesOf)]),
   ];
@@ -86,11 +91,14 @@ export function repeatedColumns(type: ContentType, plans: ListingPlan[]): string
 
 /**
  * Fixed values first, then the sort keys in their order, then what makes the order total and the
- * bounds.
+ * bounds. Null for a listing whose entries are named: they are looked up one by one.
  */
-export function listingIndex(plan: ListingPlan): { name: string; sql: string } {
+export function listingIndex(plan: ListingPlan): { name: string; sql: string } | null {
+  if (namedBy(plan.filter)) return null;
   const leading = leadingMember(plan);
-  const fixed = required(plan).filter((c) => c !== leading?.condition && !isManyValued(c.column));
+  const fixed = required(plan).filter(
+    (c) => c !== leading?.condition && !isManyValued(c.column) && isStored(c.column),
+  );
   const equal = fixed.flatMap((c) =>
     c.op === 'is' && c.operand.kind !== 'relative' && c.column.family !== 'instant'
       ? [cellColumn(c.column)]
@@ -129,14 +137,14 @@ interface Known {
 const known = new WeakMap<object, Known>();
 const names = new WeakMap<ListingPlan, string>();
 
-/** Whether the database has the index that a listing, as it is planned, is read by. */
+/** Whether the database has the index that a listing, in one of its types, is read by. */
 export function hasListingIndex(connection: Connection, plan: ListingPlan): boolean {
   const version = statement<number>(connection, 'PRAGMA schema_version').pluck().get()!;
   let now = known.get(connection.driver);
   if (now?.version !== version)
     known.set(connection.driver, (now = { version, has: new Map<string, boolean>() }));
   let name = names.get(plan);
-  if (name === undefined) names.set(plan, (name = listingIndex(plan).name));
+  if (name === undefined) names.set(plan, (name = listingIndex(plan)?.name ?? ''));
   let has = now.has.get(name);
   if (has === undefined) {
     const sql = `SELECT 1 FROM sqlite_master WHERE type = 'index' AND name = ?`;

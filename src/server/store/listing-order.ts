@@ -1,6 +1,8 @@
-import { type ListingRow, sortCell } from '@/core/listing/columns.ts';
+import { type Column, type ListingRow, PLACE, sortCell } from '@/core/listing/columns.ts';
+import { partFor } from '@/core/listing/parts.ts';
 import type { ListingPlan, SortKey } from '@/core/listing/plan.ts';
-import { sortColumn } from './index-columns.ts';
+import type { Instant } from '@/core/time/interval.ts';
+import { isNeverBlank, ofRow, sortColumn } from './index-columns.ts';
 
 /** A condition in SQL, with its parameters in order. */
 interface Condition {
@@ -8,12 +10,32 @@ interface Condition {
   params: unknown[];
 }
 
-/** A condition for the rows that come before one in a listing's order, the row itself not. */
-export function comesBefore(plan: ListingPlan, row: ListingRow): Condition {
+/** What a row has by each key of a listing's order, and last. */
+export interface OrderCells {
+  keys: (string | number | null)[];
+  created: Instant;
+  entry: string;
+}
+
+/** What a row has by each key of a listing's order; `places` are those of `placesOf`. */
+export function cellsOf(
+  plan: ListingPlan,
+  row: ListingRow,
+  places: ReadonlyMap<string, number>,
+): OrderCells {
+  const { created, entry } = row;
+  const keys = (partFor(plan, row.type) ?? plan).sort.map(({ column }) =>
+    column === PLACE ? (places.get(entry) ?? null) : sortCell(row, column),
+  );
+  return { keys, created, entry };
+}
+
+/** A condition for the rows of a type that come before one in a listing's order, itself not. */
+export function comesBefore(plan: ListingPlan, cells: OrderCells): Condition {
   const keys = [
-    ...plan.sort.map((key) => ofKey(key, row)),
-    ofLast('r.created', row.created),
-    ofLast('r.entry', row.entry),
+    ...plan.sort.map((key, i) => ofKey(key, cells.keys[i]!)),
+    ofLast('r.created', cells.created),
+    ofLast('r.entry', cells.entry),
   ];
   const ways = keys.map(({ before }, i) => {
     const all = [...keys.slice(0, i).map(({ same }) => same), before];
@@ -34,11 +56,15 @@ interface Compared {
   before: Condition;
 }
 
-function ofKey({ column, descending, blanks }: SortKey, row: ListingRow): Compared {
-  const name = `r.${sortColumn(column)}`;
-  const value = sortCell(row, column);
+/** A key's value in SQL. */
+function nameOf(column: Column): string {
+  return column === PLACE ? 'j.key' : ofRow('r', sortColumn(column));
+}
+
+function ofKey({ column, descending, blanks }: SortKey, value: string | number | null): Compared {
+  const name = nameOf(column);
   const same = { sql: `${name} IS ?`, params: [value] };
-  const isFirst = blanks === 'first' && column.meta === null;
+  const isFirst = blanks === 'first' && !isNeverBlank(column);
   if (value === null)
     return { same, before: { sql: isFirst ? '0' : `${name} IS NOT NULL`, params: [] } };
   const less = `${name} ${descending ? '>' : '<'} ?`;
@@ -73,11 +99,11 @@ export interface Around {
  * Where a row stands in a listing's order. Each stretch is a range of the listing's index, so the
  * nearest row is found without looking at the others.
  */
-export function around(plan: ListingPlan, row: ListingRow): Around {
+export function around(plan: ListingPlan, cells: OrderCells): Around {
   const terms = [
-    ...plan.sort.flatMap((key) => termsOf(key, row)),
-    term('r.created', row.created),
-    term('r.entry', row.entry),
+    ...plan.sort.flatMap((key, i) => termsOf(key, cells.keys[i]!)),
+    term('r.created', cells.created),
+    term('r.entry', cells.entry),
   ];
   const stretches = (side: 'before' | 'after'): Stretch[] =>
     terms
@@ -110,10 +136,10 @@ interface Term {
   after: Condition | null;
 }
 
-function termsOf({ column, descending, blanks }: SortKey, row: ListingRow): Term[] {
-  const name = `r.${sortColumn(column)}`;
-  const own = term(name, sortCell(row, column), descending);
-  if (column.meta !== null) return [own];
+function termsOf({ column, descending, blanks }: SortKey, value: string | number | null): Term[] {
+  const name = nameOf(column);
+  const own = term(name, value, descending);
+  if (isNeverBlank(column)) return [own];
   const isBlank = `(${name} IS NULL)`;
   const [here, first] = [own.before === null ? 1 : 0, blanks === 'first' ? 1 : 0];
   const is = (value: number): Condition => ({ sql: `${isBlank} = ${value}`, params: [] });

@@ -1,57 +1,93 @@
 import type { Instant } from '@/core/time/interval.ts';
-import type { Condition, ListingPlan, SubjectTree } from '@/core/listing/plan.ts';
-import { type ResolvedFilter, type Test, resolveFilter } from '@/core/listing/resolve.ts';
+import { PLACE } from '@/core/listing/columns.ts';
+import {
+  type Condition,
+  type ListingPlan,
+  type FilterWorld,
+  namedBy,
+} from '@/core/listing/plan.ts';
+import {
+  type ResolvedFilter,
+  type Test,
+  entriesNamed,
+  resolveFilter,
+} from '@/core/listing/resolve.ts';
 import {
   cellColumn,
   indexTable,
   isManyValued,
   memberTable,
-  orderTerms,
+  isNeverBlank,
+  ofRow,
   quoted,
+  sortColumn,
 } from './index-columns.ts';
 import { type LeadingMember, isOfField, leadingMember, listingIndex } from './listing-index.ts';
 import { asOf } from './as-of.ts';
 
-/** A listing as of an instant in SQL: which rows, and their order. Parameters in order. */
+/** A listing in one of its types as of an instant in SQL: which rows, and their order. */
 export interface ListingSql {
   /** `FROM … WHERE …`, shared by the page and the count. */
   from: string;
+  /** In order. */
   params: unknown[];
-  order: string;
+  /** What it is ordered by: columns, or whether they are blank. */
+  order: { sql: string; descending: boolean }[];
 }
 
-/**
- * The SQL form of a listing; `settled` is the last write's instant, before which the partial
- * indexes say nothing. `table` is the index table as the plan's design reads it; null where the
- * database has the listing's own index, and with it all that the table and the member table have.
- */
-export function listingSql(
-  plan: ListingPlan,
-  at: Instant,
-  settled: Instant,
-  subjects: SubjectTree,
-  table: string | null,
-): ListingSql {
+/** As of when and over what a listing is read. */
+export interface ReadAt {
+  at: Instant;
+  /** The last write's instant, before which the partial indexes say nothing. */
+  settled: Instant;
+  world: FilterWorld;
+  /**
+   * The index table as the plan's design reads it; null where the database has the listing's own
+   * index, and with it all that the table and the member table have.
+   */
+  table: string | null;
+}
+
+/** The SQL form of a listing, for one type. */
+export function listingSql(plan: ListingPlan, { at, settled, world, table }: ReadAt): ListingSql {
   const isOpen = at >= settled;
-  const led = table === null ? leadingMember(plan) : null;
-  const leading = led && isLeading(led, isOpen, subjects) ? led : null;
-  const params: unknown[] = leading ? [keyOf(leading, subjects), at, at] : [at, at];
-  const writer = new FilterSql(plan, at, params, { given: leading?.condition, isOpen });
-  const filter = writer.write(resolveFilter(plan.filter, at, plan.zone, subjects), false);
+  const named = namedBy(plan.filter);
+  const led = table === null && !named ? leadingMember(plan) : null;
+  const leading = led && isLeading(led, isOpen, world) ? led : null;
+  const params: unknown[] = [];
+  if (named) params.push(JSON.stringify(entriesNamed(named, world)));
+  if (leading) params.push(keyOf(leading, world));
+  params.push(at, at);
+  const given = leading?.condition ?? named ?? undefined;
+  const writer = new FilterSql(plan, at, params, { given, isOpen });
+  const filter = writer.write(resolveFilter(plan.filter, at, plan.zone, world), false);
   // Without statistics the planner would take the primary key, which is in another order.
-  const by = isOpen ? ` INDEXED BY ${quoted(listingIndex(plan).name)}` : '';
+  const index = isOpen && leading ? listingIndex(plan) : null;
+  const by = index ? ` INDEXED BY ${quoted(index.name)}` : '';
+  const read = table ?? indexTable(plan.type);
   const source = leading
     ? `${memberTable(plan.type)} AS r${by} WHERE r.${isOfField(leading)} AND r.key = ? AND ${isOpen ? '' : 'r.own = 1 AND '}`
-    : `${table ?? indexTable(plan.type)} AS r WHERE `;
+    : named
+      ? `json_each(?) AS j CROSS JOIN ${read} AS r ON r.entry = j.value WHERE `
+      : `${read} AS r WHERE `;
   const open = isOpen ? 'r.open = 1 AND ' : '';
-  const order = [...plan.sort.flatMap(orderTerms), 'created', 'entry'].join(', ');
   // "+" keeps the index over bounds out of it: nearly every row has started, so it would find
   // nearly all.
-  return {
-    from: `FROM ${source}${open}+${asOf('r')} AND ${filter}`,
-    params,
-    order,
-  };
+  return { from: `FROM ${source}${open}+${asOf('r')} AND ${filter}`, params, order: orderOf(plan) };
+}
+
+/** Every type of a listing is ordered by as many. */
+function orderOf(plan: ListingPlan): ListingSql['order'] {
+  const keys = plan.sort.flatMap((key) => {
+    const { column, descending, blanks } = key;
+    const sql = column === PLACE ? 'j.key' : ofRow('r', sortColumn(column));
+    const own = { sql, descending };
+    return isNeverBlank(column)
+      ? [own]
+      : [{ sql: `(${sql} IS NULL)`, descending: blanks === 'first' }, own];
+  });
+  const last = ['r.created', 'r.entry'].map((sql) => ({ sql, descending: false }));
+  return [...keys, ...last];
 }
 
 /**
@@ -61,14 +97,14 @@ export function listingSql(
 function isLeading(
   { condition, key }: LeadingMember,
   isOpen: boolean,
-  subjects: SubjectTree,
+  subjects: FilterWorld,
 ): boolean {
   const { target } = condition.column;
   return isOpen || target?.of !== 'subjects' || subjects.keysWithin(target.set, key).length <= 1;
 }
 
 /** The key under which what counts as the wanted one stands; none where nothing does. */
-function keyOf({ condition, key }: LeadingMember, subjects: SubjectTree): string {
+function keyOf({ condition, key }: LeadingMember, subjects: FilterWorld): string {
   const { target } = condition.column;
   return target?.of === 'subjects' ? (subjects.keysWithin(target.set, key)[0] ?? '') : key;
 }
@@ -116,7 +152,7 @@ class FilterSql {
   }
 
   private test(test: Test): string {
-    const column = `r.${cellColumn(test.column)}`;
+    const column = ofRow('r', cellColumn(test.column));
     switch (test.kind) {
       case 'blank':
         return this.blank(test, column);
@@ -136,6 +172,9 @@ class FilterSql {
       case 'compare':
         this.params.push(test.value);
         return test.negated ? `(${column} IS NULL OR ${column} <> ?)` : `${column} ${test.op} ?`;
+      case 'identity':
+        this.params.push(JSON.stringify(test.entries));
+        return `r.entry ${test.negated ? 'NOT ' : ''}IN (SELECT value FROM json_each(?))`;
       case 'members':
         return this.members(test, column);
     }

@@ -1,8 +1,8 @@
 import { type ListingRow, rowOf } from '@/core/listing/columns.ts';
-import { holds, totalOrder } from '@/core/listing/evaluate.ts';
-import { type ListingPlan, conditionsOf } from '@/core/listing/plan.ts';
+import { listedBy, placesOf, totalOrder } from '@/core/listing/evaluate.ts';
+import { conditionsIn, partFor } from '@/core/listing/parts.ts';
+import type { ListingPlan } from '@/core/listing/plan.ts';
 import { compareCodePoints } from '@/core/text.ts';
-import { resolveFilter } from '@/core/listing/resolve.ts';
 import { ownPresets } from '@/core/design/presets.ts';
 import type { EntryView } from '@/core/design/values.ts';
 import type { LivePage, PathHolders, Neighbours, SiteReader } from '@/core/site/reader.ts';
@@ -33,7 +33,7 @@ class OverlayReader implements SiteReader {
   readonly picked: SiteReader['picked'];
   readonly subject: SiteReader['subject'];
   readonly subjectsOf: SiteReader['subjectsOf'];
-  readonly subjectTree: SiteReader['subjectTree'];
+  readonly filterWorld: SiteReader['filterWorld'];
   readonly media: SiteReader['media'];
   readonly nameOf: SiteReader['nameOf'];
   readonly comingAt: SiteReader['comingAt'];
@@ -48,7 +48,7 @@ class OverlayReader implements SiteReader {
     this.picked = (...args) => below.picked(...args);
     this.subject = (...args) => below.subject(...args);
     this.subjectsOf = (...args) => below.subjectsOf(...args);
-    this.subjectTree = (at) => below.subjectTree(at);
+    this.filterWorld = (at) => below.filterWorld(at);
     this.media = (...asked) => below.media(...asked);
     this.nameOf = (id) => below.nameOf(id);
     this.comingAt = (...args) => below.comingAt(...args);
@@ -170,8 +170,8 @@ class OverlayReader implements SiteReader {
    * only now is live.
    */
   private affected(plan: ListingPlan, validity: Validity): EntryView[] {
-    const fields = conditionsOf(plan.filter).flatMap(({ column }) =>
-      column.target?.of === 'entries' ? [column.field!.id] : [],
+    const fields = conditionsIn(plan).flatMap(({ column: { target, field } }) =>
+      target?.of === 'entries' && field ? [field.id] : [],
     );
     if (fields.length === 0) return [];
     const ids = [...this.shown.keys()];
@@ -202,7 +202,7 @@ class OverlayReader implements SiteReader {
     ]);
     const added = this.among(plan, own, validity);
     const there = [...this.below.liveEntries(rest.ids, validity).values()].map(rowOf);
-    const merged = [...there, ...added].sort(totalOrder(plan.sort)).map((row) => row.entry);
+    const merged = [...there, ...added].sort(this.orderOf(plan, validity)).map((row) => row.entry);
     return {
       ids: merged.slice(offset - start, offset - start + limit),
       total: rest.total + added.length,
@@ -216,7 +216,7 @@ class OverlayReader implements SiteReader {
     without: readonly string[] = [],
   ): number {
     const own = this.seenOtherwise(plan, validity, without);
-    const order = totalOrder(plan.sort);
+    const order = this.orderOf(plan, validity);
     const before = this.among(plan, own, validity).filter((other) => order(other, row) < 0);
     const rest = [...without, ...own.map((e) => e.id)];
     return before.length + this.below.preceding(plan, row, validity, rest);
@@ -234,7 +234,7 @@ class OverlayReader implements SiteReader {
     const { isIn, before, after } = this.below.neighbours(plan, row, validity, rest);
     const ids = [before, after].filter((id) => id !== null);
     const added = this.among(plan, own, validity);
-    const order = totalOrder(plan.sort);
+    const order = this.orderOf(plan, validity);
     const all = [...this.below.liveEntries(ids, validity).values()].map(rowOf).concat(added);
     const sorted = all.filter(({ entry }) => entry !== row.entry).sort(order);
     const next = sorted.findIndex((other) => order(other, row) > 0);
@@ -253,15 +253,18 @@ class OverlayReader implements SiteReader {
     without: readonly string[],
   ): EntryView[] {
     return [...this.shown.values(), ...this.affected(plan, validity)].filter(
-      (e) => e.type.key === plan.type.key && !without.includes(e.id),
+      (e) => partFor(plan, e.type.id) !== undefined && !without.includes(e.id),
     );
   }
 
   /** The rows of the entries that a listing lets in. */
   private among(plan: ListingPlan, entries: EntryView[], validity: Validity): ListingRow[] {
     const { at } = validity;
-    const filter = resolveFilter(plan.filter, at, plan.zone, this.subjectTree(at));
     const isLive = (id: string): boolean => this.liveEntries([id], validity).has(id);
-    return entries.map(rowOf).filter((row) => holds(filter, row, isLive));
+    return entries.map(rowOf).filter(listedBy(plan, at, this.filterWorld(at), isLive));
+  }
+
+  private orderOf(plan: ListingPlan, { at }: Validity): ReturnType<typeof totalOrder> {
+    return totalOrder(plan, placesOf(plan, this.filterWorld(at)));
   }
 }

@@ -4,7 +4,7 @@ import type { LivePage, PathHolders, Neighbours, SiteReader } from '@/core/site/
 import type { ContentType } from '@/core/design/spec.ts';
 import { type EntryView, type Media, type Subject, valuesOf } from '@/core/design/values.ts';
 import { PRESETS, type Presets } from '@/core/design/presets.ts';
-import type { SubjectTree } from '@/core/listing/plan.ts';
+import type { FilterWorld } from '@/core/listing/plan.ts';
 import type { Instant, Validity } from '@/core/time/interval.ts';
 import { RowCache } from './row-cache.ts';
 import { ListReader } from './list-reader.ts';
@@ -257,8 +257,8 @@ export class StoredReader implements SiteReader {
     return all;
   }
 
-  subjectTree(at: Instant): SubjectTree {
-    return this.subjects.at(at);
+  filterWorld(at: Instant): FilterWorld {
+    return this.lists.worldAt(at);
   }
 
   media(id: string, validity: Validity): Media | null {

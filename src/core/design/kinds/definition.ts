@@ -27,13 +27,23 @@ export interface LimitWorld extends Pick<Given, 'now' | 'zone'> {
 
 /** How filters treat a kind: which operators it takes and what they compare. */
 export type FilterFamily =
-  'text' | 'number' | 'yesno' | 'day' | 'instant' | 'choice' | 'members' | 'presence';
+  | 'text'
+  | 'number'
+  | 'yesno'
+  | 'day'
+  | 'instant'
+  | 'choice'
+  | 'members'
+  | 'presence'
+  /** Which entry it is: of no field. */
+  | 'identity';
 
 /** What values of a kind are keys of; null for kinds that hold their values themselves. */
 export type Target =
   | { of: 'entries'; types: readonly string[] | null }
   | { of: 'subjects'; set: string; tree: boolean }
   | { of: 'media' }
+  | { of: 'picks' }
   | { of: 'link' }
   | { of: 'group' };
 

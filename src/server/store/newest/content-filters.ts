@@ -5,12 +5,14 @@ import { withInner } from '@/core/design/fields-within.ts';
 import type { ContentType } from '@/core/design/spec.ts';
 import type { Issue } from '@/core/issue.ts';
 import type { Column } from '@/core/listing/columns.ts';
-import { type Filter, planFilter } from '@/core/listing/plan.ts';
+import { type Filter } from '@/core/listing/plan.ts';
+import { planFilter } from '@/core/listing/planner.ts';
 import { resolveFilter } from '@/core/listing/resolve.ts';
 import type { EntryState } from '@/core/publication/model.ts';
 import type { CompiledSite } from '@/core/site/compile.ts';
 import type { Instant } from '@/core/time/interval.ts';
 import type { Connection } from '../../db/connection.ts';
+import { filterWorld } from '../filter-world.ts';
 import type { Subjects } from '../subject-store.ts';
 import { type NewestQuery, findNewest } from './find-newest.ts';
 
@@ -75,7 +77,9 @@ export function foundBy(
     types: types.map(({ id }) => id),
     search,
     state: (filters.state as StateAsked | undefined) ?? null,
-    filter: filter && resolveFilter(filter, at, site.design.site.zone, subjects),
+    filter:
+      filter &&
+      resolveFilter(filter, at, site.design.site.zone, filterWorld(connection, subjects, at)),
     order,
     references: types.flatMap(({ fields }) => withInner(fields).map(({ id }) => id)),
   };

@@ -157,6 +157,8 @@ class Finder {
         const found = this.compared(column, test, among);
         return test.negated ? without(among, found) : found;
       }
+      case 'identity':
+        throw new Error('content is not asked which entry it is');
       case 'members':
         return this.withMembers(name, test, among);
     }

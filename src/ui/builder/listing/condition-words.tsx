@@ -47,7 +47,9 @@ export function ConditionWords({ condition, detail, onChange }: Props) {
         label="Field"
         value={condition.field}
         options={[
-          ...columns.map((c) => ({ value: c.name, label: c.label })),
+          ...columns
+            .filter(({ operators }) => operators.length > 0)
+            .map((c) => ({ value: c.name, label: c.label })),
           { value: LEAVE_OUT, label: LEAVE_OUT },
         ]}
         onChange={setField}

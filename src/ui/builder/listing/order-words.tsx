@@ -13,6 +13,8 @@ const DIRECTIONS: Record<string, [ascending: string, descending: string]> = {
   choice: ['in the order of its options', 'in reverse order of its options'],
   yesno: ['no first', 'yes first'],
 };
+/** Both directions of the order in which conditions name entries. */
+const PLACES: [string, string] = ['first to last', 'last to first'];
 const LEAVE_OUT = '(leave this out)';
 const MOST_KEYS = 8;
 
@@ -68,7 +70,8 @@ function KeyWords({
   onChange: (change: Partial<SortSpec> | null) => void;
 }) {
   const column = columns.find((c) => c.name === sortKey.field);
-  const [up, down] = DIRECTIONS[column?.family ?? 'text'] ?? DIRECTIONS.text!;
+  const isPlace = sortKey.field === 'entry.place';
+  const [up, down] = isPlace ? PLACES : (DIRECTIONS[column?.family ?? 'text'] ?? DIRECTIONS.text!);
   return (
     <>
       <Word

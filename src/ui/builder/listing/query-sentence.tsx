@@ -1,5 +1,6 @@
 'use client';
 
+import { conditionSpecs } from '@/core/design/listing-spec.ts';
 import type { ListingDetail } from '@/server/queries/listing.ts';
 import { Word, WordInput } from '@/ui/primitives/word.tsx';
 import { WhereWords } from './where-words.tsx';
@@ -23,6 +24,10 @@ export function QuerySentence({
     const { where: _, ...rest } = spec;
     onChange((where === undefined ? rest : { ...spec, where }) as Spec);
   };
+  const setAlso = (also: string[]): void => {
+    const { also: _, ...rest } = spec;
+    onChange((also.length === 0 ? rest : { ...spec, also }) as Spec);
+  };
   const setCard = (key: string): void => {
     const { card: _, ...rest } = spec;
     onChange((key === '' ? rest : { ...spec, card: key }) as Spec);
@@ -31,11 +36,18 @@ export function QuerySentence({
     <fieldset disabled={readOnly} className="sentence">
       <legend className="sr-only">The listing as a sentence</legend>
       <strong>{detail.typeLabel}</strong>
+      <AlsoWords
+        also={spec.also ?? []}
+        others={detail.types.filter(({ key }) => key !== spec.type)}
+        onChange={setAlso}
+      />
       <WhereWords where={spec.where} detail={detail} onChange={setWhere} />
       {'; '}
       <OrderWords
         sort={spec.sort}
-        columns={detail.columns.filter((c) => c.sortable)}
+        columns={detail.columns.filter(
+          (c) => c.sortable && (c.name !== PLACE || asksOfPlaces(spec.where)),
+        )}
         onChange={(sort) => onChange({ ...spec, sort })}
       />
       {'; '}
@@ -58,5 +70,57 @@ export function QuerySentence({
       />
       .
     </fieldset>
+  );
+}
+
+/** The order in which conditions name entries, which only those have. */
+const PLACE = 'entry.place';
+
+function asksOfPlaces(where: Spec['where']): boolean {
+  return conditionSpecs(where).some(({ field }) => field === 'entry' || field === 'entry.picks');
+}
+
+const LEAVE_OUT = '(leave these out)';
+
+/** Further types whose entries stand in it. */
+function AlsoWords({
+  also,
+  others,
+  onChange,
+}: {
+  also: readonly string[];
+  others: ListingDetail['types'];
+  onChange: (also: string[]) => void;
+}) {
+  const options = others.map(({ key, label }) => ({ value: key, label }));
+  const left = options.filter(({ value }) => !also.includes(value));
+  const replace = (i: number, next: string): void =>
+    onChange(also.flatMap((key, n) => (n === i ? (next === LEAVE_OUT ? [] : [next]) : [key])));
+  return (
+    <>
+      {also.map((key, i) => (
+        <span key={key}>
+          {i === also.length - 1 ? ' and ' : ', '}
+          <Word
+            label="Also listed"
+            value={key}
+            options={[
+              ...options.filter(({ value }) => value === key || !also.includes(value)),
+              { value: LEAVE_OUT, label: LEAVE_OUT },
+            ]}
+            onChange={(next) => replace(i, next)}
+          />
+        </span>
+      ))}{' '}
+      {left.length > 0 && (
+        <Word
+          label="Add a type"
+          quiet
+          value=""
+          options={[{ value: '', label: 'and …' }, ...left]}
+          onChange={(key) => key !== '' && onChange([...also, key])}
+        />
+      )}
+    </>
   );
 }

@@ -81,7 +81,7 @@ function Group({ filter, detail, depth, onChange }: GroupProps) {
       ))}
       <AddWord
         joint={members.length === 0 ? 'of which …' : `${joint} …`}
-        columns={detail.columns}
+        columns={detail.columns.filter(({ operators }) => operators.length > 0)}
         groups={depth < 2 && members.length > 0}
         onAdd={(next) => put([...members, next])}
       />
@@ -156,6 +156,7 @@ function asFilter(id: string | undefined, kind: GroupKind, filters: FilterSpec[]
   return { ...(id === undefined ? {} : { id }), [kind]: filters } as unknown as FilterSpec;
 }
 
-function fresh(column: ListingColumn): ConditionSpec {
-  return { field: column.name, op: 'not-blank' };
+function fresh({ name, operators, options }: ListingColumn): ConditionSpec {
+  if (operators.some(({ op }) => op === 'not-blank')) return { field: name, op: 'not-blank' };
+  return { field: name, op: operators[0]!.op, value: options[0]?.value ?? '' };
 }

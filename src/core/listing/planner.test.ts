@@ -3,7 +3,8 @@ import { designOf, typeOf } from '../../../tests/helpers/design.ts';
 import { OPERATORS, listingSpec } from '../design/listing-spec.ts';
 import { OPERATORS_OF, OPERATOR_WORDS } from './operators.ts';
 import { BEGINNING } from '../time/interval.ts';
-import { conditionsOf, planListing } from './plan.ts';
+import { conditionsOf } from './plan.ts';
+import { planListing } from './planner.ts';
 
 const design = designOf({
   types: [

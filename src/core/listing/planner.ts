@@ -1,0 +1,322 @@
+import type { Issue } from '../issue.ts';
+import { didYouMean, nearest, unknownName } from '../did-you-mean.ts';
+import { parseInstant } from '../time/parse.ts';
+import { BEGINNING, type Instant } from '../time/interval.ts';
+import type { ContentType, Design, Picks } from '../design/spec.ts';
+import {
+  type ConditionSpec,
+  type EachSpec,
+  type FilterSpec,
+  type Listing,
+  type PinSpec,
+  conditionSpecs,
+  groupOf,
+} from '../design/listing-spec.ts';
+import { type Column, LISTED, PLACE, absentOf, listedColumns } from './columns.ts';
+import { inEach } from './parts.ts';
+import type { Operand } from './operand.ts';
+import { OPERATORS_OF, OPERATOR_WORDS } from './operators.ts';
+import { readOperand } from './read-operand.ts';
+
+import {
+  type Condition,
+  type Fan,
+  type Filter,
+  type ListingPlan,
+  type Pin,
+  type SortKey,
+  fansOf,
+  namedBy,
+} from './plan.ts';
+
+/** Checks a listing against its types; `plan` is null where anything is wrong. */
+export function planListing(
+  listing: Listing,
+  design: Design,
+): { plan: ListingPlan | null; issues: Issue[] } {
+  const keys = [listing.type, ...(listing.also ?? [])];
+  const types = keys.map((key) => design.types.find((t) => t.key === key));
+  const unknown = types.indexOf(undefined);
+  if (unknown >= 0) {
+    const message = `There is no content type "${keys[unknown]}".`;
+    const known = design.types.map((t) => t.key);
+    const path = unknown === 0 ? 'type' : `also/${unknown}`;
+    return { plan: null, issues: [unknownName(path, message, keys[unknown]!, known)] };
+  }
+  const issues = [...twice(keys), ...tooMany(listing.where)];
+  if (issues.length > 0) return { plan: null, issues };
+  return planTypes(listing, types as ContentType[], design);
+}
+
+function twice(keys: readonly string[]): Issue[] {
+  const again = keys.findIndex((key, i) => keys.indexOf(key) < i);
+  if (again < 0) return [];
+  const message = `"${keys[again]}" is listed already.`;
+  return [{ code: 'named-twice', path: `also/${again}`, message, fix: 'Leave it out.' }];
+}
+
+/** The plan for each of some types, the first of which has the others beside it. */
+function planTypes(
+  listing: Listing,
+  types: readonly ContentType[],
+  design: Design,
+): { plan: ListingPlan | null; issues: Issue[] } {
+  const known = new Map([...types].reverse().flatMap((type) => [...listedColumns(type)]));
+  const planners = types.map((type) => {
+    const names = { label: type.label, zone: design.site.zone, known, picks: design.picks };
+    return new Planner(listedColumns(type), names);
+  });
+  const plans = types.map((type, i) => planners[i]!.plan(listing, type));
+  // What is wrong in each of the types is said once.
+  const said = new Map(planners.flatMap((p) => p.issues).map((i) => [`${i.code} ${i.path}`, i]));
+  const [first, ...also] = plans;
+  const plan = said.size > 0 || plans.includes(null) ? null : { ...first!, also: also as never };
+  return { plan, issues: [...said.values()] };
+}
+
+/**
+ * As `planListing`, for what the public sees: after a listing's own conditions stands that its
+ * entries are shown in lists at all, where their type says something of it.
+ */
+export function planPublic(
+  listing: Listing,
+  design: Design,
+): { plan: ListingPlan | null; issues: Issue[] } {
+  const { plan, issues } = planListing(listing, design);
+  return { plan: plan && inEach(plan, withListed), issues };
+}
+
+function withListed(plan: ListingPlan): ListingPlan {
+  const { listed } = plan.type.presets;
+  return listed === undefined ? plan : { ...plan, filter: thoseListed(plan.filter, listed) };
+}
+
+function thoseListed(filter: Filter, listed: boolean): Filter {
+  const spec: ConditionSpec = listed
+    ? { field: LISTED.name, op: 'is-not', value: false }
+    : { field: LISTED.name, op: 'is', value: true };
+  const operand: Operand = { kind: 'scalar', value: !listed };
+  const shown: Condition = { kind: 'condition', column: LISTED, op: spec.op, operand, spec };
+  return { kind: 'all', filters: [...(filter.kind === 'all' ? filter.filters : [filter]), shown] };
+}
+
+const MAX_CONDITIONS = 500;
+
+function tooMany(where: FilterSpec | undefined): Issue[] {
+  const count = conditionSpecs(where).length;
+  if (count <= MAX_CONDITIONS) return [];
+  return [
+    {
+      code: 'too-many-conditions',
+      path: 'where',
+      message: `A listing has at most ${MAX_CONDITIONS} conditions, and this one has ${count}.`,
+      fix: 'Use "any-of" with several values in place of many conditions.',
+    },
+  ];
+}
+
+/**
+ * Checks conditions against the columns they may ask of, by name; `filter` is null where anything
+ * is wrong. `label` is what has those columns, in words.
+ */
+export function planFilter(
+  where: FilterSpec,
+  columns: Map<string, Column>,
+  { label, zone }: { label: string; zone: string },
+): { filter: Filter | null; issues: Issue[] } {
+  const many = tooMany(where);
+  if (many.length > 0) return { filter: null, issues: many };
+  const planner = new Planner(columns, { label, zone, known: columns, picks: [] });
+  const filter = planner.filter(where, 'where');
+  return { filter: planner.issues.length === 0 ? filter : null, issues: planner.issues };
+}
+
+/** What a planner looks up besides the columns of a type. */
+interface PlannerNames {
+  /** What has the columns, in words. */
+  label: string;
+  zone: string;
+  /** The columns of all that is listed. */
+  known: Map<string, Column>;
+  picks: readonly Picks[];
+}
+
+class Planner {
+  readonly issues: Issue[] = [];
+
+  constructor(
+    private readonly columns: Map<string, Column>,
+    private readonly names: PlannerNames,
+  ) {}
+
+  plan(listing: Listing, type: ContentType): ListingPlan | null {
+    const { zone } = this.names;
+    const filter = listing.where
+      ? this.filter(listing.where, 'where')
+      : { kind: 'all' as const, filters: [] };
+    const sort = listing.sort.flatMap((spec, i) => this.sortKey(spec, `sort/${i + 1}`) ?? []);
+    const pins = (listing.pins ?? []).flatMap((pin, i) => this.pin(pin, `pins/${i + 1}`) ?? []);
+    const each = listing.each ? this.each(listing, listing.each) : null;
+    if (listing.feed) this.needsAddress(listing, 'feed', 'A feed stands below its address');
+    if (!filter || this.issues.length > 0) return null;
+    if (sort.some(({ column }) => column === PLACE) && !namedBy(filter)) return this.noPlaces();
+    return { listing, type, zone, filter, sort, pins, each, also: [] };
+  }
+
+  private noPlaces(): null {
+    return this.fail(
+      'no-places',
+      'sort',
+      'Only entries that a condition names have a place: those of picks, or of a list.',
+      'Add a condition such as {field: entry.picks, op: is, value: …}, or sort by something else.',
+    );
+  }
+
+  filter(spec: FilterSpec, path: string): Filter | null {
+    const group = groupOf(spec);
+    if (!group) return this.condition(spec as ConditionSpec, path);
+    const { kind } = group;
+    const filters = group.filters
+      .map((f, i) => this.filter(f, `${path}/${kind}/${i + 1}`))
+      .filter((f) => f !== null);
+    return { kind, filters };
+  }
+
+  sortKey(spec: Listing['sort'][number], path: string): SortKey | null {
+    const column = this.column(spec.field, `${path}/field`);
+    if (!column) return null;
+    if (!column.sortable)
+      return this.fail(
+        'not-sortable',
+        path,
+        `A list cannot be sorted by ${column.label}: it has no order of its own.`,
+        'Sort by a single text, number, date or choice.',
+      );
+    return { column, descending: spec.direction === 'descending', blanks: spec.blanks };
+  }
+
+  needsAddress({ address }: Listing, path: string, why: string): void {
+    if (address !== undefined) return;
+    this.fail('address-missing', path, `${why}, and it has none.`, 'Give it an address.');
+  }
+
+  each(listing: Listing, { by, per, index }: EachSpec): Fan | null {
+    const column = this.column(by, 'each/by');
+    if (!column) return null;
+    this.needsAddress(listing, 'each', 'Its pages for each value stand below its address');
+    const ways = fansOf(column);
+    if (ways.length === 0)
+      return this.fail(
+        'not-each',
+        'each/by',
+        `There is no page for each ${column.label}.`,
+        'Name a field of subjects, a choice or a date.',
+      );
+    if (per !== undefined && !ways.includes(per))
+      return this.fail(
+        'wrong-value',
+        'each/per',
+        `${column.label} is no date: it has no years and months.`,
+        'Leave "per" out, or name a date.',
+      );
+    return { column, per: per ?? ways[0]!, hasIndex: index === 'values' };
+  }
+
+  pin({ entry, from, to }: PinSpec, path: string): Pin | null {
+    const [starts, ends] = [this.instant(from, `${path}/from`), this.instant(to, `${path}/to`)];
+    if (starts !== null && ends !== null && ends <= starts)
+      return this.fail(
+        'empty-stretch',
+        `${path}/to`,
+        'It would end before it begins.',
+        'Let it end later, or never.',
+      );
+    return { entry, from: starts ?? BEGINNING, to: ends };
+  }
+
+  private instant(text: string | undefined, path: string): Instant | null {
+    const at = text === undefined ? null : parseInstant(text, this.names.zone);
+    if (text !== undefined && at === null)
+      this.fail('wrong-value', path, `"${text}" is no instant.`, 'Write it like 2026-03-01T08:00.');
+    return at;
+  }
+
+  private column(name: string, path: string): Column | null {
+    const own = this.columns.get(name);
+    const known = this.names.known.get(name);
+    if (own && (own === known || alike(own, known!))) return own;
+    if (own)
+      return this.fail(
+        'types-differ',
+        path,
+        `${own.label} is not of the same kind in all the types listed.`,
+        'Ask for it in lists of one type alone, or let the fields be alike.',
+      );
+    if (known) return absentOf(known);
+    const names = [...this.columns.keys()];
+    return this.fail(
+      'unknown-field',
+      path,
+      `${this.names.label} has no field "${name}".`,
+      didYouMean(name, names, `It has: ${names.slice(0, 20).join(', ')}.`),
+      nearest(name, names),
+    );
+  }
+
+  private condition(spec: ConditionSpec, path: string): Condition | null {
+    const column = this.column(spec.field, `${path}/field`);
+    if (!column) return null;
+    const allowed = OPERATORS_OF[column.family];
+    if (!allowed.includes(spec.op) || column === PLACE) {
+      return this.fail(
+        'wrong-operator',
+        `${path}/op`,
+        `${column.label} cannot be asked "${OPERATOR_WORDS[spec.op]}".`,
+        column === PLACE ? 'Sort by it.' : `It can be asked: ${allowed.join(', ')}.`,
+      );
+    }
+    const asked = column.isAbsent ? this.names.known.get(spec.field)! : column;
+    const read = readOperand(asked, spec, this.names.zone, (code, message, fix) =>
+      this.fail(code, `${path}/value`, message, fix),
+    );
+    const operand = read && column.target?.of === 'picks' ? this.ofPicks(read, path) : read;
+    return operand && { kind: 'condition', column, op: spec.op, operand, spec };
+  }
+
+  /** Picks as they are stored: conditions name them by their keys. */
+  private ofPicks(operand: Operand, path: string): Operand | null {
+    const { picks } = this.names;
+    const given = operand.kind === 'keys' ? operand.keys : [];
+    const ids = given.map((key) => picks.find((p) => p.key === key)?.id);
+    const unknown = given[ids.indexOf(undefined)];
+    if (unknown === undefined) return { kind: 'keys', keys: ids as string[] };
+    const known = picks.map(({ key }) => key);
+    const message = `There are no picks "${unknown}".`;
+    this.issues.push(unknownName(`${path}/value`, message, unknown, known));
+    return null;
+  }
+
+  private fail(
+    code: string,
+    path: string,
+    message: string,
+    fix: string,
+    replacement?: string,
+  ): null {
+    this.issues.push({
+      code,
+      path,
+      message,
+      fix,
+      ...(replacement === undefined ? {} : { replacement }),
+    });
+    return null;
+  }
+}
+
+/** Whether the columns of two types can be compared. */
+function alike(a: Column, b: Column): boolean {
+  if (a.family === 'identity') return true;
+  const setOf = ({ target }: Column): unknown => (target?.of === 'subjects' ? target.set : null);
+  return a.family === b.family && setOf(a) === setOf(b) && a.target?.of === b.target?.of;
+}
