@@ -4,6 +4,7 @@ import { ownPresets } from '@/core/design/presets.ts';
 import type { EntryView, Media, Subject } from '@/core/design/values.ts';
 import { type ListingRow, rowOf } from '@/core/listing/columns.ts';
 import { evaluateListing, placesOf, totalOrder } from '@/core/listing/evaluate.ts';
+import { countedAs, countedTogether } from '@/core/listing/counted.ts';
 import type { ListingPlan, FilterWorld } from '@/core/listing/plan.ts';
 import { compareCodePoints } from '@/core/text.ts';
 import type { Validity } from '@/core/time/interval.ts';
@@ -100,6 +101,17 @@ export class MemoryReader implements SiteReader {
       ...this.filterWorld(),
       isLive: (id) => this.liveEntries([id]).size > 0,
     });
+  }
+
+  counts(plan: ListingPlan, name: string, { at }: Validity): Map<string, number> {
+    const ids = this.idsOf(plan, at, []);
+    const rows = this.held.entries.filter(({ id }) => ids.includes(id)).map(rowOf);
+    const world = {
+      ...this.filterWorld(),
+      subjectsOf: (set: string) => this.subjectsOf(set),
+      isLive: (id: string) => this.liveEntries([id]).size > 0,
+    };
+    return countedTogether(rows.map((row) => countedAs(plan, name, row, world)));
   }
 
   picked(picks: string, _: Validity, offset: number, limit: number): string[] {

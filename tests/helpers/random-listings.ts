@@ -63,6 +63,11 @@ export const LISTINGS = {
     pageSize: 2,
     where: { field: 'shade', op: 'is-not', value: true },
     sort: ['entry.name', '-stock'],
+    visitor: {
+      filters: ['family', 'traits', 'grower'],
+      search: ['title'],
+      orders: [{ key: 'most', sort: ['-stock'] }],
+    },
   },
   'listings/shelved.json': {
     key: 'shelved',

@@ -7,7 +7,7 @@ import type { SiteView } from '@/server/queries/site-view.ts';
 export function derivedRows({ driver }: Connection): Record<string, unknown[]> {
   const tables = driver
     .prepare(
-      `SELECT name FROM sqlite_master WHERE type = 'table' AND (name IN ('live_interval', 'address', 'refusal') OR name LIKE 'index\\_%' ESCAPE '\\' OR name LIKE 'member\\_%' ESCAPE '\\') ORDER BY name`,
+      `SELECT name FROM sqlite_master WHERE type = 'table' AND (name IN ('live_interval', 'address', 'refusal') OR name LIKE 'index\\_%' ESCAPE '\\' OR name LIKE 'member\\_%' ESCAPE '\\' OR name LIKE 'words\\_%' ESCAPE '\\') ORDER BY name`,
     )
     .pluck()
     .all() as string[];
@@ -15,10 +15,12 @@ export function derivedRows({ driver }: Connection): Record<string, unknown[]> {
     tables.map((t) => [
       t,
       (driver.prepare(`SELECT * FROM "${t}"`).all() as object[])
-        .map((r) => JSON.stringify(r))
+        // Numbers of words are theirs alone.
+        .map((r) => JSON.stringify(t.startsWith('words_') ? { ...r, id: undefined } : r))
         .sort(),
     ]),
   );
+  for (const t of tables.filter((name) => name.startsWith('words_'))) checkFound({ driver }, t);
   const noted = (sql: string): unknown[] => driver.prepare(sql).raw().all();
   return {
     ...rows,
@@ -33,6 +35,12 @@ export function derivedRows({ driver }: Connection): Record<string, unknown[]> {
       .prepare('SELECT id, published, newest, unpublished FROM entry ORDER BY id')
       .all(),
   };
+}
+
+/** Fails where the index of full text over a type's words is another than the words are. */
+function checkFound({ driver }: Pick<Connection, 'driver'>, words: string): void {
+  const found = `"${words.replace('words_', 'found_')}"`;
+  driver.exec(`INSERT INTO ${found} (${found}, rank) VALUES ('integrity-check', 1)`);
 }
 
 /** Derives every row after the last write anew, from facts, revisions, plans and the design. */

@@ -50,6 +50,8 @@ const DESIGN = {
     key: 'all',
     type: 'seed',
     where: { field: 'title', op: 'is', value: 'nobody' },
+    address: '/all',
+    visitor: { search: ['title'] },
   },
   'listings/seeds.yaml': { key: 'seeds', type: 'seed', sort: ['title'] },
   'listings/early.yaml': {

@@ -40,7 +40,8 @@ class Visitors {
       expect(kept.page.validUntil ?? Infinity).toBeLessThanOrEqual(fresh.validUntil ?? Infinity);
       return;
     }
-    this.pages.find(path);
+    const query = path.includes('?') ? path.slice(path.indexOf('?')) : '';
+    this.pages.find(path.slice(0, path.length - query.length), query);
     if (this.bodies.get(path) === fresh.body && fresh.status !== 404) this.needless += 1;
     this.bodies.set(path, fresh.body);
   }
@@ -82,6 +83,9 @@ async function askAll(site: TestSite, visitors: Visitors, wall: number): Promise
     '/families/legumes/feed.json',
     '/families/legumes/beans',
     '/days/2026/07',
+    '/mixed?family=legumes',
+    '/mixed?grower=g0&order=most',
+    '/mixed?traits=tall&q=pea',
     ...listingAt.keys(),
     ...(held.all() as string[]),
   ]))

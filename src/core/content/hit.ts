@@ -1,5 +1,5 @@
 import { searchKey } from '../text.ts';
-import { WORD, wordsOf } from './search.ts';
+import { WORD, wordsOf } from '../listing/search.ts';
 
 /** Where searched words stand in a text, those words between these marks. */
 export const HIT_BEGINS = '\u0002';

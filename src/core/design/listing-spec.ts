@@ -154,6 +154,25 @@ const eachSpec = z.strictObject({
 /** What a listing's pages for each value are made by, as it is stored. */
 export type EachSpec = z.output<typeof eachSpec>;
 
+/** An order that visitors choose. */
+const orderSpec = z.strictObject({
+  key,
+  label: z.string().min(1).max(80).optional(),
+  sort: z.array(sortSpec).min(1).max(8, 'An order has at most 8 sort keys.'),
+});
+
+/** What visitors do with a listing's pages, by parameters of their address. */
+const visitorSpec = z.strictObject({
+  /** Fields by whose values they narrow it: choices, yes/no, subjects, references. */
+  filters: z.array(z.string()).max(12, 'Visitors narrow a list by at most 12 fields.').default([]),
+  /** Fields of texts whose words they search. */
+  search: z.array(z.string()).max(20, 'At most 20 fields are searched.').default([]),
+  /** Orders besides the listing's own. */
+  orders: z.array(orderSpec).max(12, 'Visitors choose from at most 12 orders.').default([]),
+});
+/** What visitors do with a listing's pages, as it is stored. */
+export type VisitorSpec = z.output<typeof visitorSpec>;
+
 const PAGE_SIZE = 'How many stand on a page is a whole number from 1 to 500.';
 
 /** A listing as it is stored. */
@@ -185,6 +204,8 @@ export const listingSpec = z
     each: eachSpec.optional(),
     /** Its newest entries for feed readers, beside its pages. */
     feed: z.strictObject({ size: z.int().min(1).max(100).default(20) }).optional(),
+    /** How visitors of its own pages narrow, search and order it. */
+    visitor: visitorSpec.optional(),
     card: key.optional(),
     /** A page template without a type, for the listing's own pages. */
     template: key.optional(),

@@ -18,6 +18,13 @@ export interface StretchRead {
   total: number | null;
   /** The row whose neighbours were looked at, where that is what it is: it stands between them. */
   around: ListingRow | null;
+  /** The column whose values were counted, by name, where that is what it is. */
+  counted: string | null;
+}
+
+/** Counts as a stretch: each value with how many have it. */
+export function asCounted(counts: ReadonlyMap<string, number>): string[] {
+  return [...counts].map(([value, count]) => `${value} ${count}`).sort();
 }
 
 /** Neighbours as a stretch: what stands before a row, it, and what stands after it. */
@@ -69,9 +76,10 @@ export function typesRead(
 ): string[] {
   const wanted = new Set(partsOf(plan).map(({ type }) => type.id));
   const byKey = new Map([...types].map(({ id, key }) => [key, id]));
-  for (const { column } of conditionsIn(plan)) {
-    if (column.target?.of !== 'entries') continue;
-    for (const key of column.target.types ?? byKey.keys()) wanted.add(byKey.get(key) ?? '');
+  const narrowing = partsOf(plan).flatMap(({ visitor }) => visitor?.filters ?? []);
+  for (const { target } of [...conditionsIn(plan).map(({ column }) => column), ...narrowing]) {
+    if (target?.of !== 'entries') continue;
+    for (const key of target.types ?? byKey.keys()) wanted.add(byKey.get(key) ?? '');
   }
   return [...wanted];
 }
@@ -130,7 +138,7 @@ class RecordingReader implements SiteReader {
       ids,
       until: own.until,
       total: asked,
-      around: null,
+      ...{ around: null, counted: null },
     };
     stretches.set(name, read);
     return {
@@ -160,8 +168,32 @@ class RecordingReader implements SiteReader {
     const read = { offset: 0, limit: 0, without, ids: asStretch(row, found), total: 0 };
     this.notePicks(plan);
     const name = `${plan.listing.id}/around/${row.entry}/${without.join('/')}`;
-    this.reads.stretches.set(name, { ...read, plan, until: own.until, around: row });
+    this.reads.stretches.set(name, {
+      ...read,
+      plan,
+      until: own.until,
+      around: row,
+      counted: null,
+    });
     return found;
+  }
+
+  counts(
+    plan: ListingPlan,
+    name: string,
+    validity: Validity,
+    without: readonly string[] = [],
+  ): Map<string, number> {
+    const own = new Validity(validity.at);
+    const counts = this.below.counts(plan, name, own, without);
+    this.note(readKey.subjects);
+    validity.tell(own.until);
+    validity.tell(own.since);
+    this.notePicks(plan);
+    const read = { offset: 0, limit: 0, without, ids: asCounted(counts), total: 0, around: null };
+    const stretch = `${plan.listing.id}/counted/${name}/${without.join('/')}`;
+    this.reads.stretches.set(stretch, { ...read, plan, until: own.until, counted: name });
+    return counts;
   }
 
   /** Picks decide what a listing has that asks of them. */

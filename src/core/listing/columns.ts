@@ -68,6 +68,12 @@ export const PLACE: Column = {
   ...{ family: 'number', target: null },
 };
 
+/** Whether its name has not all that is searched for: 0 where it has, else 1. */
+export const MATCH: Column = {
+  ...{ ...ofAll, name: 'entry.match', label: 'match' },
+  ...{ family: 'number', target: null },
+};
+
 /** Whether an entry says itself that listings show it; blank where it is as its type has it. */
 export const LISTED: Column = {
   name: 'entry.listed',

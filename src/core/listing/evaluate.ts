@@ -1,9 +1,10 @@
 import { compareCodePoints, hasWord } from '../text.ts';
 import { calendarDay } from '../time/zone.ts';
 import { type Instant, covers } from '../time/interval.ts';
-import { type ListingRow, PLACE, cell, sortCell } from './columns.ts';
-import { partsOf } from './parts.ts';
+import { type ListingRow, MATCH, PLACE, cell, sortCell } from './columns.ts';
+import { partFor, partsOf } from './parts.ts';
 import { type FilterWorld, type ListingPlan, namedBy } from './plan.ts';
+import { finds, matchOf } from './search.ts';
 import { type ResolvedFilter, type Test, entriesNamed, resolveFilter } from './resolve.ts';
 
 /** What the in-memory evaluator asks of the rest of the site. */
@@ -40,7 +41,9 @@ export function listedBy(
   );
   return (row) => {
     const filter = filters.get(row.type);
-    return filter !== undefined && holds(filter, row, isLive);
+    if (filter === undefined || !holds(filter, row, isLive)) return false;
+    const search = partFor(plan, row.type)?.search;
+    return search === undefined || finds(search, row);
   };
 }
 
@@ -129,6 +132,7 @@ export function totalOrder(
   const keys = new Map(partsOf(plan).map(({ type, sort }) => [type.id, sort]));
   const cellOf = (row: ListingRow, i: number): string | number | null => {
     const { column } = (keys.get(row.type) ?? plan.sort)[i]!;
+    if (column === MATCH) return matchOf(partFor(plan, row.type)!.search!, row);
     return column === PLACE ? (places.get(row.entry) ?? null) : sortCell(row, column);
   };
   return (a, b) => {

@@ -3,6 +3,7 @@ import type { Column } from './columns.ts';
 import { conditionOf } from './condition.ts';
 import { newestFirst } from './newest.ts';
 import { inEach } from './parts.ts';
+import { inItsOrders } from './visit.ts';
 import type { Condition, Fan, Filter, ListingPlan } from './plan.ts';
 
 /** A page of a listing that has one for each value. */
@@ -64,6 +65,7 @@ export function plansBeside(plan: ListingPlan): ListingPlan[] {
     ...lists.slice(1),
     ...datesOf(plan),
     ...(plan.listing.feed ? lists.map(newestFirst) : []),
+    ...lists.flatMap(inItsOrders),
   ];
 }
 

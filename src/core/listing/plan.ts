@@ -1,3 +1,4 @@
+import type { Field } from '../design/field.ts';
 import type { ContentType } from '../design/spec.ts';
 import type { ConditionSpec, Listing, Operator } from '../design/listing-spec.ts';
 import type { Interval } from '../time/interval.ts';
@@ -43,6 +44,23 @@ export function fansOf({ family, target }: Column): readonly Fan['per'][] {
   return target?.of === 'subjects' ? ['subject'] : [];
 }
 
+/** What visitors may do with a listing. */
+export interface VisitorPlan {
+  /** By whose values they narrow it. */
+  filters: readonly Column[];
+  /** Whose words they search; those that the type has. */
+  search: readonly Field[];
+  orders: readonly { key: string; label: string; sort: SortKey[] }[];
+}
+
+/** Words that entries of a listing must have. */
+export interface Search {
+  text: string;
+  fields: readonly Field[];
+  /** The field that names entries, where it is searched. */
+  naming: Field | null;
+}
+
 /** A listing ready to be asked: independent of instant and of how rows are kept. */
 export interface ListingPlan {
   listing: Listing;
@@ -54,6 +72,11 @@ export interface ListingPlan {
   pins: readonly Pin[];
   /** What it has a page for each value of; null where it has none. */
   each: Fan | null;
+  visitor: VisitorPlan | null;
+  /** The words that its entries have; left out where nothing is searched for. */
+  search?: Search;
+  /** The listing by whose index it is read, where it has none of its own. */
+  base?: ListingPlan;
   /** The same list of entries of further types. */
   also: readonly ListingPlan[];
   /** The id its index is named by, where that is not the listing's. */

@@ -2,6 +2,8 @@ import type { Issue } from '../issue.ts';
 import { didYouMean, nearest, unknownName } from '../did-you-mean.ts';
 import { parseInstant } from '../time/parse.ts';
 import { BEGINNING, type Instant } from '../time/interval.ts';
+import type { Field } from '../design/field.ts';
+import { sentence } from '../design/words.ts';
 import type { ContentType, Design, Picks } from '../design/spec.ts';
 import {
   type ConditionSpec,
@@ -9,6 +11,7 @@ import {
   type FilterSpec,
   type Listing,
   type PinSpec,
+  type VisitorSpec,
   conditionSpecs,
   groupOf,
 } from '../design/listing-spec.ts';
@@ -25,6 +28,7 @@ import {
   type ListingPlan,
   type Pin,
   type SortKey,
+  type VisitorPlan,
   fansOf,
   namedBy,
 } from './plan.ts';
@@ -131,6 +135,13 @@ export function planFilter(
   return { filter: planner.issues.length === 0 ? filter : null, issues: planner.issues };
 }
 
+/** The parameters of an address for what is searched for, and for the order. */
+export const SEARCH_PARAMETER = 'q';
+/** See `SEARCH_PARAMETER`. */
+export const ORDER_PARAMETER = 'order';
+const NARROWING: ReadonlySet<string> = new Set(['choice', 'yesno', 'members']);
+const SEARCHED: ReadonlySet<string> = new Set(['text', 'paragraphs', 'richtext']);
+
 /** What a planner looks up besides the columns of a type. */
 interface PlannerNames {
   /** What has the columns, in words. */
@@ -157,10 +168,66 @@ class Planner {
     const sort = listing.sort.flatMap((spec, i) => this.sortKey(spec, `sort/${i + 1}`) ?? []);
     const pins = (listing.pins ?? []).flatMap((pin, i) => this.pin(pin, `pins/${i + 1}`) ?? []);
     const each = listing.each ? this.each(listing, listing.each) : null;
+    const visitor = listing.visitor ? this.visitor(listing, listing.visitor, type) : null;
     if (listing.feed) this.needsAddress(listing, 'feed', 'A feed stands below its address');
     if (!filter || this.issues.length > 0) return null;
     if (sort.some(({ column }) => column === PLACE) && !namedBy(filter)) return this.noPlaces();
-    return { listing, type, zone, filter, sort, pins, each, also: [] };
+    return { listing, type, zone, filter, sort, pins, each, visitor, also: [] };
+  }
+
+  private visitor(listing: Listing, spec: VisitorSpec, type: ContentType): VisitorPlan {
+    this.needsAddress(listing, 'visitor', 'Visitors narrow, search and order its pages');
+    const filters = spec.filters.flatMap(
+      (name, i) => this.narrowing(name, `visitor/filters/${i + 1}`) ?? [],
+    );
+    const search = spec.search.flatMap((name, i) =>
+      this.searched(name, type, `visitor/search/${i + 1}`),
+    );
+    const orders = spec.orders.map(({ key, label, sort }, i) => ({
+      key,
+      label: label ?? sentence(key),
+      sort: sort.flatMap((s, n) => this.sortKey(s, `visitor/orders/${i + 1}/sort/${n + 1}`) ?? []),
+    }));
+    const names = [...spec.filters, ...spec.orders.map(({ key }) => `order ${key}`)];
+    const again = names.find((name, i) => names.indexOf(name) < i);
+    if (again !== undefined)
+      this.fail('named-twice', 'visitor', `"${again}" stands there twice.`, 'Leave one out.');
+    return { filters, search, orders };
+  }
+
+  /** A field by whose values visitors narrow the list. */
+  private narrowing(name: string, path: string): Column | null {
+    const column = this.column(name, path);
+    if (!column) return null;
+    if (name === SEARCH_PARAMETER || name === ORDER_PARAMETER)
+      return this.fail(
+        'name-taken',
+        path,
+        `Addresses have "${name}" for what is searched for, or the order.`,
+        'Give the field another key.',
+      );
+    if (NARROWING.has(column.family) && column.target?.of !== 'media') return column;
+    return this.fail(
+      'not-narrowing',
+      path,
+      `Visitors cannot choose from the values of ${column.label}.`,
+      'Name a choice, yes/no, subjects or a reference.',
+    );
+  }
+
+  /** A field whose words are searched; none where this type does not have it. */
+  private searched(name: string, type: ContentType, path: string): Field[] {
+    const field = type.fields.find((f) => f.key === name);
+    if (!field && this.names.known.has(name)) return [];
+    if (field && SEARCHED.has(field.kind)) return [field];
+    const known = [...this.names.known.keys()];
+    this.fail(
+      'not-searched',
+      path,
+      `${this.names.label} has no text "${name}" to be searched.`,
+      didYouMean(name, known, 'Name fields of text, paragraphs or rich text.'),
+    );
+    return [];
   }
 
   private noPlaces(): null {

@@ -76,6 +76,7 @@ function feedOf(
     entries,
     number: 1,
     count: 1,
+    ...{ total: 0, query: '' },
     address,
     value,
     empty: '',

@@ -84,7 +84,8 @@ export function listingMeta(
     ...base(site, seo, scope),
     title: title + suffix,
     description: firstOf(own.description, scope),
-    canonical: absolute(site, pagePath(path, shown.number)),
+    // What visitors want of a list is no page of its own.
+    canonical: absolute(site, pagePath(path, shown.query === '' ? shown.number : 1)),
     ...(site.listings.get(shown.key)?.listing.feed ? { feeds: feedsAt(path) } : {}),
   };
 }

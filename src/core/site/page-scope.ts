@@ -5,8 +5,12 @@ import type { Issue } from '../issue.ts';
 import type { Instant, Validity } from '../time/interval.ts';
 import { type FanValue, fanned } from '../listing/fan-out.ts';
 import { otherSideOf } from '../listing/other-side.ts';
+import { PLAIN_VISIT, type Visit, visited } from '../listing/visit.ts';
+import { markingHits } from '../template/mark-hits.ts';
 import { fanValues } from './fan-values.ts';
 import { besideIn, stretchOf } from './pinned.ts';
+import { visitorShown } from './visitor-shown.ts';
+import { type Parameter, queryOf, visitOf } from './visits.ts';
 import type { ListingPlan, FilterWorld } from '../listing/plan.ts';
 import type { CompiledTemplate } from '../template/compile.ts';
 import { pagePath } from '../address/path.ts';
@@ -17,6 +21,7 @@ import type {
   PageAt,
   PictureWish,
   RenderScope,
+  VisitorShown,
 } from '../template/context.ts';
 import type { CompiledSite } from './compile.ts';
 import { drawnPicture, imagePath } from './pictures.ts';
@@ -54,6 +59,8 @@ export class PageScope implements RenderScope {
   lifted = false;
   page: PageAt;
   private inFrame = false;
+  /** The list that the page shows, and what its visitor wants of it; null on other pages. */
+  private visiting: { plan: ListingPlan; visit: Visit } | null;
   private readonly known: Map<string, EntryView | null>;
   /** What the page has drawn by now, in all its parts. */
   private readonly drawn: { pictures: number };
@@ -74,6 +81,7 @@ export class PageScope implements RenderScope {
     this.depth = within ? within.depth + 1 : 0;
     this.page = within ? within.page : NO_PAGE;
     this.inFrame = within?.inFrame ?? false;
+    this.visiting = within?.visiting ?? null;
     this.known = within ? within.known : new Map();
     this.drawn = within ? within.drawn : { pictures: 0 };
   }
@@ -158,21 +166,41 @@ export class PageScope implements RenderScope {
     if (!found) return null;
     const { ids } = this.stretch(found.plan, 1, limit);
     // How many there are in all is not asked: it is shown on the listing's own pages alone.
-    return { ...this.shownOf(found, ids), number: 1, count: 1 };
+    return { ...this.shownOf(found, ids), number: 1, count: 1, total: 0, query: '' };
   }
 
-  /** A page of a listing, or of its list for one value; null where there is no such page. */
-  listingPage(key: string, number: number, value: FanValue | null): ListingShown | null {
+  /**
+   * A page of a listing, or of its list for one value, as its visitor wants it; null where there is
+   * no such page.
+   */
+  listingPage(
+    key: string,
+    number: number,
+    value: FanValue | null,
+    parameters: readonly Parameter[] = [],
+  ): ListingShown | null {
     const found = this.found(key);
     if (!found) return null;
+    const { site, reader, validity } = this;
     const { each, listing } = found.plan;
-    const { ids, total } = this.stretch(value ? fanned(found.plan, value.key) : found.plan, number);
-    const all = Math.max(1, Math.ceil(total / listing.pageSize));
-    // The page that leads to all values is one.
-    const count = each?.hasIndex && !value ? 1 : all;
+    // The page that leads to all values is one, and visitors do nothing there.
+    const isIndex = each?.hasIndex === true && !value;
+    const plan = value ? fanned(found.plan, value.key) : found.plan;
+    const visit = isIndex ? PLAIN_VISIT : visitOf({ site, reader, validity }, plan, parameters);
+    const { ids, total } = this.stretch(visited(plan, visit), number);
+    const count = isIndex ? 1 : Math.max(1, Math.ceil(total / listing.pageSize));
     if (number > count) return null;
-    const shown = { ...this.shownOf(found, ids), number, count };
+    const query = queryOf(plan, visit);
+    const shown = { ...this.shownOf(found, ids), number, count, total, query };
+    if (!isIndex) this.visiting = { plan, visit };
+    if (visit.search !== '') shown.card = markingHits(shown.card, visit.search);
     return value ? { ...shown, address: value.path, value } : shown;
+  }
+
+  visitor(): VisitorShown | null {
+    const { shown, visiting, reader, validity } = this;
+    if (!visiting?.plan.visitor || !shown || shown.address === null) return null;
+    return visitorShown({ ...visiting, address: shown.address, reader, validity });
   }
 
   values(key: string): FanValue[] {
@@ -200,7 +228,7 @@ export class PageScope implements RenderScope {
   private shownOf(
     { plan: { listing }, card }: FoundListing,
     ids: string[],
-  ): Omit<ListingShown, 'number' | 'count'> {
+  ): Omit<ListingShown, 'number' | 'count' | 'total' | 'query'> {
     return {
       key: listing.key,
       entries: this.entries(ids),

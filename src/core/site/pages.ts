@@ -133,6 +133,8 @@ export function listingPages(
     const shown = {
       key,
       entries: [],
+      total: 0,
+      query: '',
       number,
       count,
       address: base,

@@ -79,6 +79,18 @@ export interface SiteReader {
     validity: Validity,
     without?: readonly string[],
   ): Neighbours;
+  /**
+   * How many entries of a listing have each value of a column by which visitors narrow it, by name:
+   * options by their keys, `yes` and `no`, subjects by their keys with all that lies within them,
+   * live entries by their ids. Those of which there are none are left out, and of entries that many
+   * lead to the most are there. Without some entries, where named.
+   */
+  counts(
+    plan: ListingPlan,
+    name: string,
+    validity: Validity,
+    without?: readonly string[],
+  ): Map<string, number>;
   /** A stretch of picks, by their id, in their order; whether live or not. */
   picked(picks: string, validity: Validity, offset: number, limit: number): string[];
   /** Entries with a page of their own, newest first. */

@@ -16,11 +16,14 @@ import type { SiteReader } from './reader.ts';
 import { type Resolution, type TraceStep, resolvePath } from './resolve.ts';
 import { siteFile } from './site-file.ts';
 import { frameOfListing, templatesOf } from './templates-of.ts';
+import type { Parameter } from './visits.ts';
 
 /** What a visitor asks for; `at` in ms UTC. */
 export interface PageRequest {
   path: string;
   at: Instant;
+  /** Of the address, decoded; what no listing there declares is passed over. */
+  parameters?: readonly Parameter[];
 }
 
 /** A page as of an instant, with the stretch over which it certainly stays the same. */
@@ -74,7 +77,7 @@ export function render(
   validity.tell(design.until);
   validity.tell(design.since);
   const resolution = resolvePath(site, reader, request.path, validity);
-  return new Renderer(site, reader, validity).page(resolution);
+  return new Renderer(site, reader, validity, request.parameters).page(resolution);
 }
 
 /** The steps from a path to its outcome, by what that is drawn, and the outcome. */
@@ -105,6 +108,7 @@ class Renderer {
     private readonly site: CompiledSite,
     private readonly reader: SiteReader,
     private readonly validity: Validity,
+    private readonly parameters: readonly Parameter[] = [],
   ) {}
 
   page(resolution: Resolution): RenderedPage {
@@ -157,7 +161,7 @@ class Renderer {
     value,
   }: Extract<Resolution, { kind: 'listing' }>): RenderedPage {
     const scope = new PageScope(this.site, this.reader, this.validity);
-    const shown = scope.listingPage(key, number, value ?? null);
+    const shown = scope.listingPage(key, number, value ?? null, this.parameters);
     if (!shown) return this.missing();
     const isFront = path === '/' || (key === this.site.frontListing && !value);
     const base = isFront ? '/' : shown.address!;

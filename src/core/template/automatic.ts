@@ -105,8 +105,12 @@ export function automaticPart(type: ContentType): Block[] {
 
 /** The blocks of a listing's own pages where no template is bound. */
 export function automaticListing(listing: Listing): Block[] {
-  const { key, each, label, intro } = listing;
-  const list: Block[] = [{ block: 'listing', listing: key }, { block: 'pageLinks' }];
+  const { key, each, label, intro, visitor } = listing;
+  const list: Block[] = [
+    ...(visitor ? [{ block: 'visitorControls' }] : []),
+    { block: 'listing', listing: key },
+    { block: 'pageLinks' },
+  ];
   const words = escapePattern(label);
   if (!each) return [{ block: 'heading', text: words, level: 1 }, ...introduction(intro), ...list];
   return [

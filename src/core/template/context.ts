@@ -18,11 +18,47 @@ export interface ListingShown {
   count: number;
   /** Where page 1 stands; null for a listing without pages of its own. */
   address: string | null;
+  /** How many entries there are on all pages; 0 where that is not asked. */
+  total: number;
+  /** What its visitor wants, as parameters of its address; '' for nothing. */
+  query: string;
   /** What it is the page of, where a listing has one for each value. */
   value?: FanValue | null;
   empty: string;
   card: Render;
   needs: string[][];
+}
+
+/** A value by which visitors narrow a list, and how many entries have it. */
+export interface VisitorOption {
+  value: string;
+  /** '' for yes and no. */
+  label: string;
+  /** Within how many others it lies. */
+  depth: number;
+  count: number;
+  isChosen: boolean;
+}
+
+/** A field by whose values visitors narrow a list. */
+export interface VisitorFilter {
+  name: string;
+  label: string;
+  options: VisitorOption[];
+  /** The values that are wanted, each with where the page stands without it. */
+  chosen: { label: string; without: string }[];
+}
+
+/** What visitors may do with a listing's page. */
+export interface VisitorShown {
+  /** Where page 1 stands. */
+  address: string;
+  /** What is searched for, '' for nothing; null where nothing can be. */
+  search: string | null;
+  orders: { value: string; label: string; isChosen: boolean }[];
+  filters: VisitorFilter[];
+  /** Whether nothing is wanted. */
+  isPlain: boolean;
 }
 
 /** What kinds of page there are, for conditions: pages of listings from the second on are `further`. */
@@ -64,6 +100,8 @@ export interface RenderScope extends SiteScope {
   listing(key: string, limit?: number): ListingShown | null;
   /** The values that a listing has a page for each of, in their order. */
   values(listing: string): FanValue[];
+  /** What visitors may do with the listing's page that this is; null where it is nothing. */
+  visitor(): VisitorShown | null;
   /** The first live entries of picks, in their order. */
   picked(key: string, limit: number): EntryView[];
   /** Whether headings count one level higher: no heading stands between this list and the page's. */

@@ -140,6 +140,7 @@ describe('page links', () => {
       key: 'all',
       entries: [],
       total: 30,
+      query: '',
       number: 2,
       count: 3,
       address: '/all',

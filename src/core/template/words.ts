@@ -17,6 +17,16 @@ export interface PublicWords {
   more: string;
   onThisPage: string;
   standStill: string;
+  search: string;
+  find: string;
+  show: string;
+  showAll: string;
+  order: string;
+  usualOrder: string;
+  without: string;
+  yes: string;
+  no: string;
+  found: (count: number) => string;
 }
 
 const en: PublicWords = {
@@ -37,6 +47,16 @@ const en: PublicWords = {
   more: 'More of the same',
   onThisPage: 'On this page',
   standStill: 'Stand still',
+  search: 'Search',
+  find: 'Find',
+  show: 'Show',
+  showAll: 'Show all',
+  order: 'Order',
+  usualOrder: 'Usual order',
+  without: 'Without',
+  yes: 'Yes',
+  no: 'No',
+  found: (count) => `${count} found.`,
 };
 
 const de: PublicWords = {
@@ -57,6 +77,16 @@ const de: PublicWords = {
   more: 'Mehr davon',
   onThisPage: 'Auf dieser Seite',
   standStill: 'Anhalten',
+  search: 'Suchen',
+  find: 'Finden',
+  show: 'Anzeigen',
+  showAll: 'Alle anzeigen',
+  order: 'Reihenfolge',
+  usualOrder: 'Übliche Reihenfolge',
+  without: 'Ohne',
+  yes: 'Ja',
+  no: 'Nein',
+  found: (count) => `${count} gefunden.`,
 };
 
 const BY_LANGUAGE: Record<string, PublicWords> = { en, de };

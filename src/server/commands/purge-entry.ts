@@ -5,6 +5,7 @@ import type { Connection } from '../db/connection.ts';
 import { entry } from '../db/schema.ts';
 import { indexTable, memberTable } from '../store/index-columns.ts';
 import { statement } from '../store/statement.ts';
+import { mergeWords } from '../store/word-tables.ts';
 import { raiseBench, raisePublic } from '../store/write.ts';
 import { type CommandContext, Refused, command } from './definition.ts';
 import { deriveEntries } from './derive-entry.ts';
@@ -88,6 +89,7 @@ function takeRows(connection: Connection, id: string, type: string): void {
   run('DELETE FROM newest WHERE entry = ?');
   // The index of full text only notes that a row is gone, until its parts are merged.
   connection.driver.exec("INSERT INTO newest_words (newest_words) VALUES ('optimize')");
+  mergeWords(connection, { id: type });
 }
 
 /** The tables that listings of a type are read from, where they have been made. */

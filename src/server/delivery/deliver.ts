@@ -46,7 +46,7 @@ export class Delivery {
     const path = mark < 0 ? url : url.slice(0, mark);
     if (path.startsWith('/media/') || path.startsWith('/style/') || path.startsWith('/sitemap'))
       return this.answerFile(path, request, response);
-    this.send(this.pages.find(path), request, response);
+    this.send(this.pages.find(path, url.slice(path.length)), request, response);
   }
 
   private async answerFile(

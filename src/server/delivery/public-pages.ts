@@ -1,4 +1,10 @@
-import { ReadSet, type StretchRead, asStretch, typesRead } from '@/core/forecast/read-set.ts';
+import {
+  ReadSet,
+  type StretchRead,
+  asCounted,
+  asStretch,
+  typesRead,
+} from '@/core/forecast/read-set.ts';
 import type { RenderedPage } from '@/core/site/render.ts';
 import { type Instant, Validity } from '@/core/time/interval.ts';
 import type { SiteView } from '../queries/site-view.ts';
@@ -35,11 +41,23 @@ export class PublicPages {
     return this.cache.get(path, this.clock());
   }
 
-  /** A page as of now, kept or made; null while no site is loaded. */
-  find(path: string): CachedPage | null {
-    const known = this.known(path);
+  /**
+   * A page as of now, kept or made; null while no site is loaded. Of a query what the page reads
+   * counts alone. What somebody searches for is not kept.
+   */
+  find(path: string, query = ''): CachedPage | null {
+    const known = query === '' ? this.known(path) : undefined;
     if (known) return known;
     const [reads, now] = [new ReadSet(), this.clock()];
+    const asked = query === '' ? null : this.view.asked(path + query, now);
+    if (!asked?.query) return query === '' ? this.made(path, reads, now) : this.find(path);
+    const whole = `${path}?${asked.query}`;
+    if (!asked.isSearch) return this.known(whole) ?? this.made(whole, reads, now);
+    const page = this.view.render(whole, now);
+    return page && new CachedPage(page, null, now);
+  }
+
+  private made(path: string, reads: ReadSet, now: Instant): CachedPage | null {
     return this.keep(path, this.view.render(path, now, reads), { reads, now });
   }
 
@@ -92,11 +110,15 @@ export class PublicPages {
 
 /** A stretch of a listing as it is now. */
 function stretchNow(view: SiteView, stretch: StretchRead, now: Instant): StretchNow {
-  const { plan, offset, limit, without, around } = stretch;
+  const { plan, offset, limit, without, around, counted } = stretch;
   const validity = new Validity(now);
   const { reader } = view.at(now)!;
   if (around) {
     const ids = asStretch(around, reader.neighbours(plan, around, validity, without));
+    return { ids, total: 0, until: validity.until };
+  }
+  if (counted !== null) {
+    const ids = asCounted(reader.counts(plan, counted, validity, without));
     return { ids, total: 0, until: validity.until };
   }
   const { ids, total } = reader.listing(plan, validity, offset, limit, without);

@@ -4,6 +4,7 @@ import type { Connection } from '../db/connection.ts';
 import { designsOf } from '../store/design-store.ts';
 import { designsFrom } from '../store/designs-ahead.ts';
 import { indexTable, memberTable, quoted } from '../store/index-columns.ts';
+import { dropWordTables, foundTable, wordTable } from '../store/word-tables.ts';
 import { ensureNewest } from '../store/newest/ensure-newest.ts';
 import { noteNewest } from '../store/newest/write-newest.ts';
 import { notePerson } from '../store/persons.ts';
@@ -124,11 +125,12 @@ function numberings(connection: Connection, { tables, lasts }: PlannedWrite): Nu
 function copyRows(connection: Connection, plan: PlannedWrite, moves: Moves): string[] {
   const { driver } = connection;
   const anew = madeAnew(connection);
+  const made = new Set(anew.flatMap(({ tables }) => tables.map(({ name }) => name)));
   for (const table of plan.tables)
-    if (!anew.has(table.name)) for (const run of changesOf(connection, table, moves)) run();
-  for (const [name, make] of anew) {
-    driver.exec(`DROP TABLE IF EXISTS main.${name}; ${make}`);
-    insert(connection, { name, key: [], changes: [] }, name, moves)();
+    if (!made.has(table.name)) for (const run of changesOf(connection, table, moves)) run();
+  for (const { drop, make, tables } of anew) {
+    driver.exec(`${drop}; ${make}`);
+    for (const table of tables) insert(connection, table, table.name, moves)();
   }
   for (const kind of ['index:%', 'newest:%'])
     driver.exec(`DELETE FROM main.meta WHERE key LIKE '${kind}';
@@ -136,8 +138,16 @@ function copyRows(connection: Connection, plan: PlannedWrite, moves: Moves): str
   return indexChanges(connection);
 }
 
-/** Derived tables that were made anew in the copy, in quotes, with the statements that make them. */
-function madeAnew({ driver }: Connection): Map<string, string> {
+/** A type's derived tables as they were made anew in the copy. */
+interface MadeAnew {
+  /** The statements that take away those there were, and that make the new ones. */
+  drop: string;
+  make: string;
+  tables: PlannedTable[];
+}
+
+/** The types whose derived tables were made anew in the copy. */
+function madeAnew({ driver }: Connection): MadeAnew[] {
   const types = driver
     .prepare<unknown[], string>(
       `SELECT substr(p.key, 7) FROM plan.meta AS p LEFT JOIN main.meta AS m ON m.key = p.key
@@ -147,16 +157,32 @@ function madeAnew({ driver }: Connection): Map<string, string> {
     .all();
   const sql = driver
     .prepare<unknown[], string>(
-      `SELECT sql FROM plan.sqlite_master WHERE type = 'table' AND name = ?`,
+      `SELECT sql FROM plan.sqlite_master WHERE name = @name AND type = 'table' OR
+         tbl_name = @name AND type = 'trigger' AND name LIKE 'words.%' ORDER BY type`,
     )
     .pluck();
-  return new Map(
-    types.flatMap((id) =>
-      [indexTable({ id }), memberTable({ id })].map(
-        (name) => [name, sql.get(bare(name))!] as const,
-      ),
-    ),
-  );
+  return types.map((id) => {
+    const [index, member, words] = [indexTable({ id }), memberTable({ id }), wordTable({ id })];
+    const statements = [index, member, words, foundTable({ id })].map((name) =>
+      sql.all({ name: bare(name) }),
+    );
+    const isSearched = statements[2]!.length > 0;
+    const tables = [index, member].map((name) => ({ name, key: [], changes: [] }));
+    const searched = { name: words, key: [], changes: [], isNumbered: true };
+    // Triggers name tables that others make.
+    const [made, triggers] = [
+      statements.flatMap(([table]) => table ?? []),
+      statements.flatMap((all) => all.slice(1)),
+    ];
+    return {
+      drop: [
+        ...[index, member].map((name) => `DROP TABLE IF EXISTS main.${name}`),
+        dropWordTables({ id }),
+      ].join(';'),
+      make: [...made, ...triggers].join(';'),
+      tables: isSearched ? [...tables, searched] : tables,
+    };
+  });
 }
 
 const bare = (name: string): string => name.slice(1, -1).replaceAll('""', '"');
@@ -185,11 +211,12 @@ function changesOf(connection: Connection, table: PlannedTable, moves: Moves): (
 /** Puts all rows in that stand in a table of the plan. */
 function insert(
   connection: Connection,
-  { name, numbersOf }: PlannedTable,
+  { name, numbersOf, isNumbered }: PlannedTable,
   from: string,
   { numbers, instants }: Moves,
 ): () => void {
-  const columns = columnsOf(connection, 'plan', name);
+  const all = columnsOf(connection, 'plan', name);
+  const columns = isNumbered ? all.filter((column) => column !== 'id') : all;
   const numbering = numbers.get(numbersOf ?? '');
   const values = columns.map((column) =>
     numbering && column === 'id' ? movedNumber(numbering) : movedValue(column, instants),

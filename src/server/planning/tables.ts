@@ -14,6 +14,8 @@ export interface PlannedTable {
   order?: string;
   /** The table whose numbers its column `id` holds, its own ones included. */
   numbersOf?: string;
+  /** Whether the database numbers its rows by itself, in a column `id` that nothing names. */
+  isNumbered?: boolean;
 }
 
 /** Numbers that a table had when it was copied, and by how much those that came since are moved. */
@@ -129,7 +131,9 @@ export function plannedTables(connection: Connection): PlannedTable[] {
   const derived = connection.driver
     .prepare<unknown[], string>(
       `SELECT name FROM sqlite_master WHERE type = 'table'
-         AND (name LIKE 'index\\_%' ESCAPE '\\' OR name LIKE 'member\\_%' ESCAPE '\\')`,
+         AND (name LIKE 'index\\_%' ESCAPE '\\' OR name LIKE 'member\\_%' ESCAPE '\\'
+           OR name LIKE 'words\\_%' ESCAPE '\\')
+         ORDER BY name`,
     )
     .pluck()
     .all();
@@ -137,6 +141,8 @@ export function plannedTables(connection: Connection): PlannedTable[] {
 }
 
 function derivedTable(connection: Connection, name: string): PlannedTable {
+  if (name.startsWith('words_'))
+    return { name: quoted(name), key: ['entry', 'starts'], changes: [], isNumbered: true };
   const columns = columnsOf(connection, 'main', quoted(name));
   return {
     name: quoted(name),

@@ -11,6 +11,7 @@ import type { CompiledSite } from '@/core/site/compile.ts';
 import { type PageLine, allPages } from '@/core/site/pages.ts';
 import { type RenderedPage, render, trace } from '@/core/site/render.ts';
 import { compareCodePoints } from '@/core/text.ts';
+import { type Parameter, visitAt } from '@/core/site/visits.ts';
 import { type Instant, Validity } from '@/core/time/interval.ts';
 import { pagePath } from '@/core/address/path.ts';
 
@@ -36,9 +37,18 @@ function designRead({ site, reader }: SiteAt, { kind, entry, listing }: Rendered
   return readKey.designOfListing(site.listings.get(listing!)!.listing.id);
 }
 
+/** Of a longer list of parameters none is read. */
+const LONGEST_QUERY = 4000;
+
 /** A request's path without query and fragment. */
 function pathOnly(path: string): string {
   return path.split(/[?#]/, 1)[0]!;
+}
+
+/** The parameters of a request's path; none where they are too long to be anybody's. */
+function parametersOf(path: string): Parameter[] {
+  const query = /\?([^#]*)/.exec(path)?.[1] ?? '';
+  return query === '' || query.length > LONGEST_QUERY ? [] : [...new URLSearchParams(query)];
 }
 
 /** What is public of a stored site, as of any instant. Sees other processes' writes. */
@@ -102,16 +112,30 @@ export class SiteView {
   }
 
   /**
-   * A page as of an instant; null while no site is loaded. What it looks at is noted in a read set,
-   * where one is given.
+   * A page as of an instant; null while no site is loaded. A path may have parameters. What it looks
+   * at is noted in a read set, where one is given.
    */
   render(path: string, at: Instant, reads?: ReadSet): RenderedPage | null {
     const view = this.at(at);
     if (!view) return null;
     const reader = reads ? recording(view.reader, reads) : view.reader;
-    const page = render(view.site, reader, { path: pathOnly(path), at }, view);
+    const asked = { path: pathOnly(path), at, parameters: parametersOf(path) };
+    const page = render(view.site, reader, asked, view);
     reads?.keys.add(designRead(view, page));
     return page;
+  }
+
+  /**
+   * What of a path's parameters its page reads, and whether something is searched for; `query` is ''
+   * where that is nothing.
+   */
+  asked(path: string, at: Instant): { query: string; isSearch: boolean } {
+    const [view, parameters] = [this.at(at), parametersOf(path)];
+    if (!view || parameters.length === 0) return { query: '', isSearch: false };
+    const { site, reader } = view;
+    const world = { site, reader, validity: new Validity(at) };
+    const { query, visit } = visitAt(world, pathOnly(path), parameters);
+    return { query, isSearch: visit.search !== '' };
   }
 
   /** Why a path leads where it leads; null while no site is loaded. */

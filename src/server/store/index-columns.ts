@@ -1,5 +1,5 @@
 import type { ContentType } from '@/core/design/spec.ts';
-import { type Column, LISTED, PLACE, columnsOf } from '@/core/listing/columns.ts';
+import { type Column, LISTED, MATCH, PLACE, columnsOf } from '@/core/listing/columns.ts';
 import type { SortKey } from '@/core/listing/plan.ts';
 
 /**
@@ -56,7 +56,7 @@ export function ofRow(row: string, column: string): string {
 
 /** Whether every row has a value of a column. */
 export function isNeverBlank({ meta, name }: Column): boolean {
-  return meta !== null || name === PLACE.name;
+  return meta !== null || name === PLACE.name || name === MATCH.name;
 }
 
 /** Whether a field's members stand in the member table rather than in a column. */

@@ -21,6 +21,7 @@ import {
 } from './index-columns.ts';
 import { listingIndex, repeatedColumns } from './listing-index.ts';
 import { statement } from './statement.ts';
+import { dropWordTables, searchedFields, wordTables } from './word-tables.ts';
 import { typesOf, withFields } from './types-ahead.ts';
 
 const SQL_TYPE: Record<Column['family'], string> = {
@@ -54,6 +55,7 @@ function tablesOf(type: ContentType, plans: ListingPlan[]): string[] {
     `CREATE TABLE ${memberTable(type)} (field TEXT NOT NULL, key TEXT NOT NULL,
        entry TEXT NOT NULL, starts INTEGER NOT NULL, own INTEGER NOT NULL${repeated},
        PRIMARY KEY (field, key, entry, starts)) WITHOUT ROWID`,
+    ...wordTables(type, searchedFields(type, plans)),
   ];
 }
 
@@ -196,7 +198,8 @@ function ensureTables(
   const widened = withFields(type, earlier);
   const tables = tablesOf(widened, plans).join(';');
   driver.exec(
-    `DROP TABLE IF EXISTS ${indexTable(type)}; DROP TABLE IF EXISTS ${memberTable(type)}; ${tables}`,
+    `DROP TABLE IF EXISTS ${indexTable(type)}; DROP TABLE IF EXISTS ${memberTable(type)};
+       ${dropWordTables(type)}; ${tables}`,
   );
   statement(
     connection,

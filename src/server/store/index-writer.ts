@@ -1,6 +1,7 @@
 import type { ContentType } from '@/core/design/spec.ts';
 import { type Column, LISTED, type ListingRow, cell, sortCell } from '@/core/listing/columns.ts';
 import type { ListingPlan } from '@/core/listing/plan.ts';
+import { searchedText } from '@/core/listing/search.ts';
 import type { Instant } from '@/core/time/interval.ts';
 import type { Connection } from '../db/connection.ts';
 import {
@@ -14,6 +15,7 @@ import {
   stored,
 } from './index-columns.ts';
 import { leadingMember, repeatedColumns } from './listing-index.ts';
+import { searchedFields, wordColumn, wordTable } from './word-tables.ts';
 
 /** The key that a key of a set counts as by now: itself, or the one it was merged into. */
 export type StandsFor = (set: string, key: string) => string;
@@ -30,6 +32,7 @@ export function indexWriter(
   const names = [...FIXED, ...columns.flatMap(namesOf)];
   const insert = driver.prepare(insertSql('INSERT', indexTable(type), names));
   const writeMembers = memberWriter(driver, type, own, { names, standsFor });
+  const writeWords = wordWriter(driver, type, own);
   return (row, revision, settled) => {
     const open = row.to === null || row.to > settled ? 1 : 0;
     const { entry, from, to, created, published, updated } = row;
@@ -40,7 +43,22 @@ export function indexWriter(
     const all = [...fixed, sqlCell(row, LISTED), ...values];
     insert.run(...all);
     writeMembers(row, all);
+    if (open === 1) writeWords(row);
   };
+}
+
+/** Writes the words of a row that visitors search. */
+function wordWriter(
+  driver: Connection['driver'],
+  type: ContentType,
+  plans: ListingPlan[],
+): (row: ListingRow) => void {
+  const fields = searchedFields(type, plans);
+  if (fields.length === 0) return () => undefined;
+  const names = ['entry', 'starts', ...fields.map(wordColumn)];
+  const insert = driver.prepare(insertSql('INSERT', wordTable(type), names));
+  return (row) =>
+    void insert.run(row.entry, row.from, ...fields.map((field) => searchedText(row, field)));
 }
 
 /** The columns that every index table begins with. */

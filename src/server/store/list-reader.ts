@@ -3,6 +3,7 @@ import { crossingOf, movingComparisons, nextDayCrossing } from '@/core/listing/c
 import { conditionsIn, partsOf } from '@/core/listing/parts.ts';
 import type { FilterWorld, ListingPlan } from '@/core/listing/plan.ts';
 import { type Column, type ListingRow, rowOf } from '@/core/listing/columns.ts';
+import { countedAs, countedTogether } from '@/core/listing/counted.ts';
 import type { ContentType } from '@/core/design/spec.ts';
 import type { CompiledSite } from '@/core/site/compile.ts';
 import type { Neighbours, SiteReader } from '@/core/site/reader.ts';
@@ -11,6 +12,7 @@ import type { Connection, Statement } from '../db/connection.ts';
 import { cellColumn, indexTable } from './index-columns.ts';
 import { ConvertedList, readsComputedOtherwise, readsConverted } from './converted-list.ts';
 import { tableSeen } from './index-tables.ts';
+import { countsIn } from './list-counts.ts';
 import type { ListMemory } from './list-memory.ts';
 import { hasListingIndex } from './listing-index.ts';
 import { type OrderCells, around, cellsOf, comesBefore } from './listing-order.ts';
@@ -18,6 +20,7 @@ import { type ListingSql, listingSql } from './listing-sql.ts';
 import { filterWorld } from './filter-world.ts';
 import { tellPicks } from './picks.ts';
 import { statement } from './statement.ts';
+import { hasWords } from './word-tables.ts';
 import type { SubjectsOver } from './subject-store.ts';
 
 /** What lists are read from. */
@@ -57,15 +60,14 @@ export class ListReader {
     limit: number,
     without: readonly string[] = [],
   ): { ids: string[]; total: number } {
-    const list = this.memory.list(
-      plan,
-      validity.at,
-      [offset, limit, ...without].join('/'),
-      (own) =>
-        this.isConverted(plan)
-          ? this.convertedStretch(plan, own, offset, limit, without)
-          : this.readListing(plan, own, offset, limit, without),
-    );
+    const read = (own: Validity): { ids: string[]; total: number } =>
+      this.isConverted(plan, own.at)
+        ? this.convertedStretch(plan, own, offset, limit, without)
+        : this.readListing(plan, own, offset, limit, without);
+    // What somebody searches for is not remembered.
+    if (plan.search) return read(validity);
+    const stretch = [offset, limit, ...without].join('/');
+    const list = this.memory.list(plan, validity.at, stretch, read);
     validity.tell(list.validity.until);
     validity.tell(list.validity.since);
     return { ids: list.ids, total: list.total };
@@ -122,13 +124,50 @@ export class ListReader {
   }
 
   /** As of `SiteReader`. */
+  counts(
+    plan: ListingPlan,
+    name: string,
+    validity: Validity,
+    without: readonly string[] = [],
+  ): Map<string, number> {
+    const { at } = validity;
+    const subjects = this.subjects.at(at);
+    if (this.isConverted(plan, at)) return this.countsConverted(plan, name, validity, without);
+    const parts = this.sqlOf(plan, at, without);
+    this.tellListing(plan, validity, parts);
+    const counts = new Map<string, number>();
+    for (const part of parts)
+      for (const [key, count] of countsIn(this.connection, part, name, { subjects, at }))
+        counts.set(key, (counts.get(key) ?? 0) + count);
+    return counts;
+  }
+
+  private countsConverted(
+    plan: ListingPlan,
+    name: string,
+    validity: Validity,
+    without: readonly string[],
+  ): Map<string, number> {
+    const { at } = validity;
+    const { ids } = this.convertedStretch(plan, validity, 0, Infinity, without);
+    const rows = [...this.entries.liveEntries(ids, validity).values()].map(rowOf);
+    const world = {
+      ...this.worldAt(at),
+      subjectsOf: (set: string) => this.subjects.at(at).all(set),
+      isLive: (id: string) => this.entries.liveEntries([id], validity).has(id),
+    };
+    return countedTogether(rows.map((row) => countedAs(plan, name, row, world)));
+  }
+
+  /** As of `SiteReader`. */
   neighbours(
     plan: ListingPlan,
     row: ListingRow,
     validity: Validity,
     without: readonly string[] = [],
   ): Neighbours {
-    if (this.isConverted(plan)) return this.neighboursConverted(plan, row, validity, without);
+    if (this.isConverted(plan, validity.at))
+      return this.neighboursConverted(plan, row, validity, without);
     const parts = this.sqlOf(plan, validity.at, without);
     if (parts.length === 0) return { isIn: false, before: null, after: null };
     this.tellListing(plan, validity, parts);
@@ -205,6 +244,8 @@ export class ListReader {
   private sqlOf(plan: ListingPlan, at: Instant, without: readonly string[]): PartSql[] {
     const world = this.worldAt(at);
     return partsOf(plan).flatMap((part): PartSql[] => {
+      // A type without any of the fields that are searched has nothing that is found.
+      if (part.search?.fields.length === 0) return [];
       const indexed = hasListingIndex(this.connection, part);
       const table = indexed ? null : tableSeen(this.connection, part.type);
       if (!indexed && table === null) return [];
@@ -223,7 +264,7 @@ export class ListReader {
     { at }: Validity,
     without: readonly string[] = [],
   ): number {
-    if (this.isConverted(plan))
+    if (this.isConverted(plan, at))
       return this.precedingConverted(plan, row, new Validity(at), without);
     const cells = cellsOf(plan, row, this.places(plan, at));
     return this.count(this.sqlOf(plan, at, without), (part) => comesBefore(part, cells));
@@ -247,11 +288,15 @@ export class ListReader {
     return from;
   }
 
-  /** Whether a list is over a field whose column is not there, or holds something else. */
-  private isConverted(plan: ListingPlan): boolean {
+  /**
+   * Whether a list is over a field whose column is not there, or holds something else, or over words
+   * that are not.
+   */
+  private isConverted(plan: ListingPlan, at: Instant): boolean {
     const { connection } = this;
     return partsOf(plan).some(
       (part) =>
+        (part.search && (at < this.settled || !hasWords(connection, part.type, part.search))) ||
         readsComputedOtherwise(connection, part, this.site.design.site) ||
         (!hasListingIndex(connection, part) && readsConverted(connection, part)),
     );
@@ -291,6 +336,9 @@ export class ListReader {
   private tellShapes(plan: ListingPlan, validity: Validity): void {
     for (const type of this.sourceTypes(plan)) this.tellBounds(type, validity);
     for (const part of partsOf(plan)) validity.tell(nextDayCrossing(part, validity.at));
+    const narrowing = partsOf(plan).flatMap(({ visitor }) => visitor?.filters ?? []);
+    for (const { target } of narrowing)
+      if (target?.of === 'subjects') this.subjects.tellShape(target.set, validity);
     for (const { column, operand } of conditionsIn(plan)) {
       const { target } = column;
       if (target?.of === 'subjects') this.subjects.tellShape(target.set, validity);
@@ -312,7 +360,8 @@ export class ListReader {
 
   private sourceTypes(plan: ListingPlan): ContentType[] {
     const keys = new Set(partsOf(plan).map(({ type }) => type.key));
-    for (const { column } of conditionsIn(plan)) {
+    const narrowing = partsOf(plan).flatMap(({ visitor }) => visitor?.filters ?? []);
+    for (const column of [...conditionsIn(plan).map((c) => c.column), ...narrowing]) {
       if (column.target?.of === 'entries')
         for (const key of column.target.types ?? this.site.typesByKey.keys()) keys.add(key);
     }

@@ -27,7 +27,7 @@ export interface LeadingMember {
  * index is read in order instead of looking into every entry.
  */
 export function leadingMember(plan: ListingPlan): LeadingMember | null {
-  for (const condition of required(plan)) {
+  for (const condition of required(plan.base ?? plan)) {
     const { column, op, operand } = condition;
     const one = op === 'is' || op === 'any-of' || op === 'all-of';
     if (
@@ -82,7 +82,10 @@ export function repeatedColumns(type: ContentType, plans: ListingPlan[]): string
   const led = plans.filter((plan) => leadingMember(plan) !== null);
   if (led.length === 0) return [];
   const used = led
-    .flatMap((plan) => [...conditionsOf(plan.filter), ...plan.sort].map(({ column }) => column))
+    .flatMap((plan) => [
+      ...[...conditionsOf(plan.filter), ...plan.sort].map(({ column }) => column),
+      ...(plan.visitor?.filters ?? []),
+    ])
     .filter((c) => isStored(c) && (c.field !== null || c.name === LISTED.name));
   return [
     ...new Set(['ends', 'open', 'created', 'published', 'updated', ...used.flatMap(namesOf)]),
@@ -94,6 +97,7 @@ export function repeatedColumns(type: ContentType, plans: ListingPlan[]): string
  * bounds. Null for a listing whose entries are named: they are looked up one by one.
  */
 export function listingIndex(plan: ListingPlan): { name: string; sql: string } | null {
+  if (plan.base) return listingIndex(plan.base);
   if (namedBy(plan.filter)) return null;
   const leading = leadingMember(plan);
   const fixed = required(plan).filter(
@@ -105,7 +109,8 @@ export function listingIndex(plan: ListingPlan): { name: string; sql: string } |
       : [],
   );
   const order = plan.sort.flatMap((key) => orderTerms(key));
-  const rest = fixed.map((c) => cellColumn(c.column));
+  const asked = [...fixed.map(({ column }) => column), ...(plan.visitor?.filters ?? [])];
+  const rest = asked.filter((c) => isStored(c) && !isManyValued(c)).map(cellColumn);
   const seen = new Set<string>();
   const columns = [
     ...(leading ? ['key'] : []),
@@ -143,8 +148,9 @@ export function hasListingIndex(connection: Connection, plan: ListingPlan): bool
   let now = known.get(connection.driver);
   if (now?.version !== version)
     known.set(connection.driver, (now = { version, has: new Map<string, boolean>() }));
-  let name = names.get(plan);
-  if (name === undefined) names.set(plan, (name = listingIndex(plan)?.name ?? ''));
+  const by = plan.base ?? plan;
+  let name = names.get(by);
+  if (name === undefined) names.set(by, (name = listingIndex(by)?.name ?? ''));
   let has = now.has.get(name);
   if (has === undefined) {
     const sql = `SELECT 1 FROM sqlite_master WHERE type = 'index' AND name = ?`;

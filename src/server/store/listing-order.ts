@@ -1,8 +1,10 @@
-import { type Column, type ListingRow, PLACE, sortCell } from '@/core/listing/columns.ts';
+import { type ListingRow, MATCH, PLACE, sortCell } from '@/core/listing/columns.ts';
 import { partFor } from '@/core/listing/parts.ts';
+import { matchOf } from '@/core/listing/search.ts';
 import type { ListingPlan, SortKey } from '@/core/listing/plan.ts';
 import type { Instant } from '@/core/time/interval.ts';
-import { isNeverBlank, ofRow, sortColumn } from './index-columns.ts';
+import { isNeverBlank } from './index-columns.ts';
+import { orderColumn } from './listing-sql.ts';
 
 /** A condition in SQL, with its parameters in order. */
 interface Condition {
@@ -24,16 +26,18 @@ export function cellsOf(
   places: ReadonlyMap<string, number>,
 ): OrderCells {
   const { created, entry } = row;
-  const keys = (partFor(plan, row.type) ?? plan).sort.map(({ column }) =>
-    column === PLACE ? (places.get(entry) ?? null) : sortCell(row, column),
-  );
+  const part = partFor(plan, row.type) ?? plan;
+  const keys = part.sort.map(({ column }) => {
+    if (column === MATCH) return matchOf(part.search!, row);
+    return column === PLACE ? (places.get(entry) ?? null) : sortCell(row, column);
+  });
   return { keys, created, entry };
 }
 
 /** A condition for the rows of a type that come before one in a listing's order, itself not. */
 export function comesBefore(plan: ListingPlan, cells: OrderCells): Condition {
   const keys = [
-    ...plan.sort.map((key, i) => ofKey(key, cells.keys[i]!)),
+    ...plan.sort.map((key, i) => ofKey(plan, key, cells.keys[i]!)),
     ofLast('r.created', cells.created),
     ofLast('r.entry', cells.entry),
   ];
@@ -56,13 +60,12 @@ interface Compared {
   before: Condition;
 }
 
-/** A key's value in SQL. */
-function nameOf(column: Column): string {
-  return column === PLACE ? 'j.key' : ofRow('r', sortColumn(column));
-}
-
-function ofKey({ column, descending, blanks }: SortKey, value: string | number | null): Compared {
-  const name = nameOf(column);
+function ofKey(
+  plan: ListingPlan,
+  { column, descending, blanks }: SortKey,
+  value: string | number | null,
+): Compared {
+  const name = orderColumn(plan, column);
   const same = { sql: `${name} IS ?`, params: [value] };
   const isFirst = blanks === 'first' && !isNeverBlank(column);
   if (value === null)
@@ -101,7 +104,7 @@ export interface Around {
  */
 export function around(plan: ListingPlan, cells: OrderCells): Around {
   const terms = [
-    ...plan.sort.flatMap((key, i) => termsOf(key, cells.keys[i]!)),
+    ...plan.sort.flatMap((key, i) => termsOf(plan, key, cells.keys[i]!)),
     term('r.created', cells.created),
     term('r.entry', cells.entry),
   ];
@@ -136,8 +139,12 @@ interface Term {
   after: Condition | null;
 }
 
-function termsOf({ column, descending, blanks }: SortKey, value: string | number | null): Term[] {
-  const name = nameOf(column);
+function termsOf(
+  plan: ListingPlan,
+  { column, descending, blanks }: SortKey,
+  value: string | number | null,
+): Term[] {
+  const name = orderColumn(plan, column);
   const own = term(name, value, descending);
   if (isNeverBlank(column)) return [own];
   const isBlank = `(${name} IS NULL)`;

@@ -1,5 +1,5 @@
 import type { Instant } from '@/core/time/interval.ts';
-import { PLACE } from '@/core/listing/columns.ts';
+import { type Column, MATCH, PLACE } from '@/core/listing/columns.ts';
 import {
   type Condition,
   type ListingPlan,
@@ -24,6 +24,7 @@ import {
 } from './index-columns.ts';
 import { type LeadingMember, isOfField, leadingMember, listingIndex } from './listing-index.ts';
 import { asOf } from './as-of.ts';
+import { foundTable, wordQuery, wordTable } from './word-tables.ts';
 
 /** A listing in one of its types as of an instant in SQL: which rows, and their order. */
 export interface ListingSql {
@@ -52,35 +53,76 @@ export interface ReadAt {
 export function listingSql(plan: ListingPlan, { at, settled, world, table }: ReadAt): ListingSql {
   const isOpen = at >= settled;
   const named = namedBy(plan.filter);
-  const led = table === null && !named ? leadingMember(plan) : null;
+  const led = table === null && !named && !plan.search ? leadingMember(plan) : null;
   const leading = led && isLeading(led, isOpen, world) ? led : null;
   const params: unknown[] = [];
-  if (named) params.push(JSON.stringify(entriesNamed(named, world)));
-  if (leading) params.push(keyOf(leading, world));
+  const source = leading
+    ? ofMember(plan, leading, { isOpen, world, params })
+    : ofTypes(plan, table ?? indexTable(plan.type), { named, world, params });
   params.push(at, at);
   const given = leading?.condition ?? named ?? undefined;
   const writer = new FilterSql(plan, at, params, { given, isOpen });
   const filter = writer.write(resolveFilter(plan.filter, at, plan.zone, world), false);
-  // Without statistics the planner would take the primary key, which is in another order.
-  const index = isOpen && leading ? listingIndex(plan) : null;
-  const by = index ? ` INDEXED BY ${quoted(index.name)}` : '';
-  const read = table ?? indexTable(plan.type);
-  const source = leading
-    ? `${memberTable(plan.type)} AS r${by} WHERE r.${isOfField(leading)} AND r.key = ? AND ${isOpen ? '' : 'r.own = 1 AND '}`
-    : named
-      ? `json_each(?) AS j CROSS JOIN ${read} AS r ON r.entry = j.value WHERE `
-      : `${read} AS r WHERE `;
   const open = isOpen ? 'r.open = 1 AND ' : '';
   // "+" keeps the index over bounds out of it: nearly every row has started, so it would find
   // nearly all.
   return { from: `FROM ${source}${open}+${asOf('r')} AND ${filter}`, params, order: orderOf(plan) };
 }
 
+/** The rows of a field's members that have one key. */
+function ofMember(
+  plan: ListingPlan,
+  leading: LeadingMember,
+  { isOpen, world, params }: { isOpen: boolean; world: FilterWorld; params: unknown[] },
+): string {
+  // Without statistics the planner would take the primary key, which is in another order.
+  const index = isOpen ? listingIndex(plan) : null;
+  const by = index ? ` INDEXED BY ${quoted(index.name)}` : '';
+  params.push(keyOf(leading, world));
+  return `${memberTable(plan.type)} AS r${by} WHERE r.${isOfField(leading)} AND r.key = ? AND ${isOpen ? '' : 'r.own = 1 AND '}`;
+}
+
+/** The rows of a type, those alone that are named or found, looked up one by one. */
+function ofTypes(
+  { type, search }: ListingPlan,
+  table: string,
+  { named, world, params }: { named: Condition | null; world: FilterWorld; params: unknown[] },
+): string {
+  const sources: { sql: string; on: string }[] = [];
+  if (search) {
+    const found = `(SELECT rowid AS id FROM ${foundTable(type)} WHERE ${foundTable(type)} MATCH ?)`;
+    const { text, fields, naming } = search;
+    params.push(wordQuery(text, fields));
+    if (naming) params.push(wordQuery(text, [naming]));
+    const called = naming ? ` LEFT JOIN ${found} AS n ON n.id = f.id` : '';
+    sources.push(
+      { sql: `${found} AS f${called}`, on: '' },
+      { sql: `${wordTable(type)} AS w`, on: ' ON w.id = f.id' },
+    );
+  }
+  const ofEntry = search ? 'w.entry' : 'j.value';
+  if (named) {
+    params.push(JSON.stringify(entriesNamed(named, world)));
+    sources.push({ sql: 'json_each(?) AS j', on: search ? ' ON j.value = w.entry' : '' });
+  }
+  const starts = search ? ' AND r.starts = w.starts' : '';
+  const on = sources.length > 0 ? ` ON r.entry = ${ofEntry}${starts}` : '';
+  const all = [...sources, { sql: `${table} AS r`, on }];
+  return `${all.map((s) => `${s.sql}${s.on}`).join(' CROSS JOIN ')} WHERE `;
+}
+
+/** What a sort key compares in SQL. */
+export function orderColumn({ search }: ListingPlan, column: Column): string {
+  if (column === PLACE) return 'j.key';
+  if (column === MATCH) return search?.naming ? '(n.id IS NULL)' : '1';
+  return ofRow('r', sortColumn(column));
+}
+
 /** Every type of a listing is ordered by as many. */
 function orderOf(plan: ListingPlan): ListingSql['order'] {
   const keys = plan.sort.flatMap((key) => {
     const { column, descending, blanks } = key;
-    const sql = column === PLACE ? 'j.key' : ofRow('r', sortColumn(column));
+    const sql = orderColumn(plan, column);
     const own = { sql, descending };
     return isNeverBlank(column)
       ? [own]

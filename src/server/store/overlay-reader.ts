@@ -1,4 +1,5 @@
 import { type ListingRow, rowOf } from '@/core/listing/columns.ts';
+import { countedAs, countedTogether } from '@/core/listing/counted.ts';
 import { listedBy, placesOf, totalOrder } from '@/core/listing/evaluate.ts';
 import { conditionsIn, partFor } from '@/core/listing/parts.ts';
 import type { ListingPlan } from '@/core/listing/plan.ts';
@@ -244,6 +245,26 @@ class OverlayReader implements SiteReader {
       before: sorted[from - 1]?.entry ?? null,
       after: sorted[from]?.entry ?? null,
     };
+  }
+
+  counts(
+    plan: ListingPlan,
+    name: string,
+    validity: Validity,
+    without: readonly string[] = [],
+  ): Map<string, number> {
+    const own = this.seenOtherwise(plan, validity, without);
+    const rest = [...without, ...own.map((e) => e.id)];
+    const counts = new Map(this.below.counts(plan, name, validity, rest));
+    const world = {
+      ...this.filterWorld(validity.at),
+      subjectsOf: (set: string) => this.subjectsOf(set, validity),
+      isLive: (id: string) => this.liveEntries([id], validity).has(id),
+    };
+    const added = this.among(plan, own, validity).map((row) => countedAs(plan, name, row, world));
+    for (const [key, count] of countedTogether(added))
+      counts.set(key, (counts.get(key) ?? 0) + count);
+    return counts;
   }
 
   /** The entries of a listing's type that it has to see otherwise. */

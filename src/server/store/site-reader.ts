@@ -240,6 +240,10 @@ export class StoredReader implements SiteReader {
     }
   }
 
+  counts(...asked: Parameters<SiteReader['counts']>): Map<string, number> {
+    return this.lists.counts(...asked);
+  }
+
   referrers(targets: readonly string[], fields: readonly string[]): string[] {
     const sql =
       'SELECT DISTINCT entry FROM reference_edge WHERE target IN (SELECT value FROM json_each(?)) AND field IN (SELECT value FROM json_each(?))';

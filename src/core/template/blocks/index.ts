@@ -29,10 +29,12 @@ import { picture } from './picture.ts';
 import { repeat } from './repeat.ts';
 import { richText } from './richText.ts';
 import { row } from './row.ts';
+import { searchBox } from './searchBox.ts';
 import { slot } from './slot.ts';
 import { subjects } from './subjects.ts';
 import { text } from './text.ts';
 import { values } from './values.ts';
+import { visitorControls } from './visitorControls.ts';
 
 /** Every kind of block, in the order screens offer them. */
 export const BLOCKS: readonly BlockKind[] = [
@@ -60,6 +62,8 @@ export const BLOCKS: readonly BlockKind[] = [
   picks,
   values,
   pageLinks,
+  visitorControls,
+  searchBox,
   menu,
   beside,
   months,

@@ -1,6 +1,5 @@
 import { contentColumns } from '@/core/content/columns.ts';
 import type { ContentFilters } from '@/core/content/filters.ts';
-import { searchQuery } from '@/core/content/search.ts';
 import { withInner } from '@/core/design/fields-within.ts';
 import type { ContentType } from '@/core/design/spec.ts';
 import type { Issue } from '@/core/issue.ts';
@@ -8,6 +7,7 @@ import type { Column } from '@/core/listing/columns.ts';
 import { type Filter } from '@/core/listing/plan.ts';
 import { planFilter } from '@/core/listing/planner.ts';
 import { resolveFilter } from '@/core/listing/resolve.ts';
+import { soughtQuery } from '@/core/listing/search.ts';
 import type { EntryState } from '@/core/publication/model.ts';
 import type { CompiledSite } from '@/core/site/compile.ts';
 import type { Instant } from '@/core/time/interval.ts';
@@ -50,7 +50,7 @@ export function askedOf(site: CompiledSite, filters: ContentFilters): ContentAsk
   const { filter, issues } = filters.where
     ? planFilter(filters.where, columns, { label, zone: site.design.site.zone })
     : { filter: null, issues: [] };
-  const ranked = filters.sort === undefined && searchQuery(filters.search ?? '') !== null;
+  const ranked = filters.sort === undefined && soughtQuery(filters.search ?? '') !== '';
   return { type, columns, filter, issues, order: ranked ? null : orderOf(columns, filters.sort) };
 }
 
@@ -70,8 +70,9 @@ export function foundBy(
   const { type, filter, order } = askedOf(site, filters);
   if (filters.type !== undefined && !type) return [];
   if (filters.state !== undefined && !STATES.includes(filters.state as StateAsked)) return [];
-  const search = searchQuery(filters.search ?? '');
-  if (search === null && (filters.search ?? '').trim() !== '') return [];
+  const words = filters.search ?? '';
+  const search = soughtQuery(words) || null;
+  if (search === null && words.trim() !== '') return [];
   const types = type ? [type] : site.design.types;
   const query: NewestQuery = {
     types: types.map(({ id }) => id),

@@ -1,0 +1,107 @@
+import type { Column } from '@/core/listing/columns.ts';
+import type { ListingPlan } from '@/core/listing/plan.ts';
+import type { Instant } from '@/core/time/interval.ts';
+import type { Connection } from '../db/connection.ts';
+import { asOf } from './as-of.ts';
+import { cellColumn, isManyValued, memberTable, ofRow } from './index-columns.ts';
+import type { ListingSql } from './listing-sql.ts';
+import { statement } from './statement.ts';
+import type { Subjects } from './subject-store.ts';
+
+/** Of entries that many lead to, so many are counted. */
+const MOST_ENTRIES = 200;
+
+/** A key as it is stored, and how many rows have it. */
+type Counted = [key: string | number, count: number];
+
+/** A list in one of its types, in SQL. */
+type PartSql = Pick<ListingSql, 'from' | 'params'> & { plan: ListingPlan };
+
+/**
+ * How many rows of a list in one type have each value of a column by which visitors narrow it, by
+ * name; as `SiteReader.counts` says.
+ */
+export function countsIn(
+  connection: Connection,
+  part: PartSql,
+  name: string,
+  { subjects, at }: { subjects: Subjects; at: Instant },
+): [string, number][] {
+  const column = part.plan.visitor?.filters.find((c) => c.name === name);
+  if (!column || column.isAbsent) return [];
+  const { target, family, field } = column;
+  if (target?.of === 'subjects') return ofSubjects(connection, part, column, subjects);
+  if (target?.of === 'entries') return ofEntries(connection, part, column, at);
+  return byKey(connection, part, column).flatMap(([key, count]): [string, number][] => {
+    if (family === 'yesno') return [[key === 1 ? 'yes' : 'no', count]];
+    const option = (field?.options ?? []).find(({ id }) => id === key);
+    return option ? [[option.key, count]] : [];
+  });
+}
+
+/** What has a key, and which: from one column, or from the members of a field. */
+function keyed({ from, plan }: PartSql, column: Column): { key: string; from: string } {
+  if (!isManyValued(column)) {
+    const key = ofRow('r', cellColumn(column));
+    return { key, from: `${from} AND ${key} IS NOT NULL` };
+  }
+  // Each row is joined with its members after it was found.
+  const rows = `(SELECT r.entry AS entry, r.starts AS starts ${from}) AS r`;
+  const on = 'm.field = ? AND m.own = 1 AND m.entry = r.entry AND m.starts = r.starts';
+  return { key: 'm.key', from: `FROM ${rows} CROSS JOIN ${memberTable(plan.type)} AS m ON ${on}` };
+}
+
+function paramsOf({ params }: PartSql, column: Column): unknown[] {
+  return isManyValued(column) ? [...params, column.field!.id] : params;
+}
+
+function byKey(connection: Connection, part: PartSql, column: Column): Counted[] {
+  const { key, from } = keyed(part, column);
+  return statement<Counted>(connection, `SELECT ${key}, count(*) ${from} GROUP BY 1`)
+    .raw()
+    .all(...paramsOf(part, column));
+}
+
+function ofEntries(
+  connection: Connection,
+  part: PartSql,
+  column: Column,
+  at: Instant,
+): [string, number][] {
+  const { key, from } = keyed(part, column);
+  const sql = `SELECT key, count FROM (SELECT ${key} AS key, count(*) AS count ${from} GROUP BY 1)
+    WHERE EXISTS (SELECT 1 FROM live_interval AS l WHERE l.entry = key AND ${asOf('l')})
+    ORDER BY count DESC, key LIMIT ${MOST_ENTRIES}`;
+  return statement<[string, number]>(connection, sql)
+    .raw()
+    .all(...paramsOf(part, column), at, at);
+}
+
+/** Subjects count all that lies within them, and what was merged into them. */
+function ofSubjects(
+  connection: Connection,
+  part: PartSql,
+  column: Column,
+  subjects: Subjects,
+): [string, number][] {
+  const { set } = column.target as { set: string };
+  const within = subjects.all(set).map(({ key }) => [key, subjects.keysWithin(set, key)] as const);
+  const isFlat = within.every(([, keys]) => keys.length === 1);
+  if (isFlat || !isManyValued(column)) {
+    const counts = new Map(byKey(connection, part, column) as [string, number][]);
+    const sum = (keys: readonly string[]): number =>
+      keys.reduce((all, key) => all + (counts.get(key) ?? 0), 0);
+    return within.flatMap(([key, keys]): [string, number][] => {
+      const count = sum(keys);
+      return count === 0 ? [] : [[key, count]];
+    });
+  }
+  // One that has several below a subject counts there once.
+  const pairs = within.flatMap(([key, keys]) => keys.map((own) => [own, key]));
+  const { key, from } = keyed(part, column);
+  const sql = `SELECT p.value ->> 1, count(DISTINCT r.entry) ${from.replace(' ON m.field', ` CROSS JOIN json_each(?) AS p ON p.value ->> 0 = ${key} AND m.field`)}
+    GROUP BY 1`;
+  return statement<[string, number]>(connection, sql)
+    .raw()
+    .all(...part.params, JSON.stringify(pairs), column.field!.id);
+}
