@@ -30,6 +30,7 @@ const PROPERTY_WORDS: Readonly<Record<string, string>> = {
   pins: 'entries that stand first',
   each: 'pages of single values',
   feed: 'feed',
+  visitor: 'what visitors do with its pages',
   pageSize: 'entries to a page',
   empty: 'words when empty',
   css: 'style sheet',

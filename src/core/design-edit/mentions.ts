@@ -195,6 +195,7 @@ function ofListing(
     ...name('pattern', 'each.title', listing.each?.title),
     ...name('pattern', 'each.description', listing.each?.description),
     ...name('pattern', 'each.intro', listing.each?.intro),
+    ...ofVisitor(listing, named),
     ...listing.sort.flatMap(({ field }, i) => named(`sort.${i}.field`, field)),
     ...conditionSpecs(listing.where).flatMap(({ id, field, value }) => {
       const own = namer(`${path}/conditions/${id}`, holderOfField(field), []);
@@ -204,6 +205,21 @@ function ofListing(
         : own(what, 'value', value, field);
       return [...own('field', 'field', field), ...options];
     }),
+  ];
+}
+
+/** The fields by which visitors narrow, search and order a listing. */
+function ofVisitor(
+  { visitor }: Design['listings'][number],
+  named: (property: string, key: string) => Mention[],
+): Mention[] {
+  const { filters = [], search = [], orders = [] } = visitor ?? {};
+  return [
+    ...filters.flatMap((key, i) => named(`visitor.filters.${i}`, key)),
+    ...search.flatMap((key, i) => named(`visitor.search.${i}`, key)),
+    ...orders.flatMap(({ sort }, i) =>
+      sort.flatMap(({ field }, n) => named(`visitor.orders.${i}.sort.${n}.field`, field)),
+    ),
   ];
 }
 

@@ -142,6 +142,16 @@ export const ORDER_PARAMETER = 'order';
 const NARROWING: ReadonlySet<string> = new Set(['choice', 'yesno', 'members']);
 const SEARCHED: ReadonlySet<string> = new Set(['text', 'paragraphs', 'richtext']);
 
+/** Whether visitors can narrow a list by the values of a column. */
+export function isNarrowing({ family, target }: Column): boolean {
+  return NARROWING.has(family) && target?.of !== 'media';
+}
+
+/** Whether visitors can search the words of a field. */
+export function isSearchable({ kind }: Pick<Field, 'kind'>): boolean {
+  return SEARCHED.has(kind);
+}
+
 /** What a planner looks up besides the columns of a type. */
 interface PlannerNames {
   /** What has the columns, in words. */
@@ -206,7 +216,7 @@ class Planner {
         `Addresses have "${name}" for what is searched for, or the order.`,
         'Give the field another key.',
       );
-    if (NARROWING.has(column.family) && column.target?.of !== 'media') return column;
+    if (isNarrowing(column)) return column;
     return this.fail(
       'not-narrowing',
       path,
@@ -219,7 +229,7 @@ class Planner {
   private searched(name: string, type: ContentType, path: string): Field[] {
     const field = type.fields.find((f) => f.key === name);
     if (!field && this.names.known.has(name)) return [];
-    if (field && SEARCHED.has(field.kind)) return [field];
+    if (field && isSearchable(field)) return [field];
     const known = [...this.names.known.keys()];
     this.fail(
       'not-searched',

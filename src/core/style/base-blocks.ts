@@ -261,54 +261,6 @@ export const BASE_BLOCKS = `
   content: "/";
   margin-right: var(--s3);
 }
-.visitor,
-.search-box {
-  display: flex;
-  flex-wrap: wrap;
-  align-items: center;
-  gap: 0.75rem 1.25rem;
-}
-.visitor input[type='search'],
-.search-box input,
-.visitor select,
-.visitor button,
-.search-box button {
-  min-height: 2.25rem;
-  padding: 0 0.6rem;
-  border: 1px solid currentColor;
-  border-radius: 4px;
-  background: transparent;
-  color: inherit;
-  font: inherit;
-}
-.visitor summary {
-  min-height: 2rem;
-  cursor: pointer;
-}
-.visitor details[open] {
-  flex-basis: 100%;
-}
-.visitor details ul {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 0.25rem 1.25rem;
-  margin: 0.25rem 0;
-  padding: 0;
-  list-style: none;
-}
-.visitor li label {
-  display: inline-flex;
-  align-items: center;
-  gap: 0.4rem;
-  min-height: 1.75rem;
-}
-.visitor .found {
-  flex-basis: 100%;
-  margin: 0;
-}
-.visitor .found a {
-  margin-inline-start: 0.75rem;
-}
 .page-links {
   margin-top: var(--s5);
 }

@@ -1,6 +1,7 @@
 import { facesCss, fontFaces } from './fonts.ts';
 import { COLOURS, type Colours, type Look, ROOMS, lookSpec } from './look-spec.ts';
 import { BASE_BLOCKS } from './base-blocks.ts';
+import { BASE_VISITORS } from './base-visitors.ts';
 import { BASE_TEXTS } from './base-texts.ts';
 import { type NamedStyle, namedCss } from './named-look.ts';
 import { START, type Tokens } from './starts.ts';
@@ -30,7 +31,7 @@ export function sheetOf({ css, look, styles = [] }: Styled): string {
 
 /** Rules as they are sent, without the white space that they are written with. */
 const squeezed = (rules: string): string => rules.replace(/\s+/g, ' ').trim();
-const BASE = squeezed(BASE_TEXTS + BASE_BLOCKS);
+const BASE = squeezed(BASE_TEXTS + BASE_BLOCKS + BASE_VISITORS);
 
 /** All that a look says: what it leaves out is as its starting style has it. */
 export function tokensOf({ start, light, dark, ...own }: Look): Tokens {

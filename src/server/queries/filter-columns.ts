@@ -54,6 +54,7 @@ export function filterColumns(
       family: column.family,
       sortable: column.sortable,
       fans: [],
+      narrows: false,
       operators: operatorsOf(column).map((op) => ({ op, words: wordsOf(column, op) })),
       options: mentioned.has(column.name) ? inUse(view, site, column, asked) : [],
       ...(column.target?.of === 'entries'

@@ -21,6 +21,7 @@ import { type Column, PICKS, PLACE, columnsOf, listedColumns } from '@/core/list
 import { partFor } from '@/core/listing/parts.ts';
 import { OPERATORS_OF, OPERATOR_WORDS } from '@/core/listing/operators.ts';
 import { pinnedIn, stretchOf } from '@/core/site/pinned.ts';
+import { isNarrowing, isSearchable } from '@/core/listing/planner.ts';
 import { type Fan, type ListingPlan, fansOf } from '@/core/listing/plan.ts';
 import { planPublic } from '@/core/listing/planner.ts';
 import type { CompiledSite } from '@/core/site/compile.ts';
@@ -38,6 +39,8 @@ export interface ListingColumn {
   sortable: boolean;
   /** What a listing can have a page for each of, by it. */
   fans: readonly Fan['per'][];
+  /** Whether visitors can narrow the list by its values. */
+  narrows: boolean;
   operators: { op: Operator; words: string }[];
   options: Option[];
   /** Types whose entries it is compared with, null for all; undefined where it is not. */
@@ -53,6 +56,8 @@ export interface ListingDetail {
   /** Names of the entries its conditions speak of, by id. */
   names: Record<string, string>;
   typeLabel: string;
+  /** Fields of texts that visitors can search, by their keys. */
+  texts: Option[];
   /** All types, by the plural within the sentence. */
   types: { key: string; label: string }[];
   columns: ListingColumn[];
@@ -88,6 +93,7 @@ export function listingDetail(
     spec,
     at,
     names: namesIn(view, spec, asked),
+    texts: textsOf(types, word),
     types: design.types.map((t) => ({ key: t.key, label: word(t.plural) })),
     typeLabel: type.plural,
     columns,
@@ -111,6 +117,14 @@ export function listingColumns(
   return columnWords(view, columnsOf(type).values(), looking);
 }
 
+function textsOf(types: readonly ContentType[], word: (label: string) => string): Option[] {
+  const fields = types.flatMap((type) => type.fields).filter(isSearchable);
+  return [...new Map(fields.map(({ key, label }) => [key, word(label)]))].map(([value, label]) => ({
+    value,
+    label,
+  }));
+}
+
 function picksOf({ picks }: Design): Option[] {
   return picks.map(({ key, label }) => ({ value: key, label }));
 }
@@ -126,6 +140,7 @@ function columnWords(
     family: c.family,
     sortable: c.sortable,
     fans: fansOf(c),
+    narrows: isNarrowing(c),
     operators: (c.name === PLACE.name ? [] : OPERATORS_OF[c.family]).map((op) => ({
       op,
       words: OPERATOR_WORDS[op],

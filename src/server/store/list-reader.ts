@@ -1,24 +1,22 @@
 import { placesOf, totalOrder } from '@/core/listing/evaluate.ts';
-import { crossingOf, movingComparisons, nextDayCrossing } from '@/core/listing/crossing.ts';
-import { conditionsIn, partsOf } from '@/core/listing/parts.ts';
+import { partsOf } from '@/core/listing/parts.ts';
 import type { FilterWorld, ListingPlan } from '@/core/listing/plan.ts';
-import { type Column, type ListingRow, rowOf } from '@/core/listing/columns.ts';
+import { type ListingRow, rowOf } from '@/core/listing/columns.ts';
 import { countedAs, countedTogether } from '@/core/listing/counted.ts';
-import type { ContentType } from '@/core/design/spec.ts';
 import type { CompiledSite } from '@/core/site/compile.ts';
 import type { Neighbours, SiteReader } from '@/core/site/reader.ts';
 import { type Instant, Validity } from '@/core/time/interval.ts';
 import type { Connection, Statement } from '../db/connection.ts';
-import { cellColumn, indexTable } from './index-columns.ts';
+import { indexTable } from './index-columns.ts';
 import { ConvertedList, readsComputedOtherwise, readsConverted } from './converted-list.ts';
 import { tableSeen } from './index-tables.ts';
 import { countsIn } from './list-counts.ts';
+import { ListValidity } from './list-validity.ts';
 import type { ListMemory } from './list-memory.ts';
 import { hasListingIndex } from './listing-index.ts';
 import { type OrderCells, around, cellsOf, comesBefore } from './listing-order.ts';
 import { type ListingSql, listingSql } from './listing-sql.ts';
 import { filterWorld } from './filter-world.ts';
-import { tellPicks } from './picks.ts';
 import { statement } from './statement.ts';
 import { hasWords } from './word-tables.ts';
 import type { SubjectsOver } from './subject-store.ts';
@@ -40,6 +38,7 @@ export class ListReader {
   private readonly subjects: SubjectsOver;
   private readonly memory: ListMemory;
   private readonly settled: Instant;
+  private readonly holding: ListValidity;
 
   constructor(
     private readonly entries: Pick<SiteReader, 'liveEntries'>,
@@ -50,6 +49,7 @@ export class ListReader {
     this.subjects = source.subjects;
     this.memory = source.memory;
     this.settled = source.settled;
+    this.holding = new ListValidity(source.connection, source.site, source.subjects);
   }
 
   /** As of `SiteReader`. */
@@ -114,15 +114,6 @@ export class ListReader {
     return counts.reduce((a, b) => a + b, 0);
   }
 
-  /** The least value from one on that a column of a table has. */
-  private leastIn(table: string): (column: Column, from: number) => number | null {
-    return (column, from) => {
-      const name = cellColumn(column);
-      const sql = `SELECT min(${name}) FROM ${table} WHERE ${name} >= ?`;
-      return this.sql<number | null>(sql).pluck().get(from)!;
-    };
-  }
-
   /** As of `SiteReader`. */
   counts(
     plan: ListingPlan,
@@ -134,7 +125,7 @@ export class ListReader {
     const subjects = this.subjects.at(at);
     if (this.isConverted(plan, at)) return this.countsConverted(plan, name, validity, without);
     const parts = this.sqlOf(plan, at, without);
-    this.tellListing(plan, validity, parts);
+    this.tellListing(plan, validity, parts, name);
     const counts = new Map<string, number>();
     for (const part of parts)
       for (const [key, count] of countsIn(this.connection, part, name, { subjects, at }))
@@ -149,6 +140,7 @@ export class ListReader {
     without: readonly string[],
   ): Map<string, number> {
     const { at } = validity;
+    this.holding.tellShapes(plan, validity, name);
     const { ids } = this.convertedStretch(plan, validity, 0, Infinity, without);
     const rows = [...this.entries.liveEntries(ids, validity).values()].map(rowOf);
     const world = {
@@ -312,9 +304,9 @@ export class ListReader {
   ): { ids: string[]; total: number } {
     const whole = this.memory.list(plan, validity.at, 'whole', (own) => {
       const list = new ConvertedList(this.connection, plan, own.at, this.site.design.site);
-      this.tellShapes(plan, own);
+      this.holding.tellShapes(plan, own);
       for (const part of partsOf(plan))
-        this.tellMoving(part, own, (column, from) => list.leastFrom(column, from));
+        this.holding.tellMoving(part, own, (column, from) => list.leastFrom(column, from));
       const ids = list.ids(this.worldAt(own.at));
       return { ids, total: ids.length };
     });
@@ -324,69 +316,15 @@ export class ListReader {
     return { ids: ids.slice(offset, offset + limit), total: ids.length };
   }
 
-  private tellListing(plan: ListingPlan, validity: Validity, parts: readonly PartSql[]): void {
-    this.tellShapes(plan, validity);
-    for (const part of parts) this.tellMoving(part.plan, validity, this.leastIn(part.read));
-  }
-
-  /**
-   * The next bound in every source type and in picks, matching or not, and the next midnight where
-   * a filter speaks of today.
-   */
-  private tellShapes(plan: ListingPlan, validity: Validity): void {
-    for (const type of this.sourceTypes(plan)) this.tellBounds(type, validity);
-    for (const part of partsOf(plan)) validity.tell(nextDayCrossing(part, validity.at));
-    const narrowing = partsOf(plan).flatMap(({ visitor }) => visitor?.filters ?? []);
-    for (const { target } of narrowing)
-      if (target?.of === 'subjects') this.subjects.tellShape(target.set, validity);
-    for (const { column, operand } of conditionsIn(plan)) {
-      const { target } = column;
-      if (target?.of === 'subjects') this.subjects.tellShape(target.set, validity);
-      if (target?.of !== 'picks' || operand.kind !== 'keys') continue;
-      for (const picks of operand.keys) tellPicks(this.connection, picks, validity);
-    }
-  }
-
-  /** The next crossing of each filter that moves with the clock. */
-  private tellMoving(
-    part: ListingPlan,
+  private tellListing(
+    plan: ListingPlan,
     validity: Validity,
-    leastFrom: (column: Column, from: number) => number | null,
+    parts: readonly PartSql[],
+    counted: string | null = null,
   ): void {
-    const { at } = validity;
-    for (const { column, ms } of movingComparisons(part))
-      validity.tell(crossingOf(leastFrom(column, at + ms), ms, at));
-  }
-
-  private sourceTypes(plan: ListingPlan): ContentType[] {
-    const keys = new Set(partsOf(plan).map(({ type }) => type.key));
-    const narrowing = partsOf(plan).flatMap(({ visitor }) => visitor?.filters ?? []);
-    for (const column of [...conditionsIn(plan).map((c) => c.column), ...narrowing]) {
-      if (column.target?.of === 'entries')
-        for (const key of column.target.types ?? this.site.typesByKey.keys()) keys.add(key);
-    }
-    const types = [...keys].flatMap((key) => this.site.typesByKey.get(key) ?? []);
-    // A type that no release has so far has no rows.
-    return types.filter((type) => tableSeen(this.connection, type) !== null);
-  }
-
-  private tellBounds(type: ContentType, validity: Validity): void {
-    const { at } = validity;
-    const table = indexTable(type);
-    validity.tell(
-      this.sql<number | null>(`SELECT min(starts) FROM ${table} WHERE starts > ?`).pluck().get(at)!,
-    );
-    validity.tell(
-      this.sql<number | null>(`SELECT min(ends) FROM ${table} WHERE ends > ?`).pluck().get(at)!,
-    );
-    validity.tell(
-      this.sql<number | null>(`SELECT max(starts) FROM ${table} WHERE starts <= ?`)
-        .pluck()
-        .get(at)!,
-    );
-    validity.tell(
-      this.sql<number | null>(`SELECT max(ends) FROM ${table} WHERE ends <= ?`).pluck().get(at)!,
-    );
+    const { holding } = this;
+    holding.tellShapes(plan, validity, counted);
+    for (const part of parts) holding.tellMoving(part.plan, validity, holding.leastIn(part.read));
   }
 
   private sql<Row>(text: string): Statement<Row> {

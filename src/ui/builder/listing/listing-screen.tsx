@@ -22,6 +22,7 @@ import { ListingWords } from './listing-words.tsx';
 import { OwnPages } from './own-pages.tsx';
 import { PinLines } from './pin-lines.tsx';
 import { QuerySentence } from './query-sentence.tsx';
+import { VisitorLines } from './visitor-lines.tsx';
 
 interface Props {
   detail: ListingDetail;
@@ -68,7 +69,10 @@ export function ListingScreen({ detail, outcome: first, clock, pin }: Props) {
           <EachLines {...own} columns={detail.columns} />
           <PinLines {...own} {...pinned} detail={detail} />
           {spec.address !== undefined && (
-            <OwnPages spec={spec} detail={detail} readOnly={readOnly} onChange={edits.change} />
+            <>
+              <VisitorLines {...own} detail={detail} />
+              <OwnPages spec={spec} detail={detail} readOnly={readOnly} onChange={edits.change} />
+            </>
           )}
         </div>
       }

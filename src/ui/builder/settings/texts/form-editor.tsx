@@ -11,7 +11,7 @@ import { reachOf } from '../../reach/reach-of.ts';
 import { useDesignReadOnly } from '../../rights.tsx';
 import { useEdits } from '../../use-edits.ts';
 import { useRelease } from '../../use-release.tsx';
-import { type Tick, Ticks } from './ticks.tsx';
+import { type Tick, Ticks } from '@/ui/primitives/ticks.tsx';
 
 const MARKS = MARK_CHOICES.map(({ type, label }) => ({ value: type, label }));
 const BLOCKS = BLOCK_CHOICES.map(({ type, label }) => ({ value: type, label }));

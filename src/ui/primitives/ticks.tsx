@@ -17,8 +17,8 @@ export function Ticks<T extends string | number>({
   of: readonly Tick<T>[];
   /** Undefined where all may stand. */
   ticked: readonly T[] | undefined;
-  /** What choosing all is called. */
-  all: string;
+  /** What choosing all is called; left out where that cannot be chosen. */
+  all?: string;
   readOnly: boolean;
   onChange: (ticked: T[] | undefined) => void;
 }) {
@@ -41,9 +41,10 @@ export function Ticks<T extends string | number>({
   };
   return (
     <div className="flex flex-wrap gap-x-4 gap-y-1 pt-1.5">
-      {box('all', all, ticked === undefined, () =>
-        onChange(ticked === undefined ? of.map(({ value }) => value) : undefined),
-      )}
+      {all !== undefined &&
+        box('all', all, ticked === undefined, () =>
+          onChange(ticked === undefined ? of.map(({ value }) => value) : undefined),
+        )}
       {ticked !== undefined &&
         of.map(({ value, label }) =>
           box(String(value), label, ticked.includes(value), () => toggle(value)),
