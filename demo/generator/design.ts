@@ -251,6 +251,14 @@ export const DESIGN: Record<string, unknown> = {
     intro: 'Everything the library lends, from A to Z.',
     each: { by: 'family', index: 'entries', title: '{value} · {site.name}' },
     feed: { size: 20 },
+    visitor: {
+      filters: ['family', 'difficulty', 'traits'],
+      search: ['title', 'latinName', 'summary', 'story'],
+      orders: [
+        { key: 'soonest', label: 'Soonest to sow', sort: ['sowFrom', 'title'] },
+        { key: 'quickest', label: 'Quickest to harvest', sort: ['daysToHarvest', 'title'] },
+      ],
+    },
     seo: { title: 'All varieties · {site.name}', description: 'Every variety the library lends.' },
   },
   'listings/traits.yaml': {
@@ -266,6 +274,28 @@ export const DESIGN: Record<string, unknown> = {
       title: '{value} · {site.name}',
       intro: 'Varieties that have this: {value.count}.',
     },
+  },
+  'listings/staff-picks.yaml': {
+    key: 'staff-picks',
+    label: 'Staff picks',
+    type: 'variety',
+    also: ['guide'],
+    address: '/staff-picks',
+    where: { field: 'entry.picks', op: 'is', value: 'staff-picks' },
+    sort: ['entry.place'],
+    intro: 'What the people at the desk would sow first, and read beforehand.',
+  },
+  'listings/search.yaml': {
+    key: 'search',
+    label: 'Search',
+    type: 'variety',
+    also: ['guide', 'grower', 'page'],
+    address: '/search',
+    sort: ['-entry.published'],
+    intro: 'Varieties, guides, growers and pages, the newest first.',
+    empty: 'Nothing has these words.',
+    visitor: { search: ['title', 'name', 'latinName', 'summary', 'story', 'body', 'bio'] },
+    seo: { index: false, sitemap: false },
   },
   'listings/sow-this-month.yaml': {
     key: 'sow-this-month',

@@ -11,6 +11,7 @@ export const TEMPLATES: Record<string, unknown> = {
         blocks: [
           { block: 'link', to: '/', text: '{site.name}', style: 'brand' },
           { block: 'menu', menu: 'main-menu' },
+          { block: 'searchBox', listing: 'search' },
         ],
       },
       { block: 'slot', slot: 'main' },

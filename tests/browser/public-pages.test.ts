@@ -10,6 +10,8 @@ const SOME = [
   '/',
   '/varieties',
   '/varieties/legumes',
+  '/varieties?family=legumes&traits=hardy&order=soonest',
+  '/search?q=bean',
   '/varieties/beans/slate-roof',
   '/guides/2026/what-to-sow-when-the-ground-is-cold',
   '/growers/petra-stanhope-featherstonehaugh',

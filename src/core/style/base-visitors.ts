@@ -5,7 +5,7 @@ export const BASE_VISITORS = `
   display: flex;
   flex-wrap: wrap;
   align-items: center;
-  gap: 0.75rem 1.25rem;
+  gap: var(--s3) var(--s5);
 }
 .visitor input[type='search'],
 .search-box input,
@@ -14,8 +14,8 @@ export const BASE_VISITORS = `
 .search-box button {
   min-height: 2.25rem;
   padding: 0 0.6rem;
-  border: 1px solid currentColor;
-  border-radius: 4px;
+  border: 1px solid var(--edge);
+  border-radius: var(--radius);
   background: transparent;
   color: inherit;
   font: inherit;
@@ -40,6 +40,9 @@ export const BASE_VISITORS = `
   align-items: center;
   gap: 0.4rem;
   min-height: 1.75rem;
+}
+.visitor li[class^='within'] {
+  font-size: 0.9em;
 }
 .visitor .found {
   flex-basis: 100%;

@@ -18,6 +18,7 @@ export interface PublicWords {
   onThisPage: string;
   standStill: string;
   search: string;
+  narrow: string;
   find: string;
   show: string;
   showAll: string;
@@ -48,6 +49,7 @@ const en: PublicWords = {
   onThisPage: 'On this page',
   standStill: 'Stand still',
   search: 'Search',
+  narrow: 'Narrow this list',
   find: 'Find',
   show: 'Show',
   showAll: 'Show all',
@@ -78,6 +80,7 @@ const de: PublicWords = {
   onThisPage: 'Auf dieser Seite',
   standStill: 'Anhalten',
   search: 'Suchen',
+  narrow: 'Diese Liste eingrenzen',
   find: 'Finden',
   show: 'Anzeigen',
   showAll: 'Alle anzeigen',

@@ -85,7 +85,9 @@ export function listingDetail(
   const [type] = types;
   if (!design || !spec || !type) return null;
   const word = (label: string): string => withinSentence(label, design.site.language);
-  const asked = new Map([...types].reverse().flatMap((t) => [...listedColumns(t)]));
+  const asked = new Map<string, Column>();
+  for (const t of types)
+    for (const [name, column] of listedColumns(t)) if (!asked.has(name)) asked.set(name, column);
   const columns = columnWords(view, asked.values(), { at, language: design.site.language }).map(
     (column) => (column.name === PICKS.name ? { ...column, options: picksOf(design) } : column),
   );

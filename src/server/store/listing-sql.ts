@@ -90,13 +90,17 @@ function ofTypes(
 ): string {
   const sources: { sql: string; on: string }[] = [];
   if (search) {
-    const found = `(SELECT rowid AS id FROM ${foundTable(type)} WHERE ${foundTable(type)} MATCH ?)`;
+    const found = foundTable(type);
     const { text, fields, naming } = search;
-    params.push(wordQuery(text, fields));
+    // Asked of all at once: looked up one by one it would cost the square of what is found.
+    const called = naming
+      ? `, rowid NOT IN (SELECT rowid FROM ${found} WHERE ${found} MATCH ?) AS away`
+      : '';
     if (naming) params.push(wordQuery(text, [naming]));
-    const called = naming ? ` LEFT JOIN ${found} AS n ON n.id = f.id` : '';
+    params.push(wordQuery(text, fields));
+    const all = `(SELECT rowid AS id${called} FROM ${found} WHERE ${found} MATCH ?)`;
     sources.push(
-      { sql: `${found} AS f${called}`, on: '' },
+      { sql: `${all} AS f`, on: '' },
       { sql: `${wordTable(type)} AS w`, on: ' ON w.id = f.id' },
     );
   }
@@ -107,14 +111,14 @@ function ofTypes(
   }
   const starts = search ? ' AND r.starts = w.starts' : '';
   const on = sources.length > 0 ? ` ON r.entry = ${ofEntry}${starts}` : '';
-  const all = [...sources, { sql: `${table} AS r`, on }];
-  return `${all.map((s) => `${s.sql}${s.on}`).join(' CROSS JOIN ')} WHERE `;
+  const joined = [...sources, { sql: `${table} AS r`, on }];
+  return `${joined.map((s) => `${s.sql}${s.on}`).join(' CROSS JOIN ')} WHERE `;
 }
 
 /** What a sort key compares in SQL. */
 export function orderColumn({ search }: ListingPlan, column: Column): string {
   if (column === PLACE) return 'j.key';
-  if (column === MATCH) return search?.naming ? '(n.id IS NULL)' : '1';
+  if (column === MATCH) return search?.naming ? 'f.away' : '1';
   return ofRow('r', sortColumn(column));
 }
 

@@ -30,15 +30,15 @@ export const searchBox = defineBlock({
       c.fail('not-searched', 'listing', `Visitors cannot search ${name}.`, fix);
       return () => '';
     }
-    const open = `<form${classes('search-box', style)} action="${escapeHtml(address)}" role="search">`;
+    const open = `<form${classes('search-box', style)} action="${escapeHtml(address)}" role="search"`;
     return ({ language }) => {
       const words = wordsOf(language);
       const text = escapeHtml(label ?? words.search);
-      return `${open}<label>${text} <input type="search" name="${SEARCH_PARAMETER}" maxlength="200"></label> <button>${words.find}</button></form>`;
+      return `${open} aria-label="${text}"><label>${text} <input type="search" name="${SEARCH_PARAMETER}" maxlength="200"></label> <button>${words.find}</button></form>`;
     };
   },
   example: {
     block: { block: 'searchBox', listing: 'all', label: 'Find a note' },
-    html: '<form class="search-box" action="/all" role="search"><label>Find a note <input type="search" name="q" maxlength="200"></label> <button>Find</button></form>',
+    html: '<form class="search-box" action="/all" role="search" aria-label="Find a note"><label>Find a note <input type="search" name="q" maxlength="200"></label> <button>Find</button></form>',
   },
 });

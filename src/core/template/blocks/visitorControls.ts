@@ -18,7 +18,7 @@ export const visitorControls = defineBlock({
       if (!shown) return '';
       const words = wordsOf(scope.language);
       const total = scope.shown?.total ?? 0;
-      return `<form${classes('visitor', style)} action="${escapeHtml(shown.address)}" role="search">${fieldsOf(shown, words)}<p class="found">${words.found(total)}${startOver(shown, words)}</p></form>`;
+      return `<form${classes('visitor', style)} action="${escapeHtml(shown.address)}" role="search" aria-label="${words.narrow}">${fieldsOf(shown, words)}<p class="found">${words.found(total)}${startOver(shown, words)}</p></form>`;
     },
   example: { block: { block: 'visitorControls' }, html: '' },
 });

@@ -96,23 +96,15 @@ function Orders({
   return (
     <div className="flex flex-col gap-2">
       {orders.map(({ key, label, sort }, i) => (
-        <div key={key} className="flex flex-wrap items-center gap-2">
+        <div key={key} className="grid grid-cols-[1fr_auto] items-center gap-x-3">
           <input
-            className="control !w-48"
+            className="control"
             aria-label="What visitors read"
             value={label ?? ''}
             maxLength={80}
             readOnly={readOnly}
             onChange={(e) => replace(i, { label: e.target.value })}
           />
-          <fieldset disabled={readOnly} className="sentence !w-auto">
-            <legend className="sr-only">The order “{label}”</legend>
-            <OrderWords
-              sort={sort}
-              columns={columns}
-              onChange={(next) => replace(i, next.length === 0 ? null : { sort: next })}
-            />
-          </fieldset>
           {!readOnly && (
             <button
               type="button"
@@ -123,6 +115,14 @@ function Orders({
               Take away
             </button>
           )}
+          <fieldset disabled={readOnly} className="sentence col-span-2">
+            <legend className="sr-only">The order “{label}”</legend>
+            <OrderWords
+              sort={sort}
+              columns={columns}
+              onChange={(next) => replace(i, next.length === 0 ? null : { sort: next })}
+            />
+          </fieldset>
         </div>
       ))}
       {!readOnly && orders.length < MOST_ORDERS && columns.length > 0 && (
