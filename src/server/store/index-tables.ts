@@ -66,7 +66,8 @@ function indexesOf(type: ContentType, plans: ListingPlan[]): Map<string, string>
     Object.entries({
       [`starts.${own}`]: `${table} (starts)`,
       [`ends.${own}`]: `${table} (ends) WHERE ends IS NOT NULL`,
-      [`entries.${own}`]: `${members} (entry, starts)`,
+      // With what tells a row's own members apart, so that these are not looked up one by one.
+      [`of.entries.${own}`]: `${members} (entry, starts, own)`,
       [`closing.${own}`]: `${table} (ends) WHERE open = 1`,
       ...(repeatedColumns(type, plans).length === 0
         ? {}
