@@ -3,7 +3,8 @@ import type { LivePage, PathHolders, Neighbours, SiteReader } from '@/core/site/
 import { ownPresets } from '@/core/design/presets.ts';
 import type { EntryView, Media, Subject } from '@/core/design/values.ts';
 import { type ListingRow, rowOf } from '@/core/listing/columns.ts';
-import { evaluateListing, placesOf, totalOrder } from '@/core/listing/evaluate.ts';
+import { evaluateListing } from '@/core/listing/evaluate.ts';
+import { orderAt, totalOrder } from '@/core/listing/order.ts';
 import { countedAs, countedTogether } from '@/core/listing/counted.ts';
 import type { ListingPlan, FilterWorld } from '@/core/listing/plan.ts';
 import { compareCodePoints } from '@/core/text.ts';
@@ -74,7 +75,7 @@ export class MemoryReader implements SiteReader {
     { at }: Validity,
     without: readonly string[] = [],
   ): number {
-    const order = totalOrder(plan, placesOf(plan, this.filterWorld()));
+    const order = totalOrder(plan, orderAt(plan, at, this.filterWorld()));
     const rows = this.idsOf(plan, at, without).map((id) =>
       rowOf(this.held.entries.find((e) => e.id === id)!),
     );

@@ -61,25 +61,40 @@ const named = fc
   .map(([by, f, keys, place]) => ({
     ...{ where: { all: [by, f] }, sort: [...keys, place], also: ['grower', 'page'] },
   }));
-const sort = fc.uniqueArray(
-  fc.record({
-    field: fc.constantFrom(
-      'title',
-      'stock',
-      'sow',
-      'starts',
-      'shade',
-      'ease',
-      'entry.name',
-      'entry.published',
-      'entry.updated',
-      'entry.created',
+const DATED: ReadonlySet<string> = new Set([
+  'sow',
+  'starts',
+  'entry.published',
+  'entry.updated',
+  'entry.created',
+]);
+const sort = fc
+  .uniqueArray(
+    fc.record({
+      field: fc.constantFrom(
+        'title',
+        'stock',
+        'sow',
+        'starts',
+        'shade',
+        'ease',
+        'entry.name',
+        'entry.published',
+        'entry.updated',
+        'entry.created',
+        'entry.chance',
+      ),
+      isAway: fc.boolean(),
+      direction: fc.constantFrom('ascending' as const, 'descending' as const),
+      blanks: fc.constantFrom('first' as const, 'last' as const),
+    }),
+    { selector: (s) => s.field, maxLength: 3 },
+  )
+  .map((keys) =>
+    keys.map(({ isAway, ...key }) =>
+      isAway && DATED.has(key.field) ? { ...key, from: 'today' as const } : key,
     ),
-    direction: fc.constantFrom('ascending' as const, 'descending' as const),
-    blanks: fc.constantFrom('first' as const, 'last' as const),
-  }),
-  { selector: (s) => s.field, maxLength: 3 },
-);
+  );
 
 const query = fc.oneof(
   { weight: 3, arbitrary: fc.record({ where: filter, sort, also: fc.constant([]) }) },

@@ -100,23 +100,30 @@ export function withFilterIds(filter: FilterSpec): FilterSpec {
 }
 
 const direction = z.enum(['ascending', 'descending']);
+/** A key of an order as it is stored. */
+export interface SortSpec {
+  field: string;
+  direction: 'ascending' | 'descending';
+  blanks: 'first' | 'last';
+  from?: 'today' | undefined;
+}
 /** One key of an order. */
 export const sortSpec = z
   .union([
-    z.string().transform((field) => ({
+    z.string().transform((field): SortSpec => ({
       field: field.replace(/^-/, ''),
-      direction: field.startsWith('-') ? ('descending' as const) : ('ascending' as const),
-      blanks: 'last' as const,
+      direction: field.startsWith('-') ? 'descending' : 'ascending',
+      blanks: 'last',
     })),
     z.strictObject({
       field: z.string(),
       direction: direction.default('ascending'),
       blanks: z.enum(['first', 'last']).default('last'),
+      /** Of dates: by how many days they are away from today. */
+      from: z.literal('today').optional(),
     }),
   ])
-  .describe('A field key ("-" before it for descending), or {field, direction, blanks}.');
-/** A key of an order as it is stored. */
-export type SortSpec = z.output<typeof sortSpec>;
+  .describe('A field key ("-" before it for descending), or {field, direction, blanks, from}.');
 
 const MOST_PINS = 50;
 

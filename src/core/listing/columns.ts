@@ -68,6 +68,15 @@ export const PLACE: Column = {
   ...{ family: 'number', target: null },
 };
 
+/** By chance, each day anew. */
+export const CHANCE: Column = {
+  ...{ ...ofAll, name: 'entry.chance', label: 'chance', sortable: true },
+  ...{ family: 'number', target: null },
+};
+
+/** Columns that there is an order by, and no condition. */
+export const ORDER_ALONE: ReadonlySet<Column> = new Set([PLACE, CHANCE]);
+
 /** Whether its name has not all that is searched for: 0 where it has, else 1. */
 export const MATCH: Column = {
   ...{ ...ofAll, name: 'entry.match', label: 'match' },
@@ -93,7 +102,7 @@ export function listedColumns(type: ContentType): Map<string, Column> {
   const naming = type.naming === null ? undefined : columns.get(type.naming);
   if (naming) columns.set(NAME, { ...naming, name: NAME, label: 'name' });
   const itself: Column = { ...ITSELF, target: { of: 'entries', types: [type.key] } };
-  for (const column of [itself, PICKS, PLACE]) columns.set(column.name, column);
+  for (const column of [itself, PICKS, PLACE, CHANCE]) columns.set(column.name, column);
   return columns;
 }
 

@@ -1,6 +1,6 @@
 import type { Instant } from '../time/interval.ts';
 import { daySpan } from '../time/zone.ts';
-import type { Column } from './columns.ts';
+import { CHANCE, type Column } from './columns.ts';
 import { relativesOf } from './operand.ts';
 import { type ListingPlan, conditionsOf } from './plan.ts';
 
@@ -19,12 +19,13 @@ export function movingComparisons(plan: ListingPlan): MovingComparison[] {
   );
 }
 
-/** The next site midnight, where the listing speaks of today; else null. */
+/** The next site midnight, where the listing or its order speaks of today; else null. */
 export function nextDayCrossing(plan: ListingPlan, at: Instant): Instant | null {
   const speaksOfToday = conditionsOf(plan.filter).some(({ op, operand }) =>
     relativesOf(op, operand).some((value) => 'today' in value),
   );
-  return speaksOfToday ? daySpan(at, plan.zone).to : null;
+  const isOrdered = plan.sort.some(({ column, from }) => from !== undefined || column === CHANCE);
+  return speaksOfToday || isOrdered ? daySpan(at, plan.zone).to : null;
 }
 
 /**

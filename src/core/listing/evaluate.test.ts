@@ -4,7 +4,8 @@ import { designOf, typeOf } from '../../../tests/helpers/design.ts';
 import { type FilterSpec, listingSpec } from '../design/listing-spec.ts';
 import type { Values } from '../design/values.ts';
 import type { ListingRow } from './columns.ts';
-import { evaluateListing, holds, totalOrder } from './evaluate.ts';
+import { evaluateListing, holds } from './evaluate.ts';
+import { orderAt, totalOrder } from './order.ts';
 import { failedConditions } from './explain.ts';
 import { planListing } from './planner.ts';
 import { EMPTY_WORLD, resolveFilter } from './resolve.ts';
@@ -174,7 +175,8 @@ describe('order', () => {
       created: fc.integer({ min: 0, max: 1 }),
       values: fc.record({ stock: fc.option(fc.integer({ min: 0, max: 1 })) }),
     });
-    const order = totalOrder(planOf(undefined, ['-stock']), new Map());
+    const plan = planOf(undefined, ['-stock']);
+    const order = totalOrder(plan, orderAt(plan, AT, world));
     fc.assert(
       fc.property(rows, rows, (a, b) => {
         const [x, y] = [row(a.values, a), row(b.values, b)];

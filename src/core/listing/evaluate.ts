@@ -1,11 +1,12 @@
-import { compareCodePoints, hasWord } from '../text.ts';
+import { hasWord } from '../text.ts';
 import { calendarDay } from '../time/zone.ts';
 import { type Instant, covers } from '../time/interval.ts';
-import { type ListingRow, MATCH, PLACE, cell, sortCell } from './columns.ts';
+import { type ListingRow, cell } from './columns.ts';
 import { partFor, partsOf } from './parts.ts';
-import { type FilterWorld, type ListingPlan, namedBy } from './plan.ts';
-import { finds, matchOf } from './search.ts';
-import { type ResolvedFilter, type Test, entriesNamed, resolveFilter } from './resolve.ts';
+import { type FilterWorld, type ListingPlan } from './plan.ts';
+import { orderAt, totalOrder } from './order.ts';
+import { finds } from './search.ts';
+import { type ResolvedFilter, type Test, resolveFilter } from './resolve.ts';
 
 /** What the in-memory evaluator asks of the rest of the site. */
 export interface EvaluationWorld extends FilterWorld {
@@ -25,7 +26,7 @@ export function evaluateListing(
   const passes = listedBy(plan, at, world, (entry) => world.isLive(entry, at));
   return rows
     .filter((row) => covers(row, at) && passes(row))
-    .sort(totalOrder(plan, placesOf(plan, world)))
+    .sort(totalOrder(plan, orderAt(plan, at, world)))
     .map((row) => row.entry);
 }
 
@@ -113,36 +114,4 @@ function membersHold({ op, keys }: Extract<Test, { kind: 'members' }>, values: s
   const has = (wanted: string[]): boolean => wanted.some((key) => values.includes(key));
   if (op === 'all') return keys.every(has);
   return op === 'any' ? keys.some(has) : !keys.some(has);
-}
-
-/** The places of entries in the order in which a listing's conditions name them. */
-export function placesOf(plan: ListingPlan, world: FilterWorld): ReadonlyMap<string, number> {
-  const named = plan.sort.some(({ column }) => column === PLACE) ? namedBy(plan.filter) : null;
-  return new Map((named ? entriesNamed(named, world) : []).map((entry, i) => [entry, i]));
-}
-
-/**
- * Compares rows by the sort keys, then created, then id; blanks stand where each key says.
- * `places` are those of `placesOf`.
- */
-export function totalOrder(
-  plan: ListingPlan,
-  places: ReadonlyMap<string, number>,
-): (a: ListingRow, b: ListingRow) => number {
-  const keys = new Map(partsOf(plan).map(({ type, sort }) => [type.id, sort]));
-  const cellOf = (row: ListingRow, i: number): string | number | null => {
-    const { column } = (keys.get(row.type) ?? plan.sort)[i]!;
-    if (column === MATCH) return matchOf(partFor(plan, row.type)!.search!, row);
-    return column === PLACE ? (places.get(row.entry) ?? null) : sortCell(row, column);
-  };
-  return (a, b) => {
-    for (const [i, { descending, blanks }] of plan.sort.entries()) {
-      const [x, y] = [cellOf(a, i), cellOf(b, i)];
-      if (x === y) continue;
-      if (x === null || y === null) return (x === null) === (blanks === 'first') ? -1 : 1;
-      const order = typeof x === 'string' ? compareCodePoints(x, y as string) : x - (y as number);
-      if (order !== 0) return descending ? -order : order;
-    }
-    return a.created - b.created || compareCodePoints(a.entry, b.entry);
-  };
 }

@@ -22,6 +22,8 @@ export interface SortKey {
   column: Column;
   descending: boolean;
   blanks: 'first' | 'last';
+  /** By how far a date is away from the day of the instant. */
+  from?: 'today';
 }
 
 /** An entry that stands first over a stretch of time. */

@@ -15,10 +15,11 @@ import {
   conditionSpecs,
   groupOf,
 } from '../design/listing-spec.ts';
-import { type Column, LISTED, PLACE, absentOf, listedColumns } from './columns.ts';
+import { type Column, LISTED, ORDER_ALONE, PLACE, absentOf, listedColumns } from './columns.ts';
 import { inEach } from './parts.ts';
 import type { Operand } from './operand.ts';
 import { OPERATORS_OF, OPERATOR_WORDS } from './operators.ts';
+import { ORDER_PARAMETER, SEARCH_PARAMETER, isNarrowing, isSearchable } from './visitors.ts';
 import { readOperand } from './read-operand.ts';
 
 import {
@@ -133,23 +134,6 @@ export function planFilter(
   const planner = new Planner(columns, { label, zone, known: columns, picks: [] });
   const filter = planner.filter(where, 'where');
   return { filter: planner.issues.length === 0 ? filter : null, issues: planner.issues };
-}
-
-/** The parameters of an address for what is searched for, and for the order. */
-export const SEARCH_PARAMETER = 'q';
-/** See `SEARCH_PARAMETER`. */
-export const ORDER_PARAMETER = 'order';
-const NARROWING: ReadonlySet<string> = new Set(['choice', 'yesno', 'members']);
-const SEARCHED: ReadonlySet<string> = new Set(['text', 'paragraphs', 'richtext']);
-
-/** Whether visitors can narrow a list by the values of a column. */
-export function isNarrowing({ family, target }: Column): boolean {
-  return NARROWING.has(family) && target?.of !== 'media';
-}
-
-/** Whether visitors can search the words of a field. */
-export function isSearchable({ kind }: Pick<Field, 'kind'>): boolean {
-  return SEARCHED.has(kind);
 }
 
 /** What a planner looks up besides the columns of a type. */
@@ -269,7 +253,15 @@ class Planner {
         `A list cannot be sorted by ${column.label}: it has no order of its own.`,
         'Sort by a single text, number, date or choice.',
       );
-    return { column, descending: spec.direction === 'descending', blanks: spec.blanks };
+    const key = { column, descending: spec.direction === 'descending', blanks: spec.blanks };
+    if (spec.from === undefined) return key;
+    if (column.family === 'day' || column.family === 'instant') return { ...key, from: spec.from };
+    return this.fail(
+      'not-dated',
+      path,
+      `${column.label} is no date: it is no days away from today.`,
+      'Leave "from" out, or name a date.',
+    );
   }
 
   needsAddress({ address }: Listing, path: string, why: string): void {
@@ -344,12 +336,12 @@ class Planner {
     const column = this.column(spec.field, `${path}/field`);
     if (!column) return null;
     const allowed = OPERATORS_OF[column.family];
-    if (!allowed.includes(spec.op) || column === PLACE) {
+    if (!allowed.includes(spec.op) || ORDER_ALONE.has(column)) {
       return this.fail(
         'wrong-operator',
         `${path}/op`,
         `${column.label} cannot be asked "${OPERATOR_WORDS[spec.op]}".`,
-        column === PLACE ? 'Sort by it.' : `It can be asked: ${allowed.join(', ')}.`,
+        ORDER_ALONE.has(column) ? 'Sort by it.' : `It can be asked: ${allowed.join(', ')}.`,
       );
     }
     const asked = column.isAbsent ? this.names.known.get(spec.field)! : column;

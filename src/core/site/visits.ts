@@ -2,7 +2,7 @@ import { normalisePath, splitPageNumber } from '../address/path.ts';
 import { partsOf } from '../listing/parts.ts';
 import type { Column } from '../listing/columns.ts';
 import type { ListingPlan } from '../listing/plan.ts';
-import { ORDER_PARAMETER, SEARCH_PARAMETER } from '../listing/planner.ts';
+import { ORDER_PARAMETER, SEARCH_PARAMETER } from '../listing/visitors.ts';
 import { LONGEST_SEARCH, soughtIn } from '../listing/search.ts';
 import { PLAIN_VISIT, type Visit } from '../listing/visit.ts';
 import { compareCodePoints, foldSpace, searchKey } from '../text.ts';

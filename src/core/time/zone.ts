@@ -79,6 +79,11 @@ export function addDays(day: CalendarDay, days: number): CalendarDay {
   return Temporal.PlainDate.from(day).add({ days }).toString();
 }
 
+/** How many days lie between two days, whichever comes first. */
+export function daysApart(a: CalendarDay, b: CalendarDay): number {
+  return Math.abs(Date.parse(a) - Date.parse(b)) / DAY_MS;
+}
+
 /** The wall-clock parts of an instant in a zone. */
 export function localTime(at: Instant, zone: string): LocalTime {
   if (!isWithinYears(at)) return lookedUp(at, zone);

@@ -3,6 +3,7 @@ import { type BetterSQLite3Database, drizzle } from 'drizzle-orm/better-sqlite3'
 import { existsSync, mkdirSync, statSync } from 'node:fs';
 import { dirname } from 'node:path';
 import { hasWord } from '@/core/text.ts';
+import { chanceOf, distanceFrom } from '@/core/listing/order.ts';
 import { calendarDay } from '@/core/time/zone.ts';
 import { checkOurs, migrate } from './migrate.ts';
 import { DatabaseProblem } from './problem.ts';
@@ -76,6 +77,12 @@ function addFunctions(driver: Database.Database): void {
   driver.function('month_day', pure, (at, zone) =>
     typeof at === 'number' ? calendarDay(at, String(zone)).slice(-5) : null,
   );
+  driver.function('days_from', pure, (value, today, zone) =>
+    typeof value === 'number' || typeof value === 'string'
+      ? distanceFrom(value, String(today), String(zone))
+      : null,
+  );
+  driver.function('chance', pure, (entry, day) => chanceOf(String(entry), String(day)));
 }
 
 /** Device and inode of a file; null where there is none. */

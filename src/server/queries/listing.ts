@@ -17,11 +17,17 @@ import { type Listing, type Operator, conditionSpecs } from '@/core/design/listi
 import type { ContentType, Design } from '@/core/design/spec.ts';
 import { nameOf } from '@/core/design/values.ts';
 import { formatStyled } from '@/core/pattern/date-format.ts';
-import { type Column, PICKS, PLACE, columnsOf, listedColumns } from '@/core/listing/columns.ts';
+import {
+  type Column,
+  ORDER_ALONE,
+  PICKS,
+  columnsOf,
+  listedColumns,
+} from '@/core/listing/columns.ts';
 import { partFor } from '@/core/listing/parts.ts';
 import { OPERATORS_OF, OPERATOR_WORDS } from '@/core/listing/operators.ts';
 import { pinnedIn, stretchOf } from '@/core/site/pinned.ts';
-import { isNarrowing, isSearchable } from '@/core/listing/planner.ts';
+import { isNarrowing, isSearchable } from '@/core/listing/visitors.ts';
 import { type Fan, type ListingPlan, fansOf } from '@/core/listing/plan.ts';
 import { planPublic } from '@/core/listing/planner.ts';
 import type { CompiledSite } from '@/core/site/compile.ts';
@@ -143,7 +149,7 @@ function columnWords(
     sortable: c.sortable,
     fans: fansOf(c),
     narrows: isNarrowing(c),
-    operators: (c.name === PLACE.name ? [] : OPERATORS_OF[c.family]).map((op) => ({
+    operators: (ORDER_ALONE.has(c) ? [] : OPERATORS_OF[c.family]).map((op) => ({
       op,
       words: OPERATOR_WORDS[op],
     })),
@@ -265,8 +271,8 @@ function listed(
     const entry = live.get(id);
     if (!entry) return [];
     const { type, sort } = partFor(plan, entry.type.id)!;
-    const others = sort.filter(({ column: { field, name } }) =>
-      field === null ? name !== PLACE.name : field.key !== type.naming,
+    const others = sort.filter(
+      ({ column }) => !ORDER_ALONE.has(column) && column.field?.key !== type.naming,
     );
     const sorted = others.map(({ column }) => {
       if (column.isAbsent) return '(blank)';

@@ -1,5 +1,5 @@
 import type { ContentType } from '@/core/design/spec.ts';
-import { type Column, LISTED, MATCH, PLACE, columnsOf } from '@/core/listing/columns.ts';
+import { CHANCE, type Column, LISTED, MATCH, PLACE, columnsOf } from '@/core/listing/columns.ts';
 import type { SortKey } from '@/core/listing/plan.ts';
 
 /**
@@ -55,9 +55,11 @@ export function ofRow(row: string, column: string): string {
 }
 
 /** Whether every row has a value of a column. */
-export function isNeverBlank({ meta, name }: Column): boolean {
-  return meta !== null || name === PLACE.name || name === MATCH.name;
+export function isNeverBlank(column: Column): boolean {
+  return column.meta !== null || NEVER_BLANK.has(column);
 }
+
+const NEVER_BLANK: ReadonlySet<Column> = new Set([PLACE, MATCH, CHANCE]);
 
 /** Whether a field's members stand in the member table rather than in a column. */
 export function isManyValued(column: Column): boolean {
@@ -81,8 +83,9 @@ export function namesOf(column: Column): string[] {
 }
 
 /** The terms of a sort key as an index has them: where blanks go, then the value. */
-export function orderTerms({ column, descending, blanks }: SortKey): string[] {
-  if (column.isAbsent) return [];
+export function orderTerms({ column, descending, blanks, from }: SortKey): string[] {
+  // What is another every day stands in no index.
+  if (column.isAbsent || from !== undefined || column === CHANCE) return [];
   const value = sortColumn(column);
   const term = `${value}${descending ? ' DESC' : ''}`;
   return isNeverBlank(column)

@@ -1,4 +1,10 @@
-import { placesOf, totalOrder } from '@/core/listing/evaluate.ts';
+import {
+  type OrderAt,
+  type OrderCells,
+  cellsOf,
+  orderAt,
+  totalOrder,
+} from '@/core/listing/order.ts';
 import { partsOf } from '@/core/listing/parts.ts';
 import type { FilterWorld, ListingPlan } from '@/core/listing/plan.ts';
 import { type ListingRow, rowOf } from '@/core/listing/columns.ts';
@@ -14,7 +20,7 @@ import { countsIn } from './list-counts.ts';
 import { ListValidity } from './list-validity.ts';
 import type { ListMemory } from './list-memory.ts';
 import { hasListingIndex } from './listing-index.ts';
-import { type OrderCells, around, cellsOf, comesBefore } from './listing-order.ts';
+import { around, comesBefore } from './listing-order.ts';
 import { type ListingSql, listingSql } from './listing-sql.ts';
 import { filterWorld } from './filter-world.ts';
 import { statement } from './statement.ts';
@@ -164,7 +170,7 @@ export class ListReader {
     if (parts.length === 0) return { isIn: false, before: null, after: null };
     this.tellListing(plan, validity, parts);
     const found = parts.map((part) =>
-      this.neighboursIn(part, cellsOf(plan, row, this.places(plan, validity.at))),
+      this.neighboursIn(part, cellsOf(plan, row, this.orderAt(plan, validity.at))),
     );
     const nearest = (side: 'before' | 'after'): string | null =>
       this.nearest(
@@ -207,12 +213,12 @@ export class ListReader {
   ): string | null {
     if (ids.length <= 1) return ids[0] ?? null;
     const rows = [...this.entries.liveEntries(ids, validity).values()].map(rowOf);
-    rows.sort(totalOrder(plan, this.places(plan, validity.at)));
+    rows.sort(totalOrder(plan, this.orderAt(plan, validity.at)));
     return (side === 'before' ? rows.at(-1) : rows[0])?.entry ?? null;
   }
 
-  private places(plan: ListingPlan, at: Instant): ReadonlyMap<string, number> {
-    return placesOf(plan, this.worldAt(at));
+  private orderAt(plan: ListingPlan, at: Instant): OrderAt {
+    return orderAt(plan, at, this.worldAt(at));
   }
 
   private neighboursConverted(
@@ -258,7 +264,7 @@ export class ListReader {
   ): number {
     if (this.isConverted(plan, at))
       return this.precedingConverted(plan, row, new Validity(at), without);
-    const cells = cellsOf(plan, row, this.places(plan, at));
+    const cells = cellsOf(plan, row, this.orderAt(plan, at));
     return this.count(this.sqlOf(plan, at, without), (part) => comesBefore(part, cells));
   }
 
@@ -269,7 +275,7 @@ export class ListReader {
     without: readonly string[],
   ): number {
     const { ids } = this.convertedStretch(plan, validity, 0, Infinity, without);
-    const order = totalOrder(plan, this.places(plan, validity.at));
+    const order = totalOrder(plan, this.orderAt(plan, validity.at));
     let [from, to] = [0, ids.length];
     while (from < to) {
       const middle = (from + to) >> 1;

@@ -51,7 +51,7 @@ export function isOfField({ condition }: LeadingMember): string {
 }
 
 /** A text as it stands in SQL. */
-function literal(text: string): string {
+export function literal(text: string): string {
   return `'${text.replaceAll("'", "''")}'`;
 }
 

@@ -1,8 +1,5 @@
-import { type ListingRow, MATCH, PLACE, sortCell } from '@/core/listing/columns.ts';
-import { partFor } from '@/core/listing/parts.ts';
-import { matchOf } from '@/core/listing/search.ts';
+import type { OrderCells } from '@/core/listing/order.ts';
 import type { ListingPlan, SortKey } from '@/core/listing/plan.ts';
-import type { Instant } from '@/core/time/interval.ts';
 import { isNeverBlank } from './index-columns.ts';
 import { orderColumn } from './listing-sql.ts';
 
@@ -12,32 +9,10 @@ interface Condition {
   params: unknown[];
 }
 
-/** What a row has by each key of a listing's order, and last. */
-export interface OrderCells {
-  keys: (string | number | null)[];
-  created: Instant;
-  entry: string;
-}
-
-/** What a row has by each key of a listing's order; `places` are those of `placesOf`. */
-export function cellsOf(
-  plan: ListingPlan,
-  row: ListingRow,
-  places: ReadonlyMap<string, number>,
-): OrderCells {
-  const { created, entry } = row;
-  const part = partFor(plan, row.type) ?? plan;
-  const keys = part.sort.map(({ column }) => {
-    if (column === MATCH) return matchOf(part.search!, row);
-    return column === PLACE ? (places.get(entry) ?? null) : sortCell(row, column);
-  });
-  return { keys, created, entry };
-}
-
 /** A condition for the rows of a type that come before one in a listing's order, itself not. */
 export function comesBefore(plan: ListingPlan, cells: OrderCells): Condition {
   const keys = [
-    ...plan.sort.map((key, i) => ofKey(plan, key, cells.keys[i]!)),
+    ...plan.sort.map((key, i) => ofKey(orderColumn(plan, key, cells.today), key, cells.keys[i]!)),
     ofLast('r.created', cells.created),
     ofLast('r.entry', cells.entry),
   ];
@@ -61,11 +36,10 @@ interface Compared {
 }
 
 function ofKey(
-  plan: ListingPlan,
+  name: string,
   { column, descending, blanks }: SortKey,
   value: string | number | null,
 ): Compared {
-  const name = orderColumn(plan, column);
   const same = { sql: `${name} IS ?`, params: [value] };
   const isFirst = blanks === 'first' && !isNeverBlank(column);
   if (value === null)
@@ -104,7 +78,9 @@ export interface Around {
  */
 export function around(plan: ListingPlan, cells: OrderCells): Around {
   const terms = [
-    ...plan.sort.flatMap((key, i) => termsOf(plan, key, cells.keys[i]!)),
+    ...plan.sort.flatMap((key, i) =>
+      termsOf(orderColumn(plan, key, cells.today), key, cells.keys[i]!),
+    ),
     term('r.created', cells.created),
     term('r.entry', cells.entry),
   ];
@@ -140,11 +116,10 @@ interface Term {
 }
 
 function termsOf(
-  plan: ListingPlan,
+  name: string,
   { column, descending, blanks }: SortKey,
   value: string | number | null,
 ): Term[] {
-  const name = orderColumn(plan, column);
   const own = term(name, value, descending);
   if (isNeverBlank(column)) return [own];
   const isBlank = `(${name} IS NULL)`;

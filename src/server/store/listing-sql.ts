@@ -1,9 +1,11 @@
 import type { Instant } from '@/core/time/interval.ts';
-import { type Column, MATCH, PLACE } from '@/core/listing/columns.ts';
+import { type CalendarDay, calendarDay } from '@/core/time/zone.ts';
+import { CHANCE, MATCH, PLACE } from '@/core/listing/columns.ts';
 import {
   type Condition,
   type ListingPlan,
   type FilterWorld,
+  type SortKey,
   namedBy,
 } from '@/core/listing/plan.ts';
 import {
@@ -22,7 +24,13 @@ import {
   quoted,
   sortColumn,
 } from './index-columns.ts';
-import { type LeadingMember, isOfField, leadingMember, listingIndex } from './listing-index.ts';
+import {
+  type LeadingMember,
+  isOfField,
+  leadingMember,
+  listingIndex,
+  literal,
+} from './listing-index.ts';
 import { asOf } from './as-of.ts';
 import { foundTable, wordQuery, wordTable } from './word-tables.ts';
 
@@ -66,7 +74,11 @@ export function listingSql(plan: ListingPlan, { at, settled, world, table }: Rea
   const open = isOpen ? 'r.open = 1 AND ' : '';
   // "+" keeps the index over bounds out of it: nearly every row has started, so it would find
   // nearly all.
-  return { from: `FROM ${source}${open}+${asOf('r')} AND ${filter}`, params, order: orderOf(plan) };
+  return {
+    from: `FROM ${source}${open}+${asOf('r')} AND ${filter}`,
+    params,
+    order: orderOf(plan, calendarDay(at, plan.zone)),
+  };
 }
 
 /** The rows of a field's members that have one key. */
@@ -115,18 +127,25 @@ function ofTypes(
   return `${joined.map((s) => `${s.sql}${s.on}`).join(' CROSS JOIN ')} WHERE `;
 }
 
-/** What a sort key compares in SQL. */
-export function orderColumn({ search }: ListingPlan, column: Column): string {
+/** What a sort key compares in SQL, as of a day. */
+export function orderColumn(
+  { search, zone }: ListingPlan,
+  { column, from }: SortKey,
+  today: CalendarDay,
+): string {
   if (column === PLACE) return 'j.key';
   if (column === MATCH) return search?.naming ? 'f.away' : '1';
-  return ofRow('r', sortColumn(column));
+  if (column === CHANCE) return `chance(r.entry, ${literal(today)})`;
+  if (from === undefined) return ofRow('r', sortColumn(column));
+  const value = ofRow('r', cellColumn(column));
+  return `days_from(${value}, ${literal(today)}, ${literal(zone)})`;
 }
 
 /** Every type of a listing is ordered by as many. */
-function orderOf(plan: ListingPlan): ListingSql['order'] {
+function orderOf(plan: ListingPlan, today: CalendarDay): ListingSql['order'] {
   const keys = plan.sort.flatMap((key) => {
     const { column, descending, blanks } = key;
-    const sql = orderColumn(plan, column);
+    const sql = orderColumn(plan, key, today);
     const own = { sql, descending };
     return isNeverBlank(column)
       ? [own]

@@ -1,6 +1,7 @@
 import { type ListingRow, rowOf } from '@/core/listing/columns.ts';
 import { countedAs, countedTogether } from '@/core/listing/counted.ts';
-import { listedBy, placesOf, totalOrder } from '@/core/listing/evaluate.ts';
+import { listedBy } from '@/core/listing/evaluate.ts';
+import { orderAt, totalOrder } from '@/core/listing/order.ts';
 import { conditionsIn, partFor } from '@/core/listing/parts.ts';
 import type { ListingPlan } from '@/core/listing/plan.ts';
 import { compareCodePoints } from '@/core/text.ts';
@@ -286,6 +287,6 @@ class OverlayReader implements SiteReader {
   }
 
   private orderOf(plan: ListingPlan, { at }: Validity): ReturnType<typeof totalOrder> {
-    return totalOrder(plan, placesOf(plan, this.filterWorld(at)));
+    return totalOrder(plan, orderAt(plan, at, this.filterWorld(at)));
   }
 }

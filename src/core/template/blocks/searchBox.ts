@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { SEARCH_PARAMETER } from '../../listing/planner.ts';
+import { SEARCH_PARAMETER } from '../../listing/visitors.ts';
 import { escapeHtml } from '../../text.ts';
 import { defineBlock } from '../definition.ts';
 import { classes } from '../html.ts';

@@ -1,4 +1,4 @@
-import { ORDER_PARAMETER, SEARCH_PARAMETER } from '../../listing/planner.ts';
+import { ORDER_PARAMETER, SEARCH_PARAMETER } from '../../listing/visitors.ts';
 import { escapeHtml } from '../../text.ts';
 import type { VisitorFilter, VisitorOption, VisitorShown } from '../context.ts';
 import { defineBlock } from '../definition.ts';

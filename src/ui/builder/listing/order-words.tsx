@@ -30,7 +30,7 @@ export function OrderWords({
 }) {
   const replace = (i: number, change: Partial<SortSpec> | null): void =>
     onChange(
-      sort.flatMap((s, n) => (n === i ? (change === null ? [] : [{ ...s, ...change }]) : [s])),
+      sort.flatMap((s, n) => (n === i ? (change === null ? [] : [changed(s, change)]) : [s])),
     );
   const add = (field: string): void => {
     if (field !== '') onChange([...sort, { field, direction: 'ascending', blanks: 'last' }]);
@@ -60,6 +60,11 @@ export function OrderWords({
   );
 }
 
+function changed(key: SortSpec, change: Partial<SortSpec>): SortSpec {
+  const { from, ...rest } = { ...key, ...change };
+  return from === undefined ? rest : { ...rest, from };
+}
+
 function KeyWords({
   sortKey,
   columns,
@@ -70,27 +75,30 @@ function KeyWords({
   onChange: (change: Partial<SortSpec> | null) => void;
 }) {
   const column = columns.find((c) => c.name === sortKey.field);
-  const isPlace = sortKey.field === 'entry.place';
+  const { field, direction, from } = sortKey;
+  if (field === CHANCE) return <FieldWord {...{ sortKey, columns, onChange }} />;
+  const isPlace = field === 'entry.place';
   const [up, down] = isPlace ? PLACES : (DIRECTIONS[column?.family ?? 'text'] ?? DIRECTIONS.text!);
+  const isDate = column?.family === 'day' || column?.family === 'instant';
+  const setDirection = (value: string): void => {
+    const [way, away] = value.split(' ');
+    onChange({
+      direction: way as SortSpec['direction'],
+      from: away === undefined ? undefined : 'today',
+    });
+  };
   return (
     <>
-      <Word
-        label="Sort by"
-        value={sortKey.field}
-        options={[
-          ...columns.map((c) => ({ value: c.name, label: c.label })),
-          { value: LEAVE_OUT, label: LEAVE_OUT },
-        ]}
-        onChange={(field) => onChange(field === LEAVE_OUT ? null : { field })}
-      />{' '}
+      <FieldWord {...{ sortKey, columns, onChange }} />{' '}
       <Word
         label="Direction"
-        value={sortKey.direction}
+        value={from === undefined ? direction : `${direction} away`}
         options={[
           { value: 'ascending', label: up },
           { value: 'descending', label: down },
+          ...(isDate ? AWAY : []),
         ]}
-        onChange={(direction) => onChange({ direction: direction as SortSpec['direction'] })}
+        onChange={setDirection}
       />
       {', '}
       <Word
@@ -103,5 +111,32 @@ function KeyWords({
         onChange={(blanks) => onChange({ blanks: blanks as SortSpec['blanks'] })}
       />
     </>
+  );
+}
+
+const CHANCE = 'entry.chance';
+/** Directions by how far dates are away. */
+const AWAY = [
+  { value: 'ascending away', label: 'nearest to today first' },
+  { value: 'descending away', label: 'farthest from today first' },
+];
+
+function FieldWord({ sortKey, columns, onChange }: Parameters<typeof KeyWords>[0]) {
+  const setField = (field: string): void => {
+    if (field === LEAVE_OUT) return onChange(null);
+    const family = columns.find((c) => c.name === field)?.family;
+    const isDate = family === 'day' || family === 'instant';
+    onChange({ field, ...(isDate ? {} : { from: undefined }) });
+  };
+  return (
+    <Word
+      label="Sort by"
+      value={sortKey.field}
+      options={[
+        ...columns.map((c) => ({ value: c.name, label: c.label })),
+        { value: LEAVE_OUT, label: LEAVE_OUT },
+      ]}
+      onChange={setField}
+    />
   );
 }
