@@ -152,6 +152,10 @@ describe('page links', () => {
     expect(html).toContain('<a href="/all" rel="prev">Zurück</a>');
     expect(html).toContain('<a href="/all/page-2" aria-current="page">2</a>');
     expect(html).toContain('<a href="/all/page-3" rel="next">Weiter</a>');
+    const beside = pageLinksHtml(shown, 'en', { as: 'beside' });
+    expect(beside.match(/<a /g)).toHaveLength(2);
+    const more = pageLinksHtml({ ...shown, query: 'q=a&b=c' }, 'en', { as: 'more' });
+    expect(more).toContain('<a href="/all/page-3?q=a&amp;b=c" rel="next">Show more</a>');
     expect(pageLinksHtml({ ...shown, count: 1, number: 1 }, 'en')).toBe('');
     expect(pageLinksHtml({ ...shown, address: null }, 'en')).toBe('');
   });

@@ -22,6 +22,7 @@ export interface PublicWords {
   find: string;
   show: string;
   showAll: string;
+  showMore: string;
   order: string;
   usualOrder: string;
   without: string;
@@ -53,6 +54,7 @@ const en: PublicWords = {
   find: 'Find',
   show: 'Show',
   showAll: 'Show all',
+  showMore: 'Show more',
   order: 'Order',
   usualOrder: 'Usual order',
   without: 'Without',
@@ -84,6 +86,7 @@ const de: PublicWords = {
   find: 'Finden',
   show: 'Anzeigen',
   showAll: 'Alle anzeigen',
+  showMore: 'Mehr anzeigen',
   order: 'Reihenfolge',
   usualOrder: 'Übliche Reihenfolge',
   without: 'Ohne',
