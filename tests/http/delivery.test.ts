@@ -107,7 +107,13 @@ describe('public pages', () => {
   test('are HTML as html-validate recommends, every one', async () => {
     const validator = new HtmlValidate({ extends: ['html-validate:recommended'] });
     const pages = bontel('pages', '--data', data, '--json').json<{ path: string }[]>();
-    for (const path of [...pages.map((p) => p.path), '/nothing-here', '/%ff']) {
+    const others = [
+      '/nothing-here',
+      '/%ff',
+      '/varieties?family=beans&order=soonest',
+      '/search?q=a',
+    ];
+    for (const path of [...pages.map((p) => p.path), ...others]) {
       const report = await validator.validateString((await ask(path)).body, path);
       expect(
         report.results.flatMap((r) =>

@@ -78,6 +78,7 @@ describe('a page of a listing that visitors narrow, search and order', () => {
       'Carrot',
     ]);
     expect(titles(body(view, '/all?order=heavy'))).toEqual(['Carrot', 'Elder pea']);
+    expect(body(view, '/all?family%5B%5D=roots')).toBe(body(view, '/all?family=roots'));
   });
 
   test('says how many there are of each value as the others are, those chosen left as they are', async () => {

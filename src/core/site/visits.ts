@@ -47,7 +47,9 @@ export function visitOf(
   const { visitor } = plan;
   if (!visitor || parameters.length === 0) return PLAIN_VISIT;
   const given = (wanted: string): string[] =>
-    parameters.flatMap(([name, value]) => (name === wanted ? [value] : []));
+    parameters.flatMap(([name, value]) =>
+      name === wanted || name === `${wanted}[]` ? [value] : [],
+    );
   const wanted = visitor.filters.flatMap(({ name }): [string, string[]][] => {
     const values = known(world, plan, name, given(name));
     return values.length === 0 ? [] : [[name, values]];

@@ -34,11 +34,11 @@ export const searchBox = defineBlock({
     return ({ language }) => {
       const words = wordsOf(language);
       const text = escapeHtml(label ?? words.search);
-      return `${open} aria-label="${text}"><label>${text} <input type="search" name="${SEARCH_PARAMETER}" maxlength="200"></label> <button>${words.find}</button></form>`;
+      return `${open} aria-label="${text}"><label>${text} <input type="search" name="${SEARCH_PARAMETER}" maxlength="200"></label> <button type="submit">${words.find}</button></form>`;
     };
   },
   example: {
     block: { block: 'searchBox', listing: 'all', label: 'Find a note' },
-    html: '<form class="search-box" action="/all" role="search" aria-label="Find a note"><label>Find a note <input type="search" name="q" maxlength="200"></label> <button>Find</button></form>',
+    html: '<form class="search-box" action="/all" role="search" aria-label="Find a note"><label>Find a note <input type="search" name="q" maxlength="200"></label> <button type="submit">Find</button></form>',
   },
 });

@@ -25,7 +25,7 @@ export const visitorControls = defineBlock({
 
 function fieldsOf(shown: VisitorShown, words: PublicWords): string {
   const filters = shown.filters.map((filter) => filterHtml(filter, words)).join('');
-  return `${searchHtml(shown, words)}${filters}${ordersHtml(shown, words)}<button>${words.show}</button>`;
+  return `${searchHtml(shown, words)}${filters}${ordersHtml(shown, words)}<button type="submit">${words.show}</button>`;
 }
 
 function searchHtml({ search }: VisitorShown, words: PublicWords): string {
@@ -40,6 +40,7 @@ function filterHtml({ name, label, options }: VisitorFilter, words: PublicWords)
   return `<details${open}><summary>${escapeHtml(label)}</summary><ul>${items}</ul></details>`;
 }
 
+/** Names of several boxes end in brackets; addresses that are written have them or not. */
 function optionHtml(
   name: string,
   { value, label, count, depth, isChosen }: VisitorOption,
@@ -47,7 +48,7 @@ function optionHtml(
 ): string {
   const text = label === '' ? words[value === 'yes' ? 'yes' : 'no'] : label;
   const inside = depth > 0 ? ` class="within-${Math.min(depth, 4)}"` : '';
-  const box = `<input type="checkbox" name="${escapeHtml(name)}" value="${escapeHtml(value)}"${isChosen ? ' checked' : ''}>`;
+  const box = `<input type="checkbox" name="${escapeHtml(name)}[]" value="${escapeHtml(value)}"${isChosen ? ' checked' : ''}>`;
   return `<li${inside}><label>${box} ${escapeHtml(text)} <span class="count">${count}</span></label></li>`;
 }
 
