@@ -14,11 +14,14 @@ export const BASE_VISITORS = `
 .search-box button {
   min-height: 2.25rem;
   padding: 0 0.6rem;
-  border: 1px solid var(--edge);
+  border: 1px solid var(--muted);
   border-radius: var(--radius);
   background: transparent;
   color: inherit;
   font: inherit;
+}
+.visitor {
+  margin-block: var(--s4) var(--s5);
 }
 .visitor summary {
   min-height: 2rem;
