@@ -125,6 +125,13 @@ describe('a page of a listing that visitors narrow, search and order', () => {
     expect(view.render('/all/page-2?q=carrot', at('2026-07-02'))!.status).toBe(404);
   });
 
+  test('is led to with what is wanted', async () => {
+    const { view } = await loadFiles(FILES);
+    const led = view.render('/ALL/?ease=easy&utm=1&q=b%20c', at('2026-07-02'))!;
+    expect([led.status, led.headers.location]).toEqual([308, '/all?ease=easy&q=b%20c']);
+    expect(view.render('/all/?utm=1', at('2026-07-02'))!.headers.location).toBe('/all');
+  });
+
   test('passes over what it does not know', async () => {
     const { view } = await loadFiles(FILES);
     const plain = body(view, '/all');

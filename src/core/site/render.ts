@@ -16,7 +16,7 @@ import type { SiteReader } from './reader.ts';
 import { type Resolution, type TraceStep, resolvePath } from './resolve.ts';
 import { siteFile } from './site-file.ts';
 import { frameOfListing, templatesOf } from './templates-of.ts';
-import type { Parameter } from './visits.ts';
+import { type Parameter, visitAt } from './visits.ts';
 
 /** What a visitor asks for; `at` in ms UTC. */
 export interface PageRequest {
@@ -131,7 +131,7 @@ class Renderer {
         });
       }
       case 'redirect':
-        return this.redirect(resolution.status, resolution.location);
+        return this.redirect(resolution.status, this.withQuery(resolution.location));
       case 'gone':
         return this.error('gone', 410);
       case 'missing':
@@ -243,6 +243,13 @@ class Renderer {
       ({ href, words }) => `<li><a href="${escapeHtml(href)}">${escapeHtml(words)}</a></li>`,
     );
     return `<ul class="ways-on">${links.join('')}</ul>`;
+  }
+
+  /** What a visitor wants of a list goes along to where it stands. */
+  private withQuery(location: string): string {
+    const { site, reader, validity, parameters } = this;
+    const { query } = visitAt({ site, reader, validity }, location, parameters);
+    return query === '' ? location : `${location}?${query}`;
   }
 
   private redirect(status: number, location: string): RenderedPage {
