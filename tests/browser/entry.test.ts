@@ -158,7 +158,7 @@ describe('an entry', () => {
   test('a planned instant that passes is seen in form, plan and preview, and unsaved words stay', async () => {
     await open('/build/content/volunteer');
     await press('Timing');
-    await writeAt(By.css('[aria-label^="Publish at"]'), '+8s');
+    await writeAt(By.css('[aria-label^="Publish at"]'), '+15s');
     await pressStarting('Publish at');
     await see('goes live');
     await write('field-title', 'Rota in the making');
