@@ -23,7 +23,7 @@ export function choosingList(design: Design, template: Template): Step[] {
 
 /**
  * The listing that a page of no type, or a card, is tried on: one that has chosen it, for a card
- * one that has none of its own, else the first.
+ * one of its type first that has none of its own, else the first.
  */
 export function listingFor(
   { listings }: Design,
@@ -31,12 +31,18 @@ export function listingFor(
 ): Design['listings'][number] | undefined {
   const own = listings.filter(({ address }) => address !== undefined);
   if (kind !== 'card') return own.find(({ template }) => template === key) ?? own[0];
-  const drawn = own.filter((l) => [l.type, ...(l.also ?? [])].includes(type ?? ''));
+  const first = own.filter((listing) => listing.type === type);
+  const further = own.filter(({ also = [] }) => type !== undefined && also.includes(type));
   return (
-    drawn.find(({ card }) => card === key) ??
-    drawn.find(({ card }) => card === undefined) ??
-    drawn[0]
+    [...first, ...further].find(({ card }) => card === key) ??
+    firstWithout(first) ??
+    firstWithout(further)
   );
+}
+
+/** The first listing without a card of its own; else the first. */
+function firstWithout(listings: Design['listings']): Design['listings'][number] | undefined {
+  return listings.find(({ card }) => card === undefined) ?? listings[0];
 }
 
 function setting(
