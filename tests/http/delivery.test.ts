@@ -131,6 +131,10 @@ describe('public pages', () => {
       'content-type': 'text/css; charset=utf-8',
       'cache-control': 'public, max-age=31536000, immutable',
     });
+    const small = await ask(style, { 'accept-encoding': 'br' });
+    expect(small.headers).toMatchObject({ 'content-encoding': 'br', vary: 'accept-encoding' });
+    expect(Number(small.headers['content-length'])).toBeLessThan(sheet.body.length / 2);
+    expect(small.headers['etag']).not.toBe(sheet.headers['etag']);
     const picture = /src="(\/media\/[^"]+)"/.exec(body)![1]!;
     const answer = await ask(picture);
     expect([answer.status, answer.headers['content-type']]).toEqual([200, 'image/webp']);

@@ -90,7 +90,8 @@ const ON_304 = new Set([
   'referrer-policy',
 ]);
 
-function compressed(plain: Buffer, coding: Coding): Buffer {
+/** Bytes in a coding. */
+export function compressed(plain: Buffer, coding: Coding): Buffer {
   if (coding === 'identity') return plain;
   if (coding === 'gzip') return gzipSync(plain);
   const { BROTLI_PARAM_QUALITY, BROTLI_PARAM_SIZE_HINT } = constants;

@@ -11,7 +11,8 @@ import type { SiteView } from '../queries/site-view.ts';
 import { mediumNow } from '../store/media.ts';
 import { statement } from '../store/statement.ts';
 import { CLOSED_POLICY, plain } from './answer.ts';
-import { isUnchanged } from './conditional.ts';
+import { type Coding, compressed } from './cached-page.ts';
+import { codingFor, isUnchanged } from './conditional.ts';
 import { PictureSizes, madeType } from './picture-sizes.ts';
 import { partOf } from './range.ts';
 import { StyleSheets } from './style-sheets.ts';
@@ -30,7 +31,15 @@ const DRAWING_POLICY = "default-src 'none'; style-src 'unsafe-inline'; img-src d
 
 /** What an address holds: bytes, a file, or where to look instead. */
 type Found =
-  | { body: Buffer; type: string; etag: string; cache: string; vary?: true }
+  | {
+      body: Buffer;
+      type: string;
+      etag: string;
+      cache: string;
+      /** The header of a request by which it is another. */
+      vary?: 'accept' | 'accept-encoding';
+      coding?: Coding;
+    }
   | { file: string; bytes: number; type: string; etag: string }
   | { to: string };
 
@@ -44,6 +53,7 @@ const FILE = /^\/media\/([0-9a-f]{64})\/([^/]+)$/;
 export class MediaDelivery {
   private readonly sheets: StyleSheets;
   private readonly sizes: PictureSizes;
+  private readonly codedSheets = new LRUCache<string, Buffer>({ max: 60 });
   private readonly fonts = new LRUCache<string, Buffer>({
     maxSize: KEPT_BYTES,
     sizeCalculation: (body) => body.length + 1,
@@ -71,7 +81,7 @@ export class MediaDelivery {
 
   private async find(path: string, request: IncomingMessage): Promise<Found | null> {
     const css = /^\/style\/([0-9a-f]{16})\.css$/.exec(path)?.[1];
-    if (css !== undefined) return this.sheet(css);
+    if (css !== undefined) return this.sheet(css, codingFor(request.headers['accept-encoding']));
     const name = /^\/style\/([a-z0-9._-]+)$/i.exec(path)?.[1];
     if (name !== undefined) return this.font(name);
     const size = PICTURE.exec(path);
@@ -81,11 +91,14 @@ export class MediaDelivery {
     return path.startsWith('/media/') ? this.current(decoded(path.slice(7)), request.url!) : null;
   }
 
-  private sheet(key: string): Found | null {
+  private sheet(key: string, coding: Coding): Found | null {
     const sheet = this.sheets.get(key);
     if (sheet === null) return null;
+    const name = `${key}.${coding}`;
+    const body = this.codedSheets.get(name) ?? compressed(Buffer.from(sheet), coding);
+    this.codedSheets.set(name, body);
     const type = 'text/css; charset=utf-8';
-    return { body: Buffer.from(sheet), type, etag: `"${key}.css"`, cache: FOREVER };
+    return { body, type, etag: `"${name}"`, cache: FOREVER, vary: 'accept-encoding', coding };
   }
 
   private async font(name: string): Promise<Found | null> {
@@ -116,7 +129,7 @@ export class MediaDelivery {
     const cut = shape ? { shape, focusX, focusY } : null;
     const body = await this.sizes.get({ hash, width, cut, format });
     const etag = `"${parts[0].slice('/media/'.length).replace('/', '-')}.${format}"`;
-    return { body, type: madeType(body), etag, cache: FOREVER, vary: true };
+    return { body, type: madeType(body), etag, cache: FOREVER, vary: 'accept' };
   }
 
   /** A whole file by its content and the last part of a name that it has or had. */
@@ -153,7 +166,10 @@ async function answerFound(
     ...(type === 'image/svg+xml' ? { 'content-security-policy': DRAWING_POLICY } : {}),
     etag,
     'cache-control': 'cache' in found ? found.cache : FOREVER,
-    ...('vary' in found ? { vary: 'accept' } : {}),
+    ...('vary' in found ? { vary: found.vary } : {}),
+    ...('coding' in found && found.coding !== 'identity'
+      ? { 'content-encoding': found.coding }
+      : {}),
   };
   if (isUnchanged(request.headers, etag, undefined))
     return void response.writeHead(304, headers).end();
