@@ -224,5 +224,6 @@ test('visitors may not do what cannot be done', async () => {
   expect(await codes({ search: ['weight'] })).toEqual(['not-searched']);
   expect(await codes({ filters: ['ease', 'ease'] })).toEqual(['named-twice']);
   expect(await codes({ orders: [{ key: 'x', sort: ['traits'] }] })).toEqual(['not-sortable']);
+  expect(await codes({ orders: [{ key: 'x', sort: ['entry.place'] }] })).toEqual(['no-places']);
   expect(await codes({ search: ['title'] }, { address: undefined })).toEqual(['address-missing']);
 });

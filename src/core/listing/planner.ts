@@ -165,7 +165,8 @@ class Planner {
     const visitor = listing.visitor ? this.visitor(listing, listing.visitor, type) : null;
     if (listing.feed) this.needsAddress(listing, 'feed', 'A feed stands below its address');
     if (!filter || this.issues.length > 0) return null;
-    if (sort.some(({ column }) => column === PLACE) && !namedBy(filter)) return this.noPlaces();
+    const keys = [...sort, ...(visitor?.orders ?? []).flatMap((order) => order.sort)];
+    if (keys.some(({ column }) => column === PLACE) && !namedBy(filter)) return this.noPlaces();
     return { listing, type, zone, filter, sort, pins, each, visitor, also: [] };
   }
 
