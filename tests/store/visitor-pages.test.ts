@@ -210,6 +210,23 @@ test('a page for a value is narrowed and searched like the list itself', async (
   expect(body(view, '/all/legumes?q=pea')).toContain('action="/all/legumes"');
 });
 
+test('a yes or no that is wanted is given back by what it is asked of', async () => {
+  const seedType = FILES['types/seed.json'] as { fields: object[] };
+  const all = FILES['listings/all.json'] as object;
+  const { view } = await loadFiles({
+    ...FILES,
+    'types/seed.json': {
+      ...seedType,
+      fields: [...seedType.fields, { key: 'shade', kind: 'yesno' }],
+    },
+    'listings/all.json': { ...all, visitor: { filters: ['shade'] } },
+    ...seed('f', 'Fern', { shade: true }),
+  });
+  const html = body(view, '/all?shade=yes');
+  expect(titles(html)).toEqual(['Fern']);
+  expect(html).toContain('<a href="/all">Without Shade</a>');
+});
+
 test('visitors may not do what cannot be done', async () => {
   const codes = async (visitor: object, more: object = {}): Promise<string[]> => {
     const all = FILES['listings/all.json'] as object;

@@ -37,12 +37,13 @@ export function visitorShown(page: VisitedPage): VisitorShown {
     })),
     filters: visitor.filters.map((column) => {
       const options = optionsOf(page, column.name);
+      const { label: called } = columnsOf(plan, column.name)[0] ?? column;
       return {
-        name: column.name,
-        label: columnsOf(plan, column.name)[0]?.label ?? column.label,
-        options,
+        ...{ name: column.name, label: called, options },
         chosen: options.flatMap((option) =>
-          option.isChosen ? [{ label: option.label, without: without(page, column, option) }] : [],
+          option.isChosen
+            ? [{ label: option.label || called, without: without(page, column, option) }]
+            : [],
         ),
       };
     }),
@@ -66,7 +67,7 @@ function optionsOf(page: VisitedPage, name: string): VisitorOption[] {
   const others = new Map([...visit.wanted].filter(([other]) => other !== name));
   const counts = reader.counts(visited(plan, { ...visit, wanted: others }), name, validity);
   const chosen = visit.wanted.get(name) ?? [];
-  return labelled(page, name, [...new Set([...counts.keys(), ...chosen])])
+  return labelled(page, name, [...new Set([...chosen, ...counts.keys()])])
     .map((option) => ({
       ...option,
       count: counts.get(option.value) ?? 0,
