@@ -90,6 +90,12 @@ module.exports = {
       to: { path: '^src/app/' },
     },
     {
+      name: 'page-script-stands-alone',
+      severity: 'error',
+      from: { path: '^src/page/' },
+      to: { pathNot: '^src/page/' },
+    },
+    {
       name: 'ui-gets-data-as-props',
       severity: 'error',
       from: { path: '^src/ui/' },

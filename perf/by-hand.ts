@@ -34,7 +34,7 @@ function page(f: FrameData, { title, description, path, type }: Head, main: stri
   return `<!DOCTYPE html>
 <html lang="${f.language}">
 <head><meta charset="utf-8"><meta name="viewport" content="width=device-width, initial-scale=1"><title>${t}</title><meta name="description" content="${d}"><link rel="canonical" href="${url}"><meta property="og:title" content="${t}"><meta property="og:description" content="${d}"><meta property="og:type" content="${type}"><meta property="og:site_name" content="${name}"><meta property="og:locale" content="${f.language.replace('-', '_')}"><meta property="og:url" content="${url}"><link rel="stylesheet" href="/style/${f.css}.css"></head>
-<body><a class="skip" href="#content">Skip to content</a><header class="site-header"><a href="/" class="brand">${name}</a><nav class="menu" aria-label="Main"><ul>${menu}</ul></nav></header><main id="content">${main}</main><footer class="site-footer"><p>${name}. ${escapeHtml(f.strapline)}</p><p>${escapeHtml(f.contact)}</p><a href="${escapeHtml(f.letters)}">Write to us</a></footer></body>
+<body><a class="skip" href="#content">Skip to content</a><header class="site-header"><a href="/" class="brand">${name}</a><nav class="menu" aria-label="Main"><ul>${menu}</ul></nav><form class="search-box" action="/search" role="search" aria-label="Search"><label>Search <input type="search" name="q" maxlength="200"></label> <button type="submit">Find</button></form></header><main id="content">${main}</main><footer class="site-footer"><p>${name}. ${escapeHtml(f.strapline)}</p><p>${escapeHtml(f.contact)}</p><a href="${escapeHtml(f.letters)}">Write to us</a></footer></body>
 </html>
 `;
 }

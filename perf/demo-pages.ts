@@ -38,7 +38,12 @@ export async function demo(): Promise<Demo> {
   if (!loaded.ok) throw new Error(JSON.stringify(loaded.issues.slice(0, 5)));
   const { site: released, reader } = new SiteView(connection).at(at)!;
   const { listings, ...design } = released.design;
-  const twenty = listings.map((l) => (l.address === LIST ? { ...l, pageSize: CARDS } : l));
+  // Cards alone: what visitors narrow it by, and its pages of single values, are measured apart.
+  const twenty = listings.map(({ visitor, each, feed, ...list }) =>
+    list.address === LIST
+      ? { ...list, pageSize: CARDS }
+      : { ...list, ...(visitor && { visitor }), ...(each && { each }), ...(feed && { feed }) },
+  );
   return { site: compileSite({ ...design, listings: twenty }).site, reader, at };
 }
 

@@ -70,7 +70,15 @@ function Header({ f, path }: { f: FrameData; path: string }) {
   });
   const menu = h('nav', { className: 'menu', 'aria-label': 'Main' }, h('ul', null, items));
   const brand = h('a', { href: '/', className: 'brand' }, f.name);
-  return h('header', { className: 'site-header' }, brand, menu);
+  const field = h('input', { type: 'search', name: 'q', maxlength: 200 });
+  const search = h(
+    'form',
+    { className: 'search-box', action: '/search', role: 'search', 'aria-label': 'Search' },
+    h('label', null, 'Search ', field),
+    ' ',
+    h('button', { type: 'submit' }, 'Find'),
+  );
+  return h('header', { className: 'site-header' }, brand, menu, search);
 }
 
 function Months({ card: { sowFrom, sowUntil }, now }: { card: CardData; now: number }) {

@@ -17,6 +17,7 @@ import { measureHttp } from './http.ts';
 import { measureIntervals } from './intervals.ts';
 import { measureKeystroke } from './keystroke.ts';
 import { measureMoving } from './moving.ts';
+import { LISTS, measureGrowth, measureLists } from './lists.ts';
 import { MEASURED, measureQueries } from './queries.ts';
 import { measureReach } from './reach.ts';
 import { measureSaving } from './saving.ts';
@@ -40,6 +41,10 @@ async function prepare(): Promise<void> {
   );
   if (made.status !== 0) throw new Error('The generator failed.');
   writeFileSync(join(folder, 'listings/measured.json'), JSON.stringify(MEASURED));
+  for (const [key, list] of Object.entries(LISTS)) {
+    const spec = { key: `measured-${key}`, ...list };
+    writeFileSync(join(folder, `listings/measured-${key}.json`), JSON.stringify(spec));
+  }
   const { site, issues } = await readSite(folder, Date.now());
   if (!site) throw new Error(JSON.stringify(issues.slice(0, 5)));
   const connection = openDatabase(join(data, 'site.db'));
@@ -59,10 +64,17 @@ const rows = [
   ...measureTemplates(await demo()),
   await measureHttp(data),
   ...measureQueries(new SiteView(connection)),
+  ...measureLists(new SiteView(connection)),
   ...measureContent(new SiteView(connection)),
   measureKeystroke(new SiteView(connection)),
   await measureIntervals(cache),
 ];
+// A site of 1,000,000 entries takes long to load: it is measured where one is named.
+const million = process.env['BONTEL_MILLION'];
+if (million) {
+  const large = new SiteView(openDatabase(join(million, 'site.db')));
+  rows.push(...measureGrowth(new SiteView(connection), large));
+}
 connection.close();
 rows.push(
   ...(await measureWrites(data, cache)),

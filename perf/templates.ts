@@ -70,9 +70,15 @@ function often(make: () => string): () => void {
   };
 }
 
-/** HTML without how it is written: ends of elements, line breaks, when pictures are fetched. */
+/**
+ * HTML without how it is written: ends of elements, line breaks, when pictures are fetched, the
+ * order of what a form and a field say.
+ */
 function inner(html: string): string {
+  const inOrder = (_: string, name: string, said: string): string =>
+    `<${name} ${(said.match(/[\w-]+="[^"]*"/g) ?? []).sort().join(' ')}>`;
   return html
+    .replace(/<(form|input) ([^>]*?)\/?>/g, inOrder)
     .replaceAll(/\n| loading="lazy"|(?<=<[^>]*)\/(?=>)/g, '')
     .replaceAll('charSet', 'charset')
     .replaceAll('srcSet', 'srcset')

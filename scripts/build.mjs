@@ -2,12 +2,13 @@
 import { spawnSync } from 'node:child_process';
 import { createRequire } from 'node:module';
 import { build } from 'esbuild';
-import { bundle, copyMigrations } from './bundle.mjs';
+import { bundle, copyMigrations, pageScript } from './bundle.mjs';
 import { root } from './shared.mjs';
 
 const only = process.argv[2];
 if (only !== 'screens') {
   await build(bundle('dist'));
+  await build(pageScript('dist'));
   copyMigrations('dist');
 }
 if (only !== 'server') {

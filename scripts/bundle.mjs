@@ -27,6 +27,21 @@ export function bundle(outdir) {
   };
 }
 
+/** How the script of public pages is bundled, which stands beside the server. */
+export function pageScript(outdir) {
+  return {
+    absWorkingDir: root,
+    entryPoints: { page: 'src/page/page.ts' },
+    outdir,
+    bundle: true,
+    minify: true,
+    platform: 'browser',
+    target: 'es2022',
+    format: 'esm',
+    logLevel: 'warning',
+  };
+}
+
 /** The database's migrations stand beside the bundle. */
 export function copyMigrations(outdir) {
   cpSync(`${root}src/server/db/migrations`, `${root}${outdir}/migrations`, { recursive: true });

@@ -4,7 +4,7 @@ import { fork } from 'node:child_process';
 import { install, root } from './shared.mjs';
 
 await install();
-const [{ context }, { bundle, copyMigrations }] = await Promise.all([
+const [{ build, context }, { bundle, copyMigrations, pageScript }] = await Promise.all([
   import('esbuild'),
   import('./bundle.mjs'),
 ]);
@@ -52,6 +52,7 @@ const plugin = {
 };
 const watcher = await context({ ...bundle(OUT), plugins: [plugin] });
 await watcher.watch();
+await build(pageScript(OUT));
 for (const signal of ['SIGINT', 'SIGTERM']) {
   process.on(signal, async () => {
     stopping = true;

@@ -21,7 +21,7 @@ import {
 import type { Variety } from './variety.ts';
 import { DESIGN } from './design.ts';
 import { fonts } from './fonts.ts';
-import { manyVarieties } from './many.ts';
+import { inParts, manyVarieties } from './many.ts';
 import { growerPicture, seedPicture } from './pictures.ts';
 
 const here = fileURLToPath(new URL('.', import.meta.url));
@@ -201,5 +201,7 @@ write(
   }),
 );
 if (args.varieties !== undefined)
-  write('entries/variety/many.csv', csv(manyVarieties(Number(args.varieties))));
+  // Files have a limit of bytes.
+  for (const [i, part] of inParts(manyVarieties(Number(args.varieties)), 200_000).entries())
+    write(`entries/variety/many${i === 0 ? '' : `-${i + 1}`}.csv`, csv(part));
 console.log(`Wrote ${out}`);

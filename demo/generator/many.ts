@@ -72,3 +72,10 @@ export function manyVarieties(count: number): Record<string, string | number>[] 
     };
   });
 }
+
+/** A list in parts of so many at most, in order. */
+export function inParts<Item>(items: readonly Item[], most: number): Item[][] {
+  const parts: Item[][] = [];
+  for (let from = 0; from < items.length; from += most) parts.push(items.slice(from, from + most));
+  return parts;
+}

@@ -53,7 +53,7 @@ function pageRows(view: SiteView, at: number): Row[] {
 }
 
 function formerRows(view: SiteView, at: number): Row[] {
-  return view.formerPaths(at).lines.map(({ path, page }) => ({
+  return view.formerPaths(at).map(({ path, page }) => ({
     path,
     kind: page.kind,
     title: '',

@@ -30,6 +30,16 @@ export function nearest(name: string, names: Iterable<string>): string | undefin
  * `limit` where it is more than that.
  */
 export function editDistance(a: string, b: string, limit = Infinity): number {
+  let [start, aEnd, bEnd] = [0, a.length, b.length];
+  while (start < aEnd && start < bEnd && a[start] === b[start]) start += 1;
+  while (aEnd > start && bEnd > start && a[aEnd - 1] === b[bEnd - 1])
+    [aEnd, bEnd] = [aEnd - 1, bEnd - 1];
+  return distanceOf(a.slice(start, aEnd), b.slice(start, bEnd), limit);
+}
+
+/** Of texts that neither begin nor end alike. */
+function distanceOf(a: string, b: string, limit: number): number {
+  if (a.length === 0 || b.length === 0) return Math.max(a.length, b.length);
   let [before, row]: [number[], number[]] = [[], Array.from({ length: b.length + 1 }, (_, j) => j)];
   for (let i = 1; i <= a.length; i++) {
     const next = [i];

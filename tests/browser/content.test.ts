@@ -1,6 +1,7 @@
-import { By, Key } from 'selenium-webdriver';
+import { By, Key, until } from 'selenium-webdriver';
 import { expect, test } from 'vitest';
 import {
+  browser,
   clickOn,
   expectAccessible,
   open,
@@ -41,6 +42,10 @@ test('entries are found by their words and by conditions, and the filter is kept
   await choose('Type', 'All types');
   await choose('Kept filters', 'Beans and peas');
   await see('17 entries');
+  await choose('Type', 'Growers');
+  await choose('State', 'live');
+  await browser.wait(until.urlContains('state=live'));
+  expect(await browser.getCurrentUrl()).toContain('type=grower');
   await expectAccessible();
 });
 

@@ -77,7 +77,7 @@ describe('the design', () => {
   test('addresses are found by path or name, former ones too', async () => {
     await open('/build/addresses');
     await writeInto('Search addresses', 'quay-carrot');
-    await see('Leads to');
+    await see('Leads on');
     await browser.wait(
       async () => (await browser.findElements(By.css('table tbody tr'))).length === 1,
       WAIT,

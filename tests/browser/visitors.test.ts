@@ -1,4 +1,5 @@
-import { By, type WebElement, until } from 'selenium-webdriver';
+import { By, Key, type WebElement, until } from 'selenium-webdriver';
+import type { Driver as ChromeDriver } from 'selenium-webdriver/chrome.js';
 import { expect, test } from 'vitest';
 import {
   WAIT,
@@ -10,6 +11,7 @@ import {
   open,
   press,
   publicPage,
+  resize,
   see,
   server,
   serveBuilder,
@@ -18,7 +20,7 @@ import {
 
 serveBuilder();
 
-/** What is on a public page, where no script listens. */
+/** What is on a public page, whatever listens there. */
 const there = (by: By): Promise<WebElement> => browser.wait(until.elementLocated(by), WAIT);
 const onPage = async (by: By): Promise<void> => (await there(by)).click();
 const cards = async (): Promise<string[]> => {
@@ -44,7 +46,20 @@ test('a listing gets a second type and what visitors do with it, which they can 
   expect(await publicPage('/growers')).toContain('Latest first');
 });
 
-test('a visitor narrows a list by two fields, searches it, and goes back, all by its form', async () => {
+/** Asks the browser itself for something (Chrome DevTools Protocol). */
+const devTools = (command: string, how: object = {}): Promise<unknown> =>
+  (browser as unknown as ChromeDriver).sendDevToolsCommand(command, how);
+const withoutScript = async (act: () => Promise<void>): Promise<void> => {
+  await devTools('Network.enable');
+  await devTools('Network.setBlockedURLs', { urls: ['*/style/page.js'] });
+  await act();
+  await devTools('Network.setBlockedURLs', { urls: [] });
+};
+
+test('a visitor narrows a list by two fields, searches it, and goes back, without a script', () =>
+  withoutScript(byItsForm));
+
+async function byItsForm(): Promise<void> {
   await browser.get(`${server.url}/varieties`);
   await onPage(By.xpath('//details/summary[.="Family"]'));
   await onPage(By.css('input[name="family[]"][value="legumes"]'));
@@ -64,4 +79,46 @@ test('a visitor narrows a list by two fields, searches it, and goes back, all by
   await onPage(By.css('form.visitor button'));
   await there(By.xpath(`//mark[.="${word}"]`));
   expect((await cards())[0]).toBe(name);
+}
+
+test('with a script the list follows what a visitor ticks and types, who stays where they are', async () => {
+  await browser.get(`${server.url}/varieties`);
+  const all = await cards();
+  await onPage(By.xpath('//details/summary[.="Family"]'));
+  const legumes = By.css('input[name="family[]"][value="legumes"]');
+  await (await there(legumes)).sendKeys(Key.SPACE);
+  await there(By.linkText('Without Legumes'));
+  expect(await cards()).not.toEqual(all);
+  expect(await browser.getCurrentUrl()).toContain('=legumes');
+  const at = await browser.switchTo().activeElement();
+  expect(await at.getAttribute('value')).toBe('legumes');
+  expect(await (await there(legumes)).isSelected()).toBe(true);
+  const [name] = await cards();
+  const word = name!.split(' ')[0]!;
+  await (await there(By.css('form.visitor input[type="search"]'))).sendKeys(word);
+  await there(By.xpath(`//mark[.="${word}"]`));
+  expect(await (await browser.switchTo().activeElement()).getAttribute('value')).toBe(word);
+  const told = await there(By.css('body > [role="status"]'));
+  const found = await (await there(By.css('form.visitor .found'))).getText();
+  expect(found).toContain(
+    String(await browser.executeScript('return arguments[0].textContent', told)),
+  );
+  await expectAccessible();
+});
+
+test('a row has buttons where the style can make none', async () => {
+  const source = `const styleOf = getComputedStyle;
+    getComputedStyle = (element, part) => part ? { content: '' } : styleOf(element);`;
+  await devTools('Page.addScriptToEvaluateOnNewDocument', { source });
+  await resize(360);
+  await browser.get(`${server.url}/`);
+  const further = await there(By.css('button.row-button[aria-label="Further"]'));
+  const back = await there(By.css('button.row-button[aria-label="Back"]'));
+  expect(await back.isEnabled()).toBe(false);
+  await browser.executeScript('arguments[0].scrollIntoView({ block: "center" })', further);
+  await further.click();
+  await browser.wait(until.elementIsEnabled(back), WAIT);
+  await back.click();
+  await browser.wait(until.elementIsDisabled(back), WAIT);
+  await resize(1280);
 });

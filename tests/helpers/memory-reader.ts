@@ -3,7 +3,7 @@ import type { LivePage, PathHolders, Neighbours, SiteReader } from '@/core/site/
 import { ownPresets } from '@/core/design/presets.ts';
 import type { EntryView, Media, Subject } from '@/core/design/values.ts';
 import { type ListingRow, rowOf } from '@/core/listing/columns.ts';
-import { evaluateListing } from '@/core/listing/evaluate.ts';
+import { evaluateListing, othersBy } from '@/core/listing/evaluate.ts';
 import { orderAt, totalOrder } from '@/core/listing/order.ts';
 import { countedAs, countedTogether } from '@/core/listing/counted.ts';
 import type { ListingPlan, FilterWorld } from '@/core/listing/plan.ts';
@@ -27,6 +27,10 @@ export class MemoryReader implements SiteReader {
     private readonly site: CompiledSite,
     private readonly held: Held,
   ) {}
+
+  in(): SiteReader {
+    return this;
+  }
 
   liveEntries(ids: readonly string[]): Map<string, EntryView> {
     const found = this.held.entries.filter(({ id, state }) => ids.includes(id) && state === 'live');
@@ -98,10 +102,8 @@ export class MemoryReader implements SiteReader {
     const rows = this.held.entries
       .filter((e) => e.state === 'live' && !without.includes(e.id))
       .map(rowOf);
-    return evaluateListing(plan, rows, at, {
-      ...this.filterWorld(),
-      isLive: (id) => this.liveEntries([id]).size > 0,
-    });
+    const others = othersBy((id) => this.liveEntries([id]).get(id) ?? null);
+    return evaluateListing(plan, rows, at, this.filterWorld(), others);
   }
 
   counts(plan: ListingPlan, name: string, { at }: Validity): Map<string, number> {
@@ -113,6 +115,10 @@ export class MemoryReader implements SiteReader {
       isLive: (id: string) => this.liveEntries([id]).size > 0,
     };
     return countedTogether(rows.map((row) => countedAs(plan, name, row, world)));
+  }
+
+  person(id: string): string {
+    return id;
   }
 
   picked(picks: string, _: Validity, offset: number, limit: number): string[] {

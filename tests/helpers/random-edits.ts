@@ -30,6 +30,15 @@ export const RICH_DESIGN: Design = designOf({
     { key: 'short', marks: ['bold'], levels: [2], parts: ['seed'], styles: ['soft'] },
     { key: 'long', roles: { editor: 'short' } },
   ],
+  languages: [
+    {
+      key: 'de',
+      texts: {
+        'types/grower': { address: '/gaertner/{title}', seo: { title: '{title} ({said})' } },
+        'listings/home': { label: 'Alles', seo: { title: 'Alles von {site.name}' } },
+      },
+    },
+  ],
   types: [
     {
       key: 'grower',
@@ -130,6 +139,17 @@ export const RICH_DESIGN: Design = designOf({
       },
       sort: ['-stock', 'title'],
     },
+    {
+      key: 'near',
+      type: 'seed',
+      where: {
+        all: [
+          { field: 'grower.village', op: 'is', value: 'Kinvara' },
+          { field: 'family', op: 'is', value: { page: 'family' } },
+        ],
+      },
+      sort: ['title'],
+    },
   ],
   templates: [
     { key: 'frame', kind: 'frame', blocks: [{ block: 'slot', slot: 'main' }] },
@@ -146,6 +166,7 @@ export const RICH_DESIGN: Design = designOf({
           blocks: [
             { block: 'fieldSheet', fields: ['family', 'grower.village'] },
             { block: 'listing', listing: 'now' },
+            { block: 'listing', listing: 'near' },
             { block: 'items', field: 'rowers', fields: ['seat', 'name'] },
             { block: 'picks', picks: 'shelf' },
           ],

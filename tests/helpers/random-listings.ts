@@ -47,6 +47,23 @@ export const LISTINGS = {
     each: { by: 'family' },
     feed: {},
   },
+  'listings/growers.json': {
+    key: 'growers',
+    type: 'variety',
+    address: '/by',
+    pageSize: 2,
+    sort: ['-title'],
+    each: { by: 'grower', index: 'entries' },
+  },
+  'listings/writers.json': {
+    key: 'writers',
+    type: 'variety',
+    also: ['page'],
+    address: '/writers',
+    pageSize: 1,
+    sort: ['entry.name'],
+    each: { by: 'entry.author' },
+  },
   'listings/days.json': {
     key: 'days',
     type: 'variety',
@@ -54,6 +71,16 @@ export const LISTINGS = {
     sort: ['-starts'],
     where: { field: 'shade', op: 'is-not', value: true },
     each: { by: 'starts', per: 'month', intro: 'In {value}' },
+  },
+  'listings/shown.json': {
+    key: 'shown',
+    type: 'variety',
+    address: '/shown',
+    pageSize: 2,
+    sort: ['-entry.shownDate', 'title'],
+    where: { field: 'traits', op: 'is', value: 'tall' },
+    each: { by: 'entry.shownDate', per: 'year' },
+    feed: {},
   },
   'listings/mixed.json': {
     key: 'mixed',
@@ -77,5 +104,30 @@ export const LISTINGS = {
     pageSize: 1,
     where: { field: 'entry.picks', op: 'is', value: 'shelf' },
     sort: ['entry.place'],
+  },
+  'listings/led.json': {
+    key: 'led',
+    type: 'variety',
+    address: '/led',
+    pageSize: 2,
+    where: {
+      any: [
+        { field: 'grower.title', op: 'is', value: 'Ana' },
+        { field: 'grower.entry.published', op: 'after', value: 'now - P60D' },
+        { all: [{ field: 'grower.title', op: 'is-not', value: 'Bo' }] },
+      ],
+    },
+    sort: ['-stock'],
+  },
+  'listings/beside.json': {
+    key: 'beside',
+    type: 'variety',
+    where: {
+      all: [
+        { field: 'grower', op: 'is', value: { page: 'grower' } },
+        { field: 'entry', op: 'is-not', value: { page: 'entry' } },
+      ],
+    },
+    sort: ['title'],
   },
 };

@@ -1,6 +1,7 @@
 import fc from 'fast-check';
 import { drawing } from './drawings.ts';
 import type { Files } from './folder.ts';
+import { inGerman, someInGerman } from './random-languages.ts';
 import { LISTINGS } from './random-listings.ts';
 import { RICH_FILES, RICH_TYPES } from './rich-site.ts';
 
@@ -211,6 +212,7 @@ export const DESIGN: Files = {
       { block: 'cards', field: 'grower' },
       { block: 'months', from: 'sow', until: 'sow' },
       { block: 'beside', listing: 'all' },
+      { block: 'listing', listing: 'beside', limit: 2 },
       {
         block: 'condition',
         where: {
@@ -237,6 +239,12 @@ export const DESIGN: Files = {
     ],
   },
 };
+
+/** What a variety has otherwise than its type: whether lists show it, and the date it shows. */
+const ownOf = (listed: boolean | null, i: number): object => ({
+  ...(listed === null ? {} : { listed }),
+  ...(i % 2 === 0 ? {} : { date: (['published', 'none', 'updated'] as const)[(i >> 1) % 3] }),
+});
 
 /** A small random site as the files of its folder, in its plain form or any. */
 const siteOf = (isRich: fc.Arbitrary<boolean>): fc.Arbitrary<Files> =>
@@ -267,7 +275,8 @@ const siteOf = (isRich: fc.Arbitrary<boolean>): fc.Arbitrary<Files> =>
         },
       };
       const variety = DESIGN['types/variety.json'] as object;
-      const presets = listed === null ? {} : { presets: { listed } };
+      const date = listed === true ? { date: 'updated' } : {};
+      const presets = listed === null ? {} : { presets: { listed, ...date } };
       files['types/variety.json'] = { ...variety, ...presets, template: 'variety' };
       if (isRich)
         for (const [path, more] of Object.entries(RICH_TYPES))
@@ -345,8 +354,9 @@ const siteOf = (isRich: fc.Arbitrary<boolean>): fc.Arbitrary<Files> =>
             saved: revised ? '2026-04-01' : '2026-01-01',
             live: live.map((l) => ({ ...l, revision: null })),
             plans,
+            ...(i % 3 === 0 ? {} : { author: i % 3 === 1 ? 'Ann' : 'Bo' }),
             revisions,
-            ...(own === null ? {} : { presets: { listed: own } }),
+            ...(own === null && i % 2 === 0 ? {} : { presets: ownOf(own, i) }),
             ...(byHand && i === 0 ? { address: [byHand] } : {}),
           },
           ...Object.fromEntries(Object.entries(v).filter(([, value]) => value !== null)),
@@ -356,6 +366,8 @@ const siteOf = (isRich: fc.Arbitrary<boolean>): fc.Arbitrary<Files> =>
     });
 
 /** A small random site as the files of its folder. */
-export const randomSite = siteOf(fc.boolean());
+export const randomSite = someInGerman(siteOf(fc.boolean()));
+/** One that is in German, too. */
+export const germanSite = inGerman(siteOf(fc.boolean()));
 /** One whose types have the addresses that every site has, and no redirects by hand. */
 export const plainSite = siteOf(fc.constant(false));

@@ -16,6 +16,14 @@ const step = fc.oneof(
   }),
   fc.record({ do: fc.constant('cancel' as const) }),
   fc.record({
+    do: fc.constant('by hand' as const),
+    entry: fc.constantFrom('g0', 'p0', 'v0'),
+    path: fc.constantFrom('/hand', '/other', '/growers/ana'),
+    after: fc.option(minutes),
+    end: fc.option(minutes),
+    ends: fc.boolean(),
+  }),
+  fc.record({
     do: fc.constant('bring in' as const),
     names: fc.array(fc.constantFrom('Pea', 'Bean', 'Oat', ''), { minLength: 1, maxLength: 3 }),
     publish: fc.constantFrom('no' as const, 'yes' as const),
@@ -164,17 +172,49 @@ const bench = fc.oneof(
   }),
 );
 
+/** What is said in German, and whether the site is in it. */
+const speaking = fc.oneof(
+  fc.record({
+    do: fc.constant('speak' as const),
+    entry,
+    title: fc.constantFrom('Erbse', 'Bohne', 'Pea', ''),
+    then: fc.constantFrom('publish' as const, 'retire' as const, null),
+    after: fc.option(minutes),
+  }),
+  fc.record({
+    do: fc.constant('languages' as const),
+    set: fc.constantFrom(
+      { label: 'Deutsch' },
+      { fallback: true },
+      { fallback: false },
+      { path: 'deutsch' },
+      { texts: { 'types/variety': { address: '/sorten/{title}' } } },
+      { texts: { 'listings/all': { address: '/alles' } } },
+    ),
+    after: fc.option(minutes),
+  }),
+);
+
 const anyWrite = fc.oneof(
   { weight: 2, arbitrary: step },
   { weight: 2, arbitrary: bench },
   { weight: 1, arbitrary: picking },
   { weight: 1, arbitrary: media },
+  { weight: process.env.LONG === undefined ? 0 : 1, arbitrary: speaking },
 );
 
 /** Something that somebody does to a random site, and the minutes that pass before it. */
 export const randomWrites = fc.array(fc.tuple(anyWrite, minutes), {
   maxLength: 14,
 });
+/** The same, where much is said in German. */
+export const languageWrites = fc.array(
+  fc.tuple(
+    fc.oneof({ weight: 2, arbitrary: anyWrite }, { weight: 1, arbitrary: speaking }),
+    minutes,
+  ),
+  { minLength: 7, maxLength: 12 },
+);
 /** One such thing. */
 export type Write = (typeof randomWrites extends fc.Arbitrary<(infer W)[]> ? W : never)[0];
 
@@ -182,7 +222,12 @@ export type Write = (typeof randomWrites extends fc.Arbitrary<(infer W)[]> ? W :
 export const SELDOM: readonly Write[] = [
   { do: 'save', entry: 'g0', title: 'Moved' },
   { do: 'publish', entry: 'g0', after: 100_000 },
+  { do: 'languages', set: { path: 'deutsch' }, after: null },
+  { do: 'speak', entry: 'g0', title: 'Erbse', then: 'publish', after: null },
+  { do: 'languages', set: { fallback: true }, after: null },
+  { do: 'speak', entry: 'g0', title: 'Bohne', then: 'publish', after: null },
   { do: 'cancel' },
+  { do: 'by hand', entry: 'g0', path: '/hand', after: null, end: null, ends: true },
   { do: 'bring in', names: ['Oat'], publish: 'yes' },
   { do: 'refer', entry: 'v0', target: 'g0', leads: true },
   { do: 'desk', entry: 'v0' },

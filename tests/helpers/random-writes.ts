@@ -59,6 +59,18 @@ export class LivedSite {
     return this.connection.driver.prepare(sql).pluck().get(this.wall);
   }
 
+  /** Saves what an entry says in German, and has that live, or not any more. */
+  private speak(
+    { entry: id, title, then }: Extract<Write, { do: 'speak' }>,
+    at: string | null,
+  ): void {
+    const detail = entryDetail(this.view, COMMAND_LINE, id, this.wall, this.wall, 'de');
+    const seen = detail?.revision ?? null;
+    this.run('saveWords', { entry: id, language: 'de', values: { title }, seen });
+    const plan = { entry: id, action: then, at, revision: null, language: 'de' };
+    if (then !== null) this.run('planChange', plan);
+  }
+
   /** Changes two subjects of a set, as they are by now. */
   private changeSubjects({ do: deed, set, which, other }: SubjectWrite): void {
     const keys = this.view.subjects(this.wall).all(set);
@@ -179,6 +191,17 @@ export class LivedSite {
         run('saveEntry', { id: what.entry, type: type.id, values, seen: null, note: 'Again' });
         break;
       }
+      case 'speak':
+        this.speak(what, later(what.after));
+        break;
+      case 'languages': {
+        const part = { id: 'de', key: 'de' };
+        const adding = { do: 'add', within: '', list: 'languages', after: null, part };
+        const isThere = design.languages.length > 0;
+        const steps: unknown[] = isThere ? setting(design, 'languages/de', what.set) : [adding];
+        run('release', { edit: { steps }, at: later(what.after) });
+        break;
+      }
       case 'place':
         if (!one("SELECT id FROM entry WHERE type = 'part' AND deleted IS NULL AND ?"))
           run('saveEntry', { id: null, type: 'part', values: { title: 'Part' }, seen: null });
@@ -212,6 +235,16 @@ export class LivedSite {
       case 'cancel':
         run('cancelPlan', { plan: one('SELECT min(id) FROM planned_change WHERE at > ?') });
         break;
+      case 'by hand': {
+        const { entry: id, path } = what;
+        const [from, to] = [later(what.after), later(what.end)];
+        run('setByHand', { entry: id, path, from, to });
+        const last = one('SELECT max(id) FROM by_hand WHERE ? > 0') ?? 0;
+        const sql = 'SELECT entry FROM by_hand WHERE id = ?';
+        const whose = connection.driver.prepare(sql).pluck().get(last);
+        if (what.ends) run('endByHand', { id: last, entry: String(whose ?? id) });
+        break;
+      }
       case 'delete':
         run('deleteEntry', { entry: what.entry });
         break;

@@ -7,7 +7,7 @@ import type { SiteView } from '@/server/queries/site-view.ts';
 export function derivedRows({ driver }: Connection): Record<string, unknown[]> {
   const tables = driver
     .prepare(
-      `SELECT name FROM sqlite_master WHERE type = 'table' AND (name IN ('live_interval', 'address', 'refusal') OR name LIKE 'index\\_%' ESCAPE '\\' OR name LIKE 'member\\_%' ESCAPE '\\' OR name LIKE 'words\\_%' ESCAPE '\\') ORDER BY name`,
+      `SELECT name FROM sqlite_master WHERE type = 'table' AND (name IN ('live_interval', 'address', 'refusal') OR name GLOB 'live_interval:*' OR name GLOB 'address:*' OR name GLOB 'refusal:*' OR name LIKE 'index\\_%' ESCAPE '\\' OR name LIKE 'member\\_%' ESCAPE '\\' OR name LIKE 'words\\_%' ESCAPE '\\') ORDER BY name`,
     )
     .pluck()
     .all() as string[];

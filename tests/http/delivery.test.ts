@@ -158,6 +158,23 @@ describe('public pages', () => {
     expect((await ask('/style/../../package.json')).status).toBe(400);
   });
 
+  test('a page with something for it to do asks for one script, of this site alone', async () => {
+    const page = await ask('/varieties');
+    expect(page.headers['content-security-policy']).toContain("script-src 'self'");
+    const scripts = [...page.body.matchAll(/<script[^>]*src="([^"]*)"/g)].map(([, src]) => src);
+    expect(scripts).toEqual(['/style/page.js']);
+    const script = await ask('/style/page.js');
+    expect(script).toMatchObject({ status: 200 });
+    expect(script.headers).toMatchObject({
+      'content-type': 'text/javascript; charset=utf-8',
+      'cache-control': 'public, max-age=0, must-revalidate',
+    });
+    expect(script.body.length).toBeLessThan(4096);
+    const again = await ask('/style/page.js', { 'if-none-match': script.headers['etag']! });
+    expect(again.status).toBe(304);
+    expect((await ask('/about-the-library')).body).not.toContain('page.js');
+  });
+
   test('robots.txt and the sitemap name what search engines may visit', async () => {
     expect((await ask('/robots.txt')).body).toContain(
       'Sitemap: https://marrowdale.example/sitemap.xml',

@@ -138,7 +138,7 @@ describe('what leads on to a listing', () => {
     const { view } = await loadFiles(files);
     const others = view
       .formerPaths(at('2026-02-01'))
-      .lines.map(({ path, page: answered }) => `${path} ${answered.status}`);
+      .map(({ path, page: answered }) => `${path} ${answered.status}`);
     expect(others).toContain('/all 308');
     expect(answer(view, '/all', '2026-02-01')).toBe('308 /');
     expect(answer(view, '/all/page-2', '2026-02-01')).toBe('308 /page-2');

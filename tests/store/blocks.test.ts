@@ -13,6 +13,7 @@ import { SITE, at, temporaryFolder, writeFiles } from '../helpers/folder.ts';
 const live = { saved: '2026-01-01', live: '2026-01-01' };
 const DESIGN = {
   'site.yaml': { ...SITE, zone: 'UTC', frame: 'frame' },
+  'languages/de.yaml': { key: 'de' },
   'subjects/traits.yaml': {
     key: 'traits',
     kind: 'tags',

@@ -4,7 +4,7 @@ import { contentColumns } from '@/core/content/columns.ts';
 import { conditionSpecs } from '@/core/design/listing-spec.ts';
 import { type ListingRow, sortCell } from '@/core/listing/columns.ts';
 import { holds } from '@/core/listing/evaluate.ts';
-import { planFilter } from '@/core/listing/planner.ts';
+import { planFilter } from '@/core/listing/condition-planner.ts';
 import { resolveFilter } from '@/core/listing/resolve.ts';
 import { compareCodePoints } from '@/core/text.ts';
 import { stateAt } from '@/core/publication/state.ts';
@@ -64,7 +64,9 @@ test('conditions find what going through all newest revisions finds, in the orde
         loaded.view.at(NOW)!.reader.filterWorld(NOW),
       );
       const rows = newestOf(loaded, NOW);
-      const expected = rows.filter((row) => holds(resolved, row, () => true));
+      const expected = rows.filter((row) =>
+        holds(resolved, row, { isLive: () => true, row: () => null }),
+      );
       const got = found(loaded, { type: 'variety', where, sort });
       expect([...got].sort()).toEqual(expected.map((row) => row.entry).sort());
       const column = columns.get(sort.replace('-', ''))!;

@@ -17,11 +17,19 @@ const MONTH = new Intl.DateTimeFormat('sv', {
 });
 
 /** The paths that an entry is to be found at, worked out from what it holds alone. */
-const PATHS: Record<string, (entry: EntryView) => string[]> = {
+const PATHS: Record<string, (entry: EntryView, growers: readonly EntryView[]) => string[]> = {
   families: ({ values }) => {
     const lies = FAMILIES[values['family'] as keyof typeof FAMILIES] ?? [];
     return lies.map((_, i) => `/families/${lies.slice(0, i + 1).join('/')}`);
   },
+  growers: ({ values: { grower } }, growers) => {
+    const at = growers.findIndex(({ id }) => id === grower);
+    if (at < 0) return [];
+    const title = growers[at]!.values['title'] as string;
+    const before = growers.slice(0, at).filter(({ values }) => values['title'] === title).length;
+    return [`/by/${title.toLowerCase()}${before === 0 ? '' : `-${before + 1}`}`];
+  },
+  writers: ({ authorId }) => (authorId ? [`/writers/${authorId.toLowerCase()}`] : []),
   days: ({ values: { starts, shade } }) => {
     if (typeof starts !== 'number' || shade === true) return [];
     const [year, month] = MONTH.format(starts).split('-');
@@ -46,9 +54,13 @@ test('a page for each value has the entries that have it, at any instant, and is
             const { ids } = reader.listing(plan, validity, 0, 100);
             const live = reader.liveEntries(ids, validity);
             const entries = ids.map((id) => live.get(id)!);
+            const led = new Set(entries.map(({ values }) => values['grower']));
+            const there = ['g0', 'g1'].filter((id) => led.has(id));
+            const growers = [...reader.liveEntries(there, validity).values()];
+            growers.sort((a, b) => (a.id < b.id ? -1 : 1));
             const expected = new Map<string, string[]>();
             for (const own of entries)
-              for (const path of pathsOf(own))
+              for (const path of pathsOf(own, growers))
                 expected.set(path, [...(expected.get(path) ?? []), own.id]);
             const out = { plan, reader, validity, language: 'en' };
             const values = fanValues(out);

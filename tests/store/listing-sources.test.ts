@@ -3,6 +3,8 @@ import { Validity } from '@/core/time/interval.ts';
 import type { SiteView } from '@/server/queries/site-view.ts';
 import { type Files, at, loadFiles } from '../helpers/folder.ts';
 import { entry } from '../helpers/notes.ts';
+import { ANN } from '../helpers/seeds.ts';
+import { listingOutcome } from '@/server/queries/listing.ts';
 
 const always = [{ from: '2026-01-01', to: null }];
 const type = (key: string, ...fields: object[]): object => ({
@@ -166,4 +168,57 @@ test('a listing names entries one by one, and has them in that order', async () 
   const where = { field: 'entry', op: 'any-of', value: ['t1', 'gone', 'w2', 't1'] };
   const { view } = await load({ type: 'walk', also: ['talk'], where, sort: ['-entry.place'] });
   expect(listed(view, 'list')).toEqual(['w2', 't1']);
+});
+
+describe('a listing that is cut off', () => {
+  test('has its pages of what is left, and says of the others that it is their place', async () => {
+    const { view } = await load({
+      ...{ type: 'walk', also: ['talk'], sort: ['entry.name'] },
+      ...{ skip: 1, most: 2, pageSize: 1, address: '/cut' },
+    });
+    const answer = (path: string) => view.render(path, at('2026-07-02'))!;
+    expect(answer('/cut').body).toContain('Clay');
+    expect(answer('/cut/page-2').body).toContain('Dew');
+    expect([answer('/cut').status, answer('/cut/page-3').status]).toEqual([200, 404]);
+    const listing = view.at(at('2026-07-02'))!.site.design.listings[0]!;
+    const looking = { at: at('2026-07-02'), past: false, seeing: 'published' as const };
+    const outcome = listingOutcome(view, ANN, { id: listing.id, steps: [], find: '' }, looking)!;
+    expect(outcome.leftOut.map(({ name, reasons }) => [name, reasons[0]!.words])).toEqual([
+      ['Bog walk', 'its place: the first 1 are left out, it has 2 at most'],
+      ['Early walk', 'its place: the first 1 are left out, it has 2 at most'],
+    ]);
+  });
+
+  test('makes no other lists of itself', async () => {
+    const { result } = await load({ type: 'walk', most: 2, address: '/cut', feed: {} });
+    expect(result.ok ? [] : result.issues.map(({ code }) => code)).toEqual(['not-whole']);
+  });
+});
+
+test('a listing stands inside one entry’s text, as a part whose card has it', async () => {
+  const { view, result } = await load(
+    { type: 'walk', sort: ['name'] },
+    {
+      'types/note.json': type('note', { key: 'body', kind: 'richtext' }),
+      'types/shelf.json': {
+        ...{ key: 'shelf', card: 'shelf' },
+        fields: [{ key: 'name', kind: 'text' }],
+      },
+      'templates/shelf.json': {
+        ...{ key: 'shelf', kind: 'card', type: 'shelf' },
+        blocks: [{ block: 'listing', listing: 'list', heading: 'Walks' }],
+      },
+      'entries/note/n1.json': {
+        ...{ ...entry('n1', '', always), title: undefined, name: 'Out' },
+        body: 'Before.\n\n:::part[shelf]{name="Now"}\n:::\n\nAfter.',
+      },
+    },
+  );
+  expect(result.ok ? [] : result.issues).toEqual([]);
+  const { body } = view.render('/note/out', at('2026-07-02'))!;
+  const [before, walks, after] = ['Before.', 'Bog walk', 'After.'].map((words) =>
+    body.indexOf(words),
+  );
+  expect(before).toBeGreaterThan(0);
+  expect(before! < walks! && walks! < after!).toBe(true);
 });

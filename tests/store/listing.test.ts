@@ -2,7 +2,9 @@ import fc from 'fast-check';
 import { expect, test } from 'vitest';
 import { listingSpec, type FilterSpec } from '@/core/design/listing-spec.ts';
 import { columnsOf, type ListingRow, rowOf } from '@/core/listing/columns.ts';
-import { evaluateListing } from '@/core/listing/evaluate.ts';
+import { type Others, evaluateListing, holds } from '@/core/listing/evaluate.ts';
+import { resolveFilter } from '@/core/listing/resolve.ts';
+import { missesOf } from '@/server/store/list-misses.ts';
 import { partsOf } from '@/core/listing/parts.ts';
 import { type ListingPlan, namedBy } from '@/core/listing/plan.ts';
 import { planPublic } from '@/core/listing/planner.ts';
@@ -17,13 +19,20 @@ import { loadFiles } from '../helpers/folder.ts';
 import { FAMILIES, anyFilter } from '../helpers/random-filters.ts';
 import { DESIGN, day, randomSite } from '../helpers/random-site.ts';
 
-/** Which entry it is, or which picks it stands in. */
+/** Which entry it is, which picks it stands in, who wrote it. */
 const identity = fc.oneof(
   fc.record({
     field: fc.constant('entry'),
     op: fc.constantFrom('is' as const, 'any-of' as const, 'none-of' as const),
     value: fc.constantFrom('v1', 'p1', 'nobody'),
   }),
+  fc
+    .record({
+      field: fc.constant('entry.author'),
+      op: fc.constantFrom('is' as const, 'is-not' as const, 'any-of' as const, 'blank' as const),
+      value: fc.constantFrom('Ann', 'Bo'),
+    })
+    .map(({ op, value, field }) => (op === 'blank' ? { field, op } : { field, op, value })),
   fc.record({
     field: fc.constant('entry.picks'),
     op: fc.constantFrom('is' as const, 'is-not' as const),
@@ -67,6 +76,7 @@ const DATED: ReadonlySet<string> = new Set([
   'entry.published',
   'entry.updated',
   'entry.created',
+  'entry.shownDate',
 ]);
 const sort = fc
   .uniqueArray(
@@ -82,6 +92,7 @@ const sort = fc
         'entry.published',
         'entry.updated',
         'entry.created',
+        'entry.shownDate',
         'entry.chance',
       ),
       isAway: fc.boolean(),
@@ -109,7 +120,7 @@ const query = fc.oneof(
 );
 
 function rowsOf({ driver }: Connection): ListingRow[] {
-  const sql = `SELECT l.entry, e.type, e.created, e.published, l.starts AS "from", l.ends AS "to", r."values" AS v FROM live_interval AS l JOIN entry AS e ON e.id = l.entry JOIN revision AS r ON r.entry = l.entry AND r.number = l.revision`;
+  const sql = `SELECT l.entry, e.type, e.created, e.author, e.published, l.starts AS "from", l.ends AS "to", r."values" AS v FROM live_interval AS l JOIN entry AS e ON e.id = l.entry JOIN revision AS r ON r.entry = l.entry AND r.number = l.revision`;
   return (driver.prepare(sql).all() as (ListingRow & { v: string })[]).map((r) => ({
     ...r,
     updated: r.from,
@@ -121,6 +132,13 @@ function rowsOf({ driver }: Connection): ListingRow[] {
 const pinned = fc.array(fc.record({ which: fc.nat(9), from: day, to: fc.option(day) }), {
   maxLength: 4,
 });
+
+/** How many of the first a list leaves out, and how many it has at most. */
+const CUTS = [
+  { skip: undefined, most: undefined },
+  { skip: 1, most: 2 },
+  { skip: undefined, most: 1 },
+];
 
 const places = (reader: SiteReader, plan: ListingPlan, at: number) => (row: ListingRow) =>
   reader.preceding(plan, row, new Validity(at));
@@ -161,10 +179,30 @@ test('a listing in SQL gives what the in-memory evaluator gives, at any instant,
               listingSpec.parse({ ...spec, key: 'unsaved' }),
               site.design,
             );
-            const expected = evaluateListing(indexed, rows, at, {
-              isLive: (id, t) => live.some((l) => l.entry === id && covers(l, t)),
-              ...reader.filterWorld(at),
+            const others: Others = {
+              isLive: (id) => live.some((l) => l.entry === id && covers(l, at)),
+              row: (id) => rows.find((r) => r.entry === id && covers(r, at)) ?? null,
+            };
+            const world = reader.filterWorld(at);
+            const expected = evaluateListing(indexed, rows, at, world, others);
+            const misses = missesOf(connection, site, indexed, {
+              ...{ at, world: reader.filterWorld(at), most: 100 },
+            })!;
+            const liveRows = rows.filter((r) => covers(r, at));
+            const ofTypes = partsOf(indexed).map(({ type }) => type.id);
+            expect(misses.live).toBe(liveRows.filter((r) => ofTypes.includes(r.type)).length);
+            const asked = partsOf(indexed).flatMap((part) => {
+              const filters = part.filter.kind === 'all' ? part.filter.filters : [part.filter];
+              return filters.map((filter) => ({ part, filter }));
             });
+            expect(misses.counts.map(({ count }) => count)).toEqual(
+              asked.map(({ part, filter }) => {
+                const resolved = resolveFilter(filter, at, part.zone, reader.filterWorld(at));
+                const own = liveRows.filter((r) => r.type === part.type.id);
+                return own.filter((r) => !holds(resolved, r, others)).length;
+              }),
+            );
+            expect(new Set([...misses.near, ...expected]).size).toBe(misses.live);
             for (const plan of [indexed, unsaved!]) {
               const all = reader.listing(plan, new Validity(at), 0, 100);
               expect({ spec, at, ...all }).toEqual({
@@ -187,15 +225,24 @@ test('a listing in SQL gives what the in-memory evaluator gives, at any instant,
               const order = [...first, ...expected.filter((id) => !first.includes(id))];
               stoodFirst += first.length;
               const withPins = { ...plan, pins: own };
-              for (let i = 0; i <= order.length; i++) {
-                const stretch = stretchOf(reader, withPins, new Validity(at), i, 2);
-                expect({ ...stretch }).toEqual({ ids: order.slice(i, i + 2), total: order.length });
-                const entry = entries.get(order[i] ?? '');
-                if (!entry) continue;
-                expect(placeIn(reader, withPins, entry, new Validity(at))).toBe(i);
-                expect(besideIn(reader, withPins, entry, new Validity(at))).toEqual({
-                  ...{ isIn: true, before: order[i - 1] ?? null, after: order[i + 1] ?? null },
-                });
+              for (const { skip, most } of plan === indexed ? CUTS : CUTS.slice(0, 1)) {
+                const cut = { ...withPins, listing: { ...plan.listing, ...{ skip, most } } };
+                const kept = order.slice(skip).slice(0, most);
+                for (const [i, id] of [...order, ''].entries()) {
+                  const stretch = stretchOf(reader, cut, new Validity(at), i, 2);
+                  const expectedStretch = { ids: kept.slice(i, i + 2), total: kept.length };
+                  expect({ ...stretch }).toEqual(expectedStretch);
+                  const entry = entries.get(id);
+                  if (!entry) continue;
+                  const place = kept.indexOf(id);
+                  const found = placeIn(reader, cut, entry, new Validity(at));
+                  expect(found).toBe(place < 0 ? null : place);
+                  expect(besideIn(reader, cut, entry, new Validity(at))).toEqual({
+                    isIn: place >= 0,
+                    before: place < 0 ? null : (kept[place - 1] ?? null),
+                    after: place < 0 ? null : (kept[place + 1] ?? null),
+                  });
+                }
               }
               for (const [i, id] of expected.entries()) {
                 const row = rowOf(entries.get(id)!);
@@ -220,8 +267,8 @@ test('a listing in SQL gives what the in-memory evaluator gives, at any instant,
     { numRuns: Number(process.env.LONG ?? 40) },
   );
   expect(compared).toBeGreaterThan(150);
-  expect(led).toBeGreaterThan(20);
-  expect(stoodFirst).toBeGreaterThan(20);
+  expect(led).toBeGreaterThan(10);
+  expect(stoodFirst).toBeGreaterThan(10);
   expect(merged).toBeGreaterThan(40);
   expect(picked).toBeGreaterThan(40);
 });

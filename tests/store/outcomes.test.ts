@@ -2,9 +2,10 @@ import { describe, expect, test } from 'vitest';
 import { entryDetail, newEntry } from '@/server/queries/entry.ts';
 import { entryOutcome, retireReach, whereSeen } from '@/server/queries/entry-outcome.ts';
 import { listingOutcome } from '@/server/queries/listing.ts';
+import { proposedConditions } from '@/server/queries/proposed.ts';
 import { findEntries } from '@/server/queries/offers.ts';
 import { at } from '../helpers/folder.ts';
-import { ANN, NOW, ids, site } from '../helpers/seeds.ts';
+import { ANN, FILES, NOW, ids, site } from '../helpers/seeds.ts';
 import { setting } from '../helpers/release.ts';
 
 describe('a listing', () => {
@@ -14,6 +15,28 @@ describe('a listing', () => {
     const input = { id: 'in-stock', steps: setting(design, 'listings/in-stock', set), find };
     return listingOutcome(view, ANN, input, { at: NOW, past: false, seeing: 'published' })!;
   };
+
+  test('tells of pins: until when who stands first does, and who is still to come in', async () => {
+    const to = '2026-07-09T10:00:00Z';
+    const all = { all: [{ field: 'stock', op: 'more-than', value: 8 }] };
+    const outcome = await ask({ where: all, pins: [{ entry: 'pea', to }, 'kale', 'bean'] });
+    expect(outcome.entries.map(({ id, pinned }) => [id, pinned])).toEqual([
+      ['pea', { until: at(to) }],
+      ['bean', { until: null }],
+      ['ecole', null],
+    ]);
+    const kept = outcome.leftOut.map(({ id, isPinned }) => [id, isPinned]);
+    expect(kept).toContainEqual(['kale', true]);
+    expect(kept).toContainEqual(['draft', false]);
+    const { view } = await site({
+      ...FILES,
+      'listings/in-stock.json': { ...(FILES['listings/in-stock.json'] as object), pins: ['ecole'] },
+    });
+    const seen = { id: 'ecole', type: 'seed', values: null };
+    expect(entryOutcome(view, ANN, seen, NOW, 'published')!.listed).toMatchObject([
+      { label: 'In stock', place: 1, isPinned: true },
+    ]);
+  });
 
   test('says who is in, and of those left out the value that keeps them out', async () => {
     const outcome = await ask();
@@ -149,5 +172,28 @@ describe('an entry', () => {
     expect(some.values).toMatchObject({ title: null, stock: 9, friend: null });
     const other = newEntry(view, ANN, 'seed', NOW, { entry: 'ines', fields: null })!;
     expect([other.like, other.values.title]).toEqual([null, null]);
+  });
+});
+
+describe('conditions from entries', () => {
+  const propose = async (...entries: string[]) => {
+    const { view } = await site();
+    const looking = { at: NOW, past: false, seeing: 'published' as const };
+    return proposedConditions(view, ANN, { id: 'in-stock', steps: [], entries }, looking);
+  };
+
+  test('are those that leave fewest others, with who else they let in', async () => {
+    expect(await propose('ecole', 'pea')).toMatchObject({
+      conditions: [{ field: 'stock', op: 'between', value: [9, 12] }],
+      words: ['stock is between 9 and 12'],
+      ...{ total: 2, others: [] },
+    });
+    // What all that are live have as well says nothing.
+    expect(await propose('pea', 'bean')).toMatchObject({ conditions: [], total: 3 });
+  });
+
+  test('are none where one is not live, or of another type', async () => {
+    expect(await propose('pea', 'kale')).toBeNull();
+    expect(await propose('ines')).toBeNull();
   });
 });

@@ -77,10 +77,11 @@ test('a list with unsaved values in it is, page by page, what it would be with t
         const seen = withEntries(reader, { entries: shown, moved: new Map() });
         for (const plan of site.listings.values()) {
           if (!partFor(plan, type.id)) continue;
-          const expected = evaluateListing(plan, rows, instant, {
-            isLive: (id, t) =>
-              shown.some((s) => s.id === id) || live.some((l) => l.entry === id && covers(l, t)),
-            ...reader.filterWorld(instant),
+          const expected = evaluateListing(plan, rows, instant, reader.filterWorld(instant), {
+            isLive: (id) =>
+              shown.some((s) => s.id === id) ||
+              live.some((l) => l.entry === id && covers(l, instant)),
+            row: (id) => rows.find((r) => r.entry === id && covers(r, instant)) ?? null,
           });
           for (let offset = 0; offset <= expected.length; offset++)
             expect(seen.listing(plan, validity, offset, 2)).toEqual({

@@ -1,7 +1,8 @@
 import { describe, expect, test } from 'vitest';
 import { runCommand } from '@/server/commands/run.ts';
 import { NotPermitted, type Actor } from '@/server/permit.ts';
-import { addressTable, tryAddress } from '@/server/queries/addresses.ts';
+import { type AddressKind, addressRows } from '@/server/queries/addresses.ts';
+import { tryAddress } from '@/server/queries/try-address.ts';
 import { readClock, shellDetail } from '@/server/queries/clock.ts';
 import { changeInWords, comingChanges } from '@/server/queries/coming.ts';
 import { contentTable } from '@/server/queries/content.ts';
@@ -21,7 +22,7 @@ test('nothing unpublished is told to a visitor', async () => {
   for (const ask of [
     () => todayDetail(view, visitor, NOW),
     () => contentTable(view, visitor, NOW, {}),
-    () => addressTable(view, visitor, { at: NOW, seeing: 'published' }, ''),
+    () => addressRows(view, visitor, { at: NOW, seeing: 'published' }, EVERY_ADDRESS),
     () => tryAddress(view, visitor, '/', NOW, 'draft'),
     () => entryDetail(view, visitor, 'draft', NOW, NOW),
     () => newEntry(view, visitor, 'seed', NOW),
@@ -201,11 +202,24 @@ describe('the clock', () => {
   });
 });
 
+const EVERY_ADDRESS = { search: '', kind: null, type: null };
+
+/** Paths that show something, in their order. */
+function pathsShown(rows: readonly { path: string; kind: AddressKind }[]): string[] {
+  return rows
+    .filter(({ kind }) => kind === 'page' || kind === 'list')
+    .map(({ path }) => path)
+    .sort();
+}
+
 describe('addresses', () => {
   test('are found by path or name, accents or not; former ones too', async () => {
     const { view } = await site();
-    const found = (search: string): string[] =>
-      addressTable(view, ANN, { at: NOW, seeing: 'published' }, search).pages.map((p) => p.path);
+    const rows = (search: string, kind: AddressKind | null = null) => {
+      const asked = { ...EVERY_ADDRESS, search, kind };
+      return addressRows(view, ANN, { at: NOW, seeing: 'published' }, asked).rows;
+    };
+    const found = (search: string): string[] => pathsShown(rows(search));
     expect(found('ecole')).toEqual(['/seeds/ecole']);
     expect(found('INES')).toEqual(['/growers/ines']);
     expect(found('stock')).toEqual(['/in-stock']);
@@ -217,8 +231,12 @@ describe('addresses', () => {
       '/seeds/ecole',
       '/seeds/pea-early',
     ]);
-    expect(addressTable(view, ANN, { at: NOW, seeing: 'published' }, 'lost').former).toEqual([
-      { path: '/seeds/lost', status: 410, location: null },
+    expect(rows('lost', 'former')).toMatchObject([{ path: '/seeds/lost', shows: 'Gone (410)' }]);
+    expect(rows('', 'redirect')).toMatchObject([
+      { path: '/out', title: 'https://elsewhere.example/' },
+    ]);
+    expect(rows('kale', 'coming')).toMatchObject([
+      { path: '/seeds/kale', from: Date.parse('2026-07-02T08:00:00Z') },
     ]);
   });
 
@@ -229,7 +247,9 @@ describe('addresses', () => {
     const done = runCommand(connection, 'editDesign', ANN, { steps }, { wallClock: NOW + 1 });
     expect(done.ok).toBe(true);
     const seen = (seeing: 'published' | 'draft' | 'bench', search = ''): string[] =>
-      addressTable(view, ANN, { at: NOW + 2, seeing }, search).pages.map((p) => p.path);
+      pathsShown(
+        addressRows(view, ANN, { at: NOW + 2, seeing }, { ...EVERY_ADDRESS, search }).rows,
+      );
     expect(seen('published', 'ecole')).toEqual(['/seeds/ecole']);
     expect(seen('bench', 'ecole')).toEqual(['/s/ecole']);
     expect(seen('bench')).toEqual([

@@ -2,9 +2,11 @@ import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
 import { applyEdit } from '@/core/design-edit/edit.ts';
 import type { Step } from '@/core/design-edit/steps.ts';
+import { siteAtPath } from '@/core/site/languages.ts';
 import { runCommand } from '@/server/commands/run.ts';
 import { COMMAND_LINE } from '@/server/permit.ts';
 import { type Reach, type ReachInput, reachSoFar } from '@/server/queries/reach.ts';
+import { languagesMade, tablesIn } from '@/server/store/language-tables.ts';
 import { openEdits } from '@/server/store/bench.ts';
 import { type TestSite, loadFiles } from '../helpers/folder.ts';
 import { entry, note } from '../helpers/notes.ts';
@@ -30,8 +32,13 @@ function reach({ view }: TestSite, input: Partial<ReachInput>): Reach {
 
 /** What cannot have its address, or will not, after an instant. */
 function refusals({ connection }: TestSite, at: number): Set<string> {
-  const sql = `SELECT entry || ' ' || at FROM refusal WHERE at > ? AND code <> 'nothing-left'`;
-  return new Set(connection.driver.prepare(sql).pluck().all(at) as string[]);
+  const languages = [undefined, ...languagesMade(connection)];
+  const all = languages.flatMap((language) => {
+    const sql = `SELECT '${language ?? ''} ' || entry || ' ' || at FROM ${tablesIn(language).refusal}
+      WHERE at > ? AND code <> 'nothing-left'`;
+    return connection.driver.prepare(sql).pluck().all(at) as string[];
+  });
+  return new Set(all);
 }
 
 interface Page {
@@ -41,12 +48,14 @@ interface Page {
 
 /** Every page by what it is of, its path and HTML; and where redirects by hand lead. */
 function pagesBy({ view }: TestSite, at: number, redirects: Iterable<string>): Map<string, Page> {
-  const { listings } = view.at(at)!.site;
+  const { site } = view.at(at)!;
+  const { listings } = site;
+  const languageOf = (path: string): string => siteAtPath(site, path).design.edition?.id ?? '';
   const pages = new Map(
     view
       .pages(at)!
       .map(({ path, entry: id, listing, value, page }): [string, Page] => [
-        id ?? (listing === null ? path : `${listings.get(listing)!.listing.id} ${value} ${page}`),
+        `${languageOf(path)}:${id ?? (listing === null ? path : `${listings.get(listing)!.listing.id} ${value} ${page}`)}`,
         { path, body: view.render(path, at)!.body },
       ]),
   );

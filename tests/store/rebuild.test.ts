@@ -17,7 +17,7 @@ import { setting } from '../helpers/release.ts';
 function wronglyMarked({ driver }: Connection): unknown[] {
   return driver
     .prepare(
-      'SELECT id FROM entry AS e WHERE newest <> (SELECT max(number) FROM revision WHERE entry = e.id) OR unpublished <> (NOT EXISTS (SELECT 1 FROM live_interval AS l WHERE l.entry = e.id AND l.revision = e.newest))',
+      'SELECT id FROM entry AS e WHERE newest <> (SELECT max(number) FROM revision WHERE entry = e.id) OR unpublished <> (NOT EXISTS (SELECT 1 FROM live_interval AS l WHERE l.entry = e.id AND e.newest IN (l.revision, l.shared_revision)))',
     )
     .all();
 }

@@ -7,7 +7,7 @@ import { evaluateListing } from '@/core/listing/evaluate.ts';
 import { type Visit, visited } from '@/core/listing/visit.ts';
 import { withEntries } from '@/server/store/overlay-reader.ts';
 import { Validity } from '@/core/time/interval.ts';
-import { loadFiles } from '../helpers/folder.ts';
+import { type Files, loadFiles } from '../helpers/folder.ts';
 import { day, randomSite } from '../helpers/random-site.ts';
 
 const NARROWED = {
@@ -18,6 +18,41 @@ const NARROWED = {
     search: ['title'],
     orders: [{ key: 'most', sort: ['-stock', 'entry.name'] }],
   },
+};
+/** Of one type, searched by words besides its names, some of which it is not called by. */
+const WORDED = {
+  ...{ key: 'worded', type: 'variety', address: '/worded', pageSize: 2, sort: ['-stock'] },
+  where: { field: 'shade', op: 'is-not', value: true },
+  visitor: {
+    filters: ['ease', 'traits', 'grower'],
+    search: ['said'],
+    orders: [{ key: 'most', sort: ['sow', 'entry.name'] }],
+  },
+};
+const BOTH = {
+  ...{
+    key: 'both',
+    type: 'variety',
+    address: '/both',
+    pageSize: 2,
+    sort: [{ field: 'sow', from: 'today' }],
+  },
+  visitor: { ...NARROWED.visitor, search: ['said', 'title'] },
+};
+/** A type with more words, some of them those of its title. */
+const withWords = (files: Files): Files => {
+  const type = files['types/variety.json'] as { fields: object[] };
+  const said = { key: 'said', kind: 'text' };
+  const all: Files = {
+    ...files,
+    'types/variety.json': { ...type, fields: [...type.fields, said] },
+  };
+  const entries = Object.entries(files).filter(([path]) => path.startsWith('entries/variety/'));
+  entries.forEach(([path, entry], i) => {
+    const { title } = entry as { title: string };
+    all[path] = { ...(entry as object), said: i % 2 === 0 ? `Easy ${title}` : 'Peas, easy' };
+  });
+  return all;
 };
 const one = (name: string, ...values: string[]): fc.Arbitrary<[string, string[]]> =>
   fc.subarray(values, { minLength: 1 }).map((some) => [name, some]);
@@ -37,28 +72,34 @@ const visit: fc.Arbitrary<Visit> = fc.record({
     { weight: 2, arbitrary: fc.constant('') },
     {
       weight: 3,
-      arbitrary: fc.constantFrom('pea', 'PÉ', 'b', '"blue bean"', 'bean blue', 'zebra 1'),
+      arbitrary: fc.constantFrom('pea', 'PÉ', 'b', '"blue bean"', 'bean blue', 'easy'),
     },
     { weight: 1, arbitrary: fc.constantFrom('"lue bean"', 'pea bean', '"zebra 1"', 'a') },
   ),
   order: fc.constantFrom(null, 'most'),
 });
 
-test('a list is what a visitor wants of it, with how many there are of each value, at any instant', async () => {
+test('a list is what a visitor wants of it, counted by value, at any instant', async () => {
   let [found, counted] = [0, 0];
+  const tried = new Set<string>();
   await fc.assert(
     fc.asyncProperty(
       randomSite,
       fc.array(visit, { minLength: 10, maxLength: 10 }),
       fc.tuple(day, day),
-      async (files, visits, days) => {
-        const { view, result } = await loadFiles({ ...files, 'listings/narrowed.json': NARROWED });
+      fc.constantFrom(NARROWED, WORDED, BOTH),
+      async (files, visits, days, listing) => {
+        const { view, result } = await loadFiles({
+          ...withWords(files),
+          [`listings/${listing.key}.json`]: listing,
+        });
         if (!result.ok) return;
+        tried.add(listing.key);
         const instants = [...days.map((d) => Date.parse(d)), Date.parse('2026-07-02T00:00:00Z')];
         for (const at of instants) {
           const { site, reader } = view.at(at)!;
           const validity = new Validity(at);
-          const all = site.listings.get('narrowed')!;
+          const all = site.listings.get(listing.key)!;
           const { ids } = reader.listing(all, validity, 0, 100);
           const rows = [...reader.liveEntries(ids, validity).values()].map(rowOf);
           const isLive = (id: string): boolean => reader.liveEntries([id], validity).has(id);
@@ -87,7 +128,10 @@ test('a list is what a visitor wants of it, with how many there are of each valu
               [reader, rows],
               [seen, rowsSeen],
             ] as const) {
-              const expected = evaluateListing(plan, from, at, world);
+              const expected = evaluateListing(plan, from, at, world, {
+                ...world,
+                row: () => null,
+              });
               const told = { asked: [...asked.wanted], search: asked.search, at };
               expect({ ...told, ...read.listing(plan, validity, 0, 100) }).toEqual({
                 ...told,
@@ -123,8 +167,9 @@ test('a list is what a visitor wants of it, with how many there are of each valu
         }
       },
     ),
-    { numRuns: Number(process.env.LONG ?? 25) },
+    { numRuns: Number(process.env.LONG ?? 40) },
   );
+  expect([...tried].sort()).toEqual(['both', 'narrowed', 'worded']);
   expect(found).toBeGreaterThan(50);
   expect(counted).toBeGreaterThan(100);
 });

@@ -1,7 +1,9 @@
 import type { TracedPart } from '../pattern/compile.ts';
+import { below, within } from '../design/language-spec.ts';
 import { type Instant, covers } from '../time/interval.ts';
 import { type AddressReads, addressScope, addressView } from './address-scope.ts';
 import { type BuiltPath, buildPath, fallbackSlug } from './build.ts';
+import { MAX_PATH_BYTES } from './path.ts';
 import type { HeldFact, Refusal, Standing, TimelineEntry, TimelineSource } from './model.ts';
 import type { AddressRules } from './rules.ts';
 
@@ -82,7 +84,7 @@ export class Bases {
       subject: (set, key) => source.subject(set, key, this.standings.now),
       media: (id) => source.media(id),
       // What is chosen for "/" contributes nothing as a parent, live or not.
-      pathOf: (id) => (id === frontEntry ? null : this.path(id)),
+      pathOf: (id) => (id === frontEntry ? null : this.pathWithin(id)),
     };
   }
 
@@ -125,7 +127,7 @@ export class Bases {
     if (id === this.rules.frontEntry) {
       const base = this.base(id);
       const pattern = base?.ok ? base.path : '';
-      return { ...exact, path: '/', base: `front:${pattern}`, clash: 'number' };
+      return { ...exact, path: this.rules.root, base: `front:${pattern}`, clash: 'number' };
     }
     const path = this.byHand(entry);
     if (path !== undefined) return { ...exact, path, base: `hand:${path}`, clash: 'refuse' };
@@ -183,7 +185,14 @@ export class Bases {
     this.building.delete(id);
     if (this.cyclic && outermost) return { ok: false, why: 'blank', expression: 'within' };
     const { language } = this.reads;
-    return buildPath(parts, language, fallbackSlug(entry.type.key, id, language));
+    const built = buildPath(parts, language, fallbackSlug(entry.type.key, id, language));
+    return built.ok ? belowRoot(this.rules.root, built) : built;
+  }
+
+  /** A path that others build upon, as patterns read it: from the root of its language. */
+  private pathWithin(id: string): string | null {
+    const path = this.path(id);
+    return path === null ? null : within(this.rules.root, path);
   }
 
   private view(id: string): ReturnType<typeof addressView> {
@@ -208,4 +217,11 @@ export class Bases {
     const base = this.base(id);
     return base?.ok ? base.path : null;
   }
+}
+
+function belowRoot(root: string, built: Extract<BuiltPath, { ok: true }>): BuiltPath {
+  const path = below(root, built.path);
+  return path.length > MAX_PATH_BYTES
+    ? { ok: false, why: 'too-long', expression: '/' }
+    : { ...built, path };
 }

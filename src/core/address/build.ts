@@ -17,7 +17,8 @@ export type BuiltPath =
   | { ok: false; why: 'blank' | 'too-long'; expression: string };
 
 /** Longest segment that values stand in, in characters. */
-const MAX_SEGMENT = 120;
+/** The most characters of a segment that is made from values. */
+export const MAX_SEGMENT = 120;
 
 interface Segment {
   text: string;

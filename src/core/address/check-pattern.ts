@@ -1,7 +1,7 @@
 import type { Issue } from '../issue.ts';
 import { readPattern } from '../pattern/read.ts';
 import type { Part } from '../pattern/tree.ts';
-import { isReserved, splitPageNumber } from './path.ts';
+import { isBelowAny, isReserved, splitPageNumber } from './path.ts';
 
 const VALUE = '\u0000';
 const PATH = '\u0001';
@@ -18,18 +18,27 @@ export function firstSegment(source: string): string | null {
 /**
  * What keeps a pattern from giving addresses that can be had: its form, reserved paths, listings.
  */
-export function checkAddressPattern(source: string, listings: ReadonlySet<string>): Issue[] {
+export function checkAddressPattern(
+  source: string,
+  listings: ReadonlySet<string>,
+  /** Paths below which the pages of other languages stand. */
+  otherRoots: readonly string[] = [],
+): Issue[] {
   if (source.trim() === '')
     return [
       issue('blank', 'The pattern is blank.', 'Leave it out for a type without pages of its own.'),
     ];
   const { parts } = readPattern(source).tree;
   const forms = [...new Set([true, false].map((optional) => skeleton(parts, optional)))];
-  const found = forms.flatMap((form) => checkForm(form, listings) ?? []);
+  const found = forms.flatMap((form) => checkForm(form, listings, otherRoots) ?? []);
   return found.slice(0, 1);
 }
 
-function checkForm(form: string, listings: ReadonlySet<string>): Issue | null {
+function checkForm(
+  form: string,
+  listings: ReadonlySet<string>,
+  otherRoots: readonly string[],
+): Issue | null {
   if (form === '') return null;
   if (!form.startsWith('/') && !form.startsWith(PATH))
     return issue('no-slash', 'An address starts with a slash.', 'Put "/" before it.', '/');
@@ -42,6 +51,12 @@ function checkForm(form: string, listings: ReadonlySet<string>): Issue | null {
   if (!first.includes(VALUE) && !first.includes(PATH) && isReserved(`/${first}`))
     return issue('reserved', `The site keeps /${first} for itself.`, 'Start with another word.');
   const path = `/${segments.join('/')}`;
+  if (isBelowAny(otherRoots, path) || otherRoots.includes(path))
+    return issue(
+      'reserved',
+      `The pages of another language stand below /${first}.`,
+      'Start with another word.',
+    );
   const page = splitPageNumber(path);
   if (listings.has(path) || (page && listings.has(page.address)))
     return issue('taken', `A listing stands at ${path}.`, 'Choose another, or add a field to it.');

@@ -13,7 +13,7 @@ export function isSame(held: Held, wanted: Dealt): boolean {
   if (held.base === wanted.base) return !wanted.exact || held.path === wanted.path;
   return (
     held.path === wanted.path &&
-    wanted.path !== '/' &&
+    !isFront(wanted.base) &&
     isSetByHand(held.base) !== isSetByHand(wanted.base)
   );
 }
@@ -27,4 +27,9 @@ export function isElsewhere(held: Held, { path, exact, clash }: Dealt): boolean 
 /** Whether an address was dealt because somebody set it by hand. */
 export function isSetByHand(base: string): boolean {
   return base.startsWith('hand:');
+}
+
+/** Whether an address was dealt to what is chosen for the front page. */
+export function isFront(base: string): boolean {
+  return base.startsWith('front:');
 }

@@ -64,7 +64,7 @@ export interface Held {
 
 /** How an entry stands at some instant of the simulation. */
 export interface Standing {
-  /** The live revision, since when it is live; null while none is. */
+  /** What is live, a number by `codeOf`, and since when; null while nothing is. */
   live: { revision: number; from: Instant } | null;
   /** Its address in the running stretch, the base it was dealt for, and since when it holds. */
   held: Held | null;

@@ -56,6 +56,11 @@ export function isReserved(path: string): boolean {
   return RESERVED_FIRST.has(first) || /^sitemap-\d+\.xml$/.test(first);
 }
 
+/** Whether a path lies below one of some others. */
+export function isBelowAny(roots: readonly string[], path: string): boolean {
+  return roots.some((root) => path.startsWith(`${root}/`));
+}
+
 /** The listing address and number of `<listing>/page-<n>`; null for any other path. */
 export function splitPageNumber(path: string): { address: string; number: number } | null {
   const m = /^(.*)\/page-(\d{1,9})$/.exec(path);

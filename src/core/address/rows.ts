@@ -1,4 +1,7 @@
+import type { Design } from '../design/spec.ts';
+import { shownBy } from '../publication/shown.ts';
 import type { Instant } from '../time/interval.ts';
+import { isFront } from './held.ts';
 import type { Held, Refusal, Standing, Timeline } from './model.ts';
 
 /** Gathers the rows that a simulation makes; stretches without length leave none. */
@@ -12,7 +15,19 @@ export class Rows {
   };
   private readonly refusedAt = new Set<string>();
 
-  constructor(private readonly language: string) {}
+  /** The site's own language; the same where it is the one that is read. */
+  private own: string;
+
+  constructor(private language: string) {
+    this.own = language;
+  }
+
+  /** Says which further language is read, from when there is one. */
+  speak({ site, edition }: Design): void {
+    if (!edition) return;
+    this.language = site.language;
+    this.own = edition.own;
+  }
 
   /** Names an entry whose rows are to be replaced. */
   touch(entry: string): void {
@@ -22,8 +37,10 @@ export class Rows {
   /** A live stretch that ends at an instant, or runs on. */
   live(entry: string, { revision, from }: NonNullable<Standing['live']>, to: Instant | null): void {
     if (to !== null && to <= from) return;
-    const { language } = this;
-    this.timeline.live.push({ entry, language, revision, sharedRevision: revision, from, to });
+    const shown = shownBy(revision);
+    const language = shown.isFallback ? this.own : this.language;
+    const { revision: number, shared: sharedRevision } = shown;
+    this.timeline.live.push({ entry, language, revision: number, sharedRevision, from, to });
   }
 
   /**
@@ -34,7 +51,7 @@ export class Rows {
     if (to !== null && to <= from) return;
     const row = { entry, language: this.language, from, to };
     this.timeline.addresses.push({ ...row, path, base, role: 'current' });
-    const pattern = path === '/' ? base.slice('front:'.length) : '';
+    const pattern = isFront(base) ? base.slice('front:'.length) : '';
     if (pattern !== '')
       this.timeline.addresses.push({ ...row, path: pattern, base, role: 'redirect' });
   }

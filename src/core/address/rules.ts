@@ -8,6 +8,7 @@ import { valueForm } from '../design/value-form.ts';
 import { namesIn, withRanges } from '../pattern/names.ts';
 import type { Environment } from '../pattern/types.ts';
 import type { Environments } from '../design/environment.ts';
+import { rootOf, within } from '../design/language-spec.ts';
 import type { ContentType, Design } from '../design/spec.ts';
 import { checkAddressPattern, firstSegment } from './check-pattern.ts';
 import type { AddressRule } from './rule.ts';
@@ -25,6 +26,10 @@ export interface AddressRules {
   builtOn: Set<string>;
   listingAddresses: Set<string>;
   frontEntry: string | null;
+  /** Below which all addresses stand: "/", of a further language "/de". */
+  root: string;
+  /** Paths below which those of other languages stand. */
+  otherRoots: readonly string[];
 }
 
 /** Compiles the address patterns of a design. */
@@ -35,14 +40,17 @@ export function compileAddressRules(
   const issues: Issue[] = [];
   const byType = new Map<string, AddressRule>();
   const front = design.site.front;
-  const listingAddresses = new Set([
-    ...design.listings.flatMap((l) => l.address ?? []),
-    ...(front && 'listing' in front ? ['/'] : []),
-  ]);
+  const root = rootOf(design);
+  const frontEntry = front && 'entry' in front ? front.entry : null;
+  const otherRoots = design.languages.map(({ path }) => `/${path}`);
+  const listingAddresses = addressesOfListings(design);
+  const listingsWithin = new Set([...listingAddresses].map((address) => within(root, address)));
   for (const type of design.types) {
     if (type.address === undefined) continue;
     const compiled = compilePattern(type.address, environments.ofType(type), 'address');
-    const form = compiled.pattern ? checkAddressPattern(type.address, listingAddresses) : [];
+    const form = compiled.pattern
+      ? checkAddressPattern(type.address, listingsWithin, otherRoots)
+      : [];
     issues.push(...at(`types/${type.key}/address`, [...compiled.issues, ...form]));
     if (compiled.pattern && form.length === 0)
       byType.set(type.key, {
@@ -59,11 +67,18 @@ export function compileAddressRules(
       referenceFields: referenceFields(design, byType),
       subjectFields: subjectFields(design, byType),
       builtOn: typesReadByAddresses(design, byType),
-      listingAddresses,
-      frontEntry: front && 'entry' in front ? front.entry : null,
+      ...{ listingAddresses, frontEntry, root, otherRoots },
     },
     issues: [...issues, ...circularAddresses(design, byType)],
   };
+}
+
+function addressesOfListings(design: Design): Set<string> {
+  const { front } = design.site;
+  return new Set([
+    ...design.listings.flatMap(({ address }) => address ?? []),
+    ...(front && 'listing' in front ? [rootOf(design)] : []),
+  ]);
 }
 
 /**
@@ -95,11 +110,13 @@ function byIds(source: string, env: Environment): string {
 }
 
 /** What every address reads of the site. */
-function readBySite({ design: { site, slugVersion }, byType, frontEntry }: AddressRules): string {
+function readBySite(rules: AddressRules): string {
+  const { byType, frontEntry, root, otherRoots } = rules;
+  const { site, slugVersion } = rules.design;
   const { language, zone, name, strapline, url } = site;
   const isRead = [...byType.values()].some((rule) => /\bsite\b/.test(rule.byIds));
   const words = isRead ? [name, strapline, url] : [];
-  return JSON.stringify([language, zone, slugVersion, frontEntry, ...words]);
+  return JSON.stringify([language, zone, slugVersion, frontEntry, root, otherRoots, ...words]);
 }
 
 /**

@@ -9,6 +9,7 @@ import type { Standing, Timeline, TimelineEntry, TimelineEvents, TimelineSource 
 import { type Dealt, isElsewhere, isSame, isSetByHand } from './held.ts';
 import { Rows } from './rows.ts';
 import type { AddressRules } from './rules.ts';
+import { isBelowAny } from './path.ts';
 import { lowestFree, notToBeDealt, numbered } from './taken.ts';
 import { clashWith, keptBefore, nothingLeftOf } from './words.ts';
 
@@ -88,8 +89,7 @@ class Simulation {
   /**
    * One instant: plans, then endings, then claims. What others are built on may get another path
    * only when it is dealt, and what is claimed may be refused; where either can be, a rehearsal
-   * finds who has to move as well, and who keeps the address it holds, so that nobody else is
-   * dealt it.
+   * finds who has to move as well, and who keeps the address it holds: nobody else is dealt it.
    */
   *instant(at: Instant, ids: ReadonlySet<string>): Generator<Foreseen | null, void> {
     this.begin(at, ids, new Set(), new Map());
@@ -145,6 +145,7 @@ class Simulation {
     if (at !== this.now) this.others.clear();
     this.now = at;
     this.rules = this.rulesAt(at);
+    this.rows.speak(this.rules.design);
     this.moving = new Set(moving);
     this.kept = new Map(kept);
     this.before.clear();
@@ -358,7 +359,8 @@ class Simulation {
     if (wanted.refused !== undefined)
       return this.isHeldByOther(wanted.path, id) ? this.clashOf(wanted, id) : wanted;
     if (exact) return this.isTaken(wanted.path, id) ? this.clashOf(wanted, id) : wanted;
-    if (clash === 'refuse') return this.isTaken(base, id) ? this.clashOf(wanted, id) : wanted;
+    if (clash === 'refuse' || isBelowAny(this.rules.otherRoots, base))
+      return this.isTaken(base, id) ? this.clashOf(wanted, id) : wanted;
     const last = standing.lastHeld;
     if (last && last.base === base && !this.isTaken(last.path, id))
       return { ...wanted, path: last.path };
@@ -377,7 +379,7 @@ class Simulation {
   }
 
   private isTaken(path: string, id: string): boolean {
-    if (path === '/') return false;
+    if (path === this.rules.root) return false;
     return this.isHeldByOther(path, id) || notToBeDealt(this.rules, path) !== null;
   }
 

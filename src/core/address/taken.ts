@@ -1,4 +1,4 @@
-import { isReserved, splitFeed, splitPageNumber } from './path.ts';
+import { isBelowAny, isReserved, splitFeed, splitPageNumber } from './path.ts';
 import type { AddressRules } from './rules.ts';
 
 /** The highest number dealt to entries that share an address. */
@@ -7,6 +7,8 @@ export const MAX_NUMBER = 10_000;
 /** Why a path cannot be dealt to an entry; null where it can. */
 export function notToBeDealt(rules: AddressRules, path: string): string | null {
   if (isReserved(path)) return 'the site keeps it for itself';
+  if (rules.otherRoots.includes(path) || isBelowAny(rules.otherRoots, path))
+    return 'the pages of another language stand there';
   if (splitFeed(path)) return 'feeds stand at such addresses';
   if (rules.listingAddresses.has(path)) return 'a listing stands there';
   const page = splitPageNumber(path);

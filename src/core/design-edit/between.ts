@@ -133,9 +133,12 @@ class Walk {
     const names = new Set([...Object.keys(current), ...Object.keys(part)]);
     for (const name of names) {
       if (name === 'id' || name === 'key') continue;
+      const all = [current[name], part[name]];
       const inner = RECORDS.includes(name)
-        ? [current[name], part[name]].flatMap((v) => Object.keys(v ?? {}))
-        : null;
+        ? all.flatMap((v) => Object.keys(v ?? {}))
+        : name === 'texts'
+          ? all.flatMap(leavesOf)
+          : null;
       const properties = inner ? [...new Set(inner)].map((i) => `${name}.${i}`) : [name];
       for (const property of properties) this.setProperty(path, property, part);
     }
@@ -147,6 +150,15 @@ class Walk {
     if (same(skeleton(was), skeleton(now))) return;
     this.act({ do: 'set', part, property, was, now });
   }
+}
+
+/** The paths of all that stands in records within each other. */
+function leavesOf(value: Json | undefined): string[] {
+  if (typeof value !== 'object' || value === null || Array.isArray(value)) return [];
+  return Object.entries(value).flatMap(([name, inner]) => {
+    const leaves = leavesOf(inner);
+    return leaves.length > 0 ? leaves.map((leaf) => `${name}.${leaf}`) : [name];
+  });
 }
 
 /** A design of one part, to try steps on. */

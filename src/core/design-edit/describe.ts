@@ -32,6 +32,8 @@ const PROPERTY_WORDS: Readonly<Record<string, string>> = {
   feed: 'feed',
   visitor: 'what visitors do with its pages',
   pageSize: 'entries to a page',
+  skip: 'how many of its first are left out',
+  most: 'how many it has at most',
   empty: 'words when empty',
   css: 'style sheet',
   front: 'what “/” shows',
@@ -48,6 +50,8 @@ const PROPERTY_WORDS: Readonly<Record<string, string>> = {
   parts: 'parts that may stand in the text',
   styles: 'styles that may be used',
   'presets.picks': 'picks that new entries join',
+  path: 'first part of its addresses',
+  fallback: 'whether what has no words in it is shown in the site’s own language',
   do: 'what it does',
   after: 'how much later',
   'seo.title': 'title rule',
@@ -96,7 +100,7 @@ function describeStep(design: Design, step: Step): string {
   const own = nameOf(design, path, step);
   switch (step.do) {
     case 'set': {
-      const word = propertyWords(step.property);
+      const word = textWords(design, step.property) ?? propertyWords(step.property);
       const was = step.was === null ? '' : `, was ${valueWords(step.was)}`;
       const now = step.now === null ? 'taken away' : valueWords(step.now);
       return `${own}: ${word} ${now}${was}`;
@@ -128,7 +132,8 @@ function placeName(design: Design, path: PartPath): string {
 }
 
 /** What the parts are called in which a part stands, the one at the top first. */
-function outerNames(design: Design, path: PartPath): string[] {
+/** What the parts are called that a part stands in, the outermost first. */
+export function outerNames(design: Design, path: PartPath): string[] {
   const outer = outerOf(path);
   if (outer === '' || isSingle(path)) return [];
   return [...outerNames(design, outer), labelOf(partAt(design, outer)) ?? outer];
@@ -155,6 +160,14 @@ export function labelOf(part: Part | undefined): string | undefined {
 export function propertyWords(property: string): string {
   const known = PROPERTY_WORDS[property] ?? PROPERTY_WORDS[property.split('.')[0]!];
   return known ?? propertyName(property);
+}
+
+/** What a language says in place of a text, in words; null for any other property. */
+function textWords(design: Design, property: string): string | null {
+  const [, part, rest] = /^texts\.([^.]+)\.(.+)$/.exec(property) ?? [];
+  if (part === undefined) return null;
+  const name = part === 'site' ? 'Site' : labelOf(partAt(design, part));
+  return `${propertyWords(rest!)} of ${[...outerNames(design, part), name ?? part].join(', ')}`;
 }
 
 function propertyName(property: string): string {

@@ -1,15 +1,18 @@
 import type { Block } from '../design/block.ts';
+import { blocksWithin } from '../design/block-ids.ts';
 import { Environments } from '../design/environment.ts';
 import {
   type ConditionSpec,
   type FilterSpec,
   conditionSpecs,
+  elsewhereOf,
   filterSpec,
   groupOf as groupOfFilter,
 } from '../design/listing-spec.ts';
 import type { Field } from '../design/field.ts';
 import type { ContentType, Design } from '../design/spec.ts';
 import type { TextFormSpec } from '../design/text-form-spec.ts';
+import { saidIn } from '../design/texts.ts';
 import { PICKS } from '../listing/columns.ts';
 import type { Environment } from '../pattern/types.ts';
 import { BLOCKS } from '../template/blocks/index.ts';
@@ -38,13 +41,29 @@ const HOLDS = new Map(BLOCKS.map((kind) => [kind.block, Object.entries(kind.hold
 /** Every place where a part of a design names another one, or may. */
 export function mentionsIn(design: Design): Mention[] {
   const environments = new Environments(design);
-  return [
+  const own = [
     ...ofSite(design, environments),
     ...design.types.flatMap((type) => ofType(type, environments)),
     ...design.listings.flatMap((listing) => ofListing(design, listing, environments)),
     ...design.templates.flatMap((template) => ofTemplate(design, template, environments)),
     ...design.textForms.flatMap(ofTextForm),
   ];
+  return [...own, ...ofLanguages(design, own)];
+}
+
+/** What the patterns name that languages have in place of those of the design. */
+function ofLanguages({ languages }: Design, own: readonly Mention[]): Mention[] {
+  if (languages.length === 0) return [];
+  const patterns = own.filter(({ holds }) => holds === 'pattern');
+  return languages.flatMap((language) =>
+    patterns.flatMap((mention): Mention[] => {
+      const text = saidIn(language, mention);
+      const property = `texts.${mention.part}.${mention.property}`;
+      return text === null
+        ? []
+        : [{ ...mention, part: `languages/${language.id}`, property, text }];
+    }),
+  );
 }
 
 /** What holds fields: a type or a group, and where it stands. */
@@ -169,10 +188,11 @@ function ofTextForm({ id, parts = [], styles = [], roles = {} }: TextFormSpec): 
 }
 
 function ofListing(
-  { types }: Design,
+  design: Design,
   listing: Design['listings'][number],
   environments: Environments,
 ): Mention[] {
+  const { types } = design;
   const keys = [listing.type, ...(listing.also ?? [])];
   const holders = keys.flatMap((key) => types.find((t) => t.key === key) ?? []).map(holderOf);
   // Of several types that have a field of one key, it is the first one's that is meant.
@@ -197,15 +217,68 @@ function ofListing(
     ...name('pattern', 'each.intro', listing.each?.intro),
     ...ofVisitor(listing, named),
     ...listing.sort.flatMap(({ field }, i) => named(`sort.${i}.field`, field)),
-    ...conditionSpecs(listing.where).flatMap(({ id, field, value }) => {
-      const own = namer(`${path}/conditions/${id}`, holderOfField(field), []);
-      const what = field === PICKS.name ? 'picks' : 'option';
-      const options = Array.isArray(value)
-        ? value.flatMap((key, i) => own(what, `value.${i}`, key, field))
-        : own(what, 'value', value, field);
-      return [...own('field', 'field', field), ...options];
-    }),
+    ...conditionSpecs(listing.where).flatMap((condition) =>
+      ofCondition(condition, `${path}/conditions/${condition.id}`, {
+        holderOfField,
+        design,
+        environments,
+        pages: placedOnPagesOf(listing.key, design),
+      }),
+    ),
   ];
+}
+
+/** What a condition of a listing names, through a reference included. */
+function ofCondition(
+  { field, value }: ConditionSpec,
+  part: PartPath,
+  within: {
+    holderOfField: (key: string) => Holder | null;
+    design: Design;
+    environments: Environments;
+    /** Types on whose pages the listing stands. */
+    pages: readonly ContentType[];
+  },
+): Mention[] {
+  const { holderOfField, design, environments, pages } = within;
+  const [, head = field, rest] = /^(?!entry\.)([^.]+)\.(.+)$/.exec(field) ?? [];
+  const holder = holderOfField(head);
+  const type = design.types.find(({ id }) => holder?.path === `types/${id}`);
+  const led = rest === undefined ? holder : ledBy(holder, head, rest, design);
+  const what = field === PICKS.name ? 'picks' : 'option';
+  const own = namer(part, holder, type ? [environments.ofType(type)] : []);
+  const asked = namer(part, led, []);
+  const elsewhere = elsewhereOf({ value });
+  return [
+    ...own(rest === undefined ? 'field' : 'expression', 'field', field),
+    ...(elsewhere && 'page' in elsewhere
+      ? pages.flatMap((page) =>
+          namer(part, holderOf(page), [])('field', 'value.page', elsewhere.page),
+        )
+      : Array.isArray(value)
+        ? value.flatMap((key, i) => asked(what, `value.${i}`, key, rest ?? field))
+        : asked(what, 'value', value, rest ?? field)),
+  ];
+}
+
+/** The first type that a reference leads to and that has a field. */
+function ledBy(
+  holder: Holder | null,
+  head: string,
+  rest: string,
+  { types }: Design,
+): Holder | null {
+  const keys = holder?.fields.find(({ key }) => key === head)?.types;
+  const led = types.filter(({ key }) => keys?.includes(key) ?? true).map(holderOf);
+  return led.find(({ fields }) => fields.some(({ key }) => key === rest)) ?? null;
+}
+
+/** The types of the templates in which a listing is placed. */
+function placedOnPagesOf(listing: string, { types, templates }: Design): ContentType[] {
+  const placed = templates.filter(({ blocks, slots }) =>
+    [...blocksWithin([blocks, slots])].some((block) => block['listing'] === listing),
+  );
+  return types.filter(({ key }) => placed.some(({ type }) => type === key));
 }
 
 /** The fields by which visitors narrow, search and order a listing. */

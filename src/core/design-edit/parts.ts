@@ -10,6 +10,7 @@ import {
   templateSpec,
   typeSpec,
 } from '../design/spec.ts';
+import { languageSpec } from '../design/language-spec.ts';
 import { styleSpec, textFormSpec } from '../design/text-form-spec.ts';
 import { type FilterSpec, filtersWithin, listingSpec } from '../design/listing-spec.ts';
 
@@ -80,6 +81,7 @@ export const ROOTS: Record<string, RootSort> = {
   textForms: { word: 'form of texts', spec: textFormSpec, inner: {} },
   styles: { word: 'style', spec: styleSpec, inner: {} },
   redirects: { word: 'redirect', spec: redirectSpec, inner: {} },
+  languages: { word: 'language', spec: languageSpec, inner: {} },
 };
 
 /** What there is one of: what holds for the site, and the style sheet. */

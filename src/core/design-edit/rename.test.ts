@@ -34,6 +34,20 @@ test('a field reached through a reference is named anew there, and only there', 
   expect(JSON.stringify(design)).toContain('grower.town');
 });
 
+test('a condition of a listing names the fields that it reads through a reference and of the page', () => {
+  const near = (design: Design): unknown[] =>
+    ['c1', 'c2', 'c3'].map((id) => partAt(design, `listings/near/conditions/${id}`));
+  expect(near(rename('types/grower/fields/village', 'village', 'town').design)).toContainEqual(
+    expect.objectContaining({ field: 'grower.town' }),
+  );
+  expect(near(rename('types/seed/fields/grower', 'grower', 'by').design)).toContainEqual(
+    expect.objectContaining({ field: 'by.village' }),
+  );
+  expect(near(rename('types/seed/fields/family', 'family', 'kin').design)).toContainEqual(
+    expect.objectContaining({ field: 'kin', value: { page: 'kin' } }),
+  );
+});
+
 test('a single type and its fields named anew are named so wherever patterns read its entry', () => {
   const { design } = rename('types/club-rules', 'club-rules', 'house-law');
   expect(JSON.stringify(design)).toContain('{site.houseLaw.motto}');
@@ -93,7 +107,7 @@ test('the text around a name stays as it is written', () => {
 
 test('types, listings, templates and options are named anew wherever they are named', () => {
   const type = rename('types/seed', 'seed', 'plant').design;
-  expect(type.listings.map((l) => l.type)).toEqual(['plant', 'plant']);
+  expect(type.listings.map((l) => l.type)).toEqual(['plant', 'plant', 'plant']);
   expect(type.templates.map((t) => t.type)).toEqual([undefined, 'plant', 'plant']);
   const listing = rename('listings/home', 'home', 'everything').design;
   expect([listing.site.front, seed(listing).retired]).toEqual([

@@ -36,6 +36,15 @@ export const OPERATORS = [
 export type Operator = (typeof OPERATORS)[number];
 
 const literal = z.union([z.string(), z.number(), z.boolean()]);
+/** What a condition compares with that stands elsewhere. */
+const elsewhere = z.union([
+  /** A field of the entry on whose page the listing stands, or `entry` for that itself. */
+  z.strictObject({ page: z.string().min(1).max(80) }),
+  /** What the site is called, and the like. */
+  z.strictObject({ site: z.string().min(1).max(80) }),
+]);
+/** What a condition compares with that stands elsewhere, as it is stored. */
+export type ElsewhereSpec = z.output<typeof elsewhere>;
 
 /** A comparison of a field. */
 export const conditionSpec = z.strictObject({
@@ -45,12 +54,23 @@ export const conditionSpec = z.strictObject({
   op: z.enum(OPERATORS),
   /**
    * One value, or several for *any of*, *all of*, *none of*, two for *between*; none for *blank*
-   * and *on this day*. Dates may be relative: `today + 3`.
+   * and *on this day*. Dates may be relative: `today + 3`. Or where the value stands.
    */
-  value: z.union([literal, z.array(literal)]).optional(),
+  value: z.union([literal, z.array(literal), elsewhere]).optional(),
 });
 /** A comparison as it is stored. */
 export type ConditionSpec = z.output<typeof conditionSpec>;
+
+/** What stands in a condition itself, as a list; nothing where its value stands elsewhere. */
+export function literalsOf({ value }: Pick<ConditionSpec, 'value'>): z.output<typeof literal>[] {
+  if (value === undefined || elsewhereOf({ value })) return [];
+  return [value as z.output<typeof literal>].flat();
+}
+
+/** Where the value of a condition stands; null where it is in the condition itself. */
+export function elsewhereOf({ value }: Pick<ConditionSpec, 'value'>): ElsewhereSpec | null {
+  return typeof value === 'object' && !Array.isArray(value) ? value : null;
+}
 
 /** The ways in which a group's filters hold together. */
 export const GROUPS = ['all', 'any', 'none'] as const;
@@ -198,6 +218,9 @@ export const listingSpec = z
       .array(pinSpec)
       .max(MOST_PINS, `At most ${MOST_PINS} entries stand first in a listing.`)
       .optional(),
+    /** How many of its first it leaves out, and how many of the others it has at most. */
+    skip: z.int().min(1).max(10_000).optional(),
+    most: z.int().min(1).max(10_000).optional(),
     pageSize: z.int(PAGE_SIZE).min(1, PAGE_SIZE).max(500, PAGE_SIZE).default(12),
     /** Where it is a page of its own; none where it stands only in templates. */
     address: z

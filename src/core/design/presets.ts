@@ -8,6 +8,8 @@ export const PRESETS = '_presets';
 
 /** Dates that a byline can show. */
 export const SHOWN_DATES = ['none', 'published', 'updated'] as const;
+/** Which date a byline shows. */
+export type ShownDate = (typeof SHOWN_DATES)[number];
 
 /**
  * What entries of a type begin with: whether bylines show who wrote them, and which date; what
@@ -71,7 +73,15 @@ export function shownAuthor({
 
 /** The date that an entry's byline shows; null where it shows none. */
 export function shownDate({ type, values, published, updated }: Shown): Instant | null {
-  const which = ownPresets(values).date ?? type.presets.date;
-  if (which === 'none') return null;
-  return which === 'published' ? published : updated;
+  return dateShown(values, type.presets.date, { published, updated });
+}
+
+/** As `shownDate`, of a revision's values; `preset` is what its type shows. */
+export function dateShown(
+  values: Values,
+  preset: ShownDate,
+  times: Pick<Shown, 'published' | 'updated'>,
+): Instant | null {
+  const which = ownPresets(values).date ?? preset;
+  return which === 'none' ? null : times[which];
 }

@@ -4,6 +4,7 @@ import { didYouMean } from '../did-you-mean.ts';
 import { isSafeTarget } from '../link.ts';
 import type { Field } from './field.ts';
 import { key } from './key.ts';
+import { type Edition, languageSpec, tag } from './language-spec.ts';
 import { CONTROLS } from './controls.ts';
 import { FIELD_KINDS, kindOf } from './kinds/index.ts';
 import { blockShape } from './block.ts';
@@ -228,7 +229,10 @@ export const typeSpec = z
     };
   });
 /** A content type with its defaults filled in. */
-export type ContentType = z.output<typeof typeSpec>;
+export type ContentType = z.output<typeof typeSpec> & {
+  /** Id of the further language it is read in; never stored. */
+  edition?: string;
+};
 
 /** A template as it is stored. */
 export const templateSpec = z
@@ -298,7 +302,14 @@ export const redirectSpec = z.strictObject({
       isSafeTarget,
       'A redirect leads to a path of this site ("/new"), or to http(s)://…, mailto:… or tel:….',
     ),
-  status: z.union([z.literal(301), z.literal(302), z.literal(307), z.literal(308)]).default(308),
+  /** Whether it leads on all below its path, too, with what follows there. */
+  prefix: z.boolean().optional(),
+  status: z
+    .union(
+      [z.literal(301), z.literal(302), z.literal(307), z.literal(308)],
+      'A redirect answers with 301, 302, 307 or 308.',
+    )
+    .default(308),
 });
 
 /** What holds for the whole site. */
@@ -315,9 +326,7 @@ export const siteSpec = z.strictObject({
     error: (i) => `"${String(i.input)}" is not an IANA time zone, such as "Europe/Dublin".`,
   }),
   /** BCP 47 tag of the language pages are written in. */
-  language: z.string().refine((l) => tagOf(l) !== null, {
-    error: (i) => `"${String(i.input)}" is not a language tag, such as "en" or "de".`,
-  }),
+  language: tag,
   /** What `/` shows: an entry or a listing. */
   front: z
     .union([z.strictObject({ entry: z.string() }), z.strictObject({ listing: key })])
@@ -345,6 +354,11 @@ export const designSpec = z
     textForms: z.array(textFormSpec).default([]),
     styles: z.array(styleSpec).default([]),
     redirects: z.array(redirectSpec).default([]),
+    /** The languages that it is in besides the site's own. */
+    languages: z
+      .array(languageSpec)
+      .max(30, 'A site has at most 30 further languages.')
+      .default([]),
     /** Style sheet of the public pages. */
     css: z.string().max(500_000, 'A style sheet has at most 500,000 characters.').default(''),
     /** The site's style; where it is left out, the style sheet is all there is. */
@@ -356,19 +370,15 @@ export const designSpec = z
     return { ...design, redirects: withIds(design.redirects, 'r') };
   });
 /** The whole design of a site: one versioned document of plain values. */
-export type Design = z.output<typeof designSpec>;
+export type Design = Omit<z.output<typeof designSpec>, 'types'> & {
+  types: ContentType[];
+  /** Set where it is read in a further language; never stored. */
+  edition?: Edition;
+};
 
 /** Whether an address is nothing but scheme, host and port. */
 function isOrigin(address: string): boolean {
   if (!URL.canParse(address)) return false;
   const { username, password, pathname, search, hash } = new URL(address);
   return `${username}${password}${search}${hash}` === '' && /^\/*$/.test(pathname);
-}
-
-function tagOf(language: string): string | null {
-  try {
-    return Intl.getCanonicalLocales(language)[0] ?? null;
-  } catch {
-    return null;
-  }
 }

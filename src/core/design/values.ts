@@ -64,9 +64,13 @@ export interface EntryView {
   /** Start of the live interval of the revision shown; null where it is not live. */
   updated: Instant | null;
   author: string;
+  /** Id of that person; left out where nothing was saved. */
+  authorId?: string;
   state: string;
   /** Its current path; null while it has none. */
   path: string | null;
+  /** The language it is in, where that is not the page's, BCP 47. */
+  language?: string;
   /** Set on values that stand in a text, drawn as an entry is: they are none. */
   isPart?: true;
 }

@@ -87,7 +87,7 @@ export class PartsRead {
 
   /** All that is reached from some parts, and what stands around every page. */
   private textOf(start: PartPath[], own: PartPath | null): string {
-    const { site, listings, styles } = this.design;
+    const { site, listings, styles, languages } = this.design;
     const found = new Set<PartPath>([...start, 'site', 'style']);
     for (const path of found) for (const next of this.reachedFrom(path, own)) found.add(next);
     const read = [...found].sort().map((path) => [path, this.seen(path, own)]);
@@ -97,7 +97,7 @@ export class PartsRead {
     const led = listings.map(({ id, address, label, seo }) =>
       inMenu ? [id, address, label, seo.index] : [id, address],
     );
-    return JSON.stringify([read, site, styles, led]);
+    return JSON.stringify([read, site, styles, led, languages]);
   }
 
   /** From outside, a type leads on by its card and its fields alone. */

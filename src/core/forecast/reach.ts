@@ -1,3 +1,5 @@
+import { rootOf } from '../design/language-spec.ts';
+import { siteAtPath } from '../site/languages.ts';
 import { listingPaths } from '../site/pages.ts';
 import type { CompiledSite } from '../site/compile.ts';
 import { type RenderedPage, render } from '../site/render.ts';
@@ -89,8 +91,13 @@ export function* reachOf(
 
 /** Whether a page stands where it stood, and reads the same of both designs. */
 function sameReads(before: Version, after: Version): (candidate: Candidate) => boolean {
-  const [was, is] = [before, after].map(({ site }) => new PartsRead(site.design));
-  return ({ from, to, reads }) => from === to && reads(was!) === reads(is!);
+  const [was, is] = [before, after].map(({ site }) =>
+    site.languages.map(({ design }) => new PartsRead(design)),
+  );
+  // A page leads to the same in other languages.
+  const isSame = (reads: Candidate['reads']): boolean =>
+    was!.length === is!.length && was!.every((parts, i) => reads(parts) === reads(is![i]!));
+  return ({ from, to, reads }) => from === to && isSame(reads);
 }
 
 function* candidatesOf(
@@ -119,14 +126,48 @@ function* candidatesOf(
       isList: true,
       reads: (parts) => parts.ofListing(name.split(' ')[0]!),
     });
-  // What stands where no entry and no listing does: redirects by hand, and "/" by itself.
-  const fixed = [before, after].flatMap(({ site }) => ['/', ...site.redirects.keys()]);
-  for (const path of new Set(fixed))
+  // What stands where no entry and no listing does: redirects by hand, and the front by itself.
+  const fixed = [before, after].map(({ site }) => new Set(fixedIn(site)));
+  for (const path of new Set(fixed.flatMap((paths) => [...paths])))
     yield {
-      from: standing[0].has(path) ? null : path,
-      to: standing[1].has(path) ? null : path,
+      from: standing[0].has(path) || !fixed[0]!.has(path) ? null : path,
+      to: standing[1].has(path) || !fixed[1]!.has(path) ? null : path,
       reads: (parts) => parts.ofRest(),
     };
+}
+
+/** Paths that stand for themselves in the language of a site. */
+function fixedIn(site: CompiledSite): string[] {
+  const own = site.languages.find(({ design }) => !design.edition) ?? site;
+  const redirects = [...site.redirects.keys()].filter((path) => siteAtPath(own, path) === site);
+  return [rootOf(site.design), ...redirects];
+}
+
+/**
+ * The pages of a language that a site comes to be in, or ceases to be, one by one: all of them
+ * appear, or vanish.
+ */
+export function* wholeLanguage(
+  version: Version,
+  change: 'appears' | 'vanishes',
+  at: Instant,
+): Generator<Found> {
+  const validity = new Validity(at);
+  const lists = listPaths(version, at);
+  const of = version.reader.livePageCount(validity) + lists.size + 1;
+  const paths = new Set<string>();
+  for (const { from } of entriesOf(version, [], validity)) if (from !== null) paths.add(from);
+  for (const path of [...lists.values(), ...fixedIn(version.site)]) paths.add(path);
+  let looked = 0;
+  for (const path of paths) {
+    looked += 1;
+    const found = pageAt(version, path, at);
+    const ways: [string | null, string | null] = change === 'appears' ? [null, path] : [path, null];
+    const pages = change === 'appears' ? ([null, found] as const) : ([found, null] as const);
+    const show = (): PageShown => shown(change, ways, [...pages]);
+    const page = found ? { page: { change, from: ways[0], to: ways[1], show } } : {};
+    yield { looked, of: Math.max(of, looked), ...page };
+  }
 }
 
 const BATCH = 500;

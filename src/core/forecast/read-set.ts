@@ -1,7 +1,8 @@
-import type { ListingPlan, FilterWorld } from '../listing/plan.ts';
-import { conditionsIn, partsOf } from '../listing/parts.ts';
+import { type FilterWorld, type ListingPlan, countedColumns } from '../listing/plan.ts';
+import { allConditionsIn, partsOf } from '../listing/parts.ts';
 import type { EntryView, Media, Subject } from '../design/values.ts';
 import type { ListingRow } from '../listing/columns.ts';
+import type { CompiledSite } from '../site/compile.ts';
 import type { LivePage, Neighbours, PathHolders, SiteReader } from '../site/reader.ts';
 import { type Instant, Validity } from '../time/interval.ts';
 
@@ -76,8 +77,8 @@ export function typesRead(
 ): string[] {
   const wanted = new Set(partsOf(plan).map(({ type }) => type.id));
   const byKey = new Map([...types].map(({ id, key }) => [key, id]));
-  const narrowing = partsOf(plan).flatMap(({ visitor }) => visitor?.filters ?? []);
-  for (const { target } of [...conditionsIn(plan).map(({ column }) => column), ...narrowing]) {
+  const narrowing = partsOf(plan).flatMap(countedColumns);
+  for (const { target } of [...allConditionsIn(plan).map(({ column }) => column), ...narrowing]) {
     if (target?.of !== 'entries') continue;
     for (const key of target.types ?? byKey.keys()) wanted.add(byKey.get(key) ?? '');
   }
@@ -89,11 +90,20 @@ export function recording(reader: SiteReader, reads: ReadSet): SiteReader {
   return new RecordingReader(reader, reads);
 }
 
+/** What a listing is called among those of all languages. */
+function readIn({ listing, type: { edition } }: ListingPlan): string {
+  return edition === undefined ? listing.id : `${edition}:${listing.id}`;
+}
+
 class RecordingReader implements SiteReader {
   constructor(
     private readonly below: SiteReader,
     private readonly reads: ReadSet,
   ) {}
+
+  in(site: CompiledSite): SiteReader {
+    return new RecordingReader(this.below.in(site), this.reads);
+  }
 
   liveEntries(...args: Parameters<SiteReader['liveEntries']>): Map<string, EntryView> {
     for (const id of args[0]) this.note(readKey.entry(id));
@@ -128,7 +138,7 @@ class RecordingReader implements SiteReader {
     validity.tell(own.since);
     const { stretches } = this.reads;
     this.notePicks(plan);
-    const name = `${plan.listing.id}/${offset}/${limit}/${without.join('/')}`;
+    const name = `${readIn(plan)}/${offset}/${limit}/${without.join('/')}`;
     const asked = stretches.get(name)?.total ?? null;
     const read = {
       plan,
@@ -167,7 +177,7 @@ class RecordingReader implements SiteReader {
     validity.tell(own.since);
     const read = { offset: 0, limit: 0, without, ids: asStretch(row, found), total: 0 };
     this.notePicks(plan);
-    const name = `${plan.listing.id}/around/${row.entry}/${without.join('/')}`;
+    const name = `${readIn(plan)}/around/${row.entry}/${without.join('/')}`;
     this.reads.stretches.set(name, {
       ...read,
       plan,
@@ -191,14 +201,14 @@ class RecordingReader implements SiteReader {
     validity.tell(own.since);
     this.notePicks(plan);
     const read = { offset: 0, limit: 0, without, ids: asCounted(counts), total: 0, around: null };
-    const stretch = `${plan.listing.id}/counted/${name}/${without.join('/')}`;
+    const stretch = `${readIn(plan)}/counted/${name}/${without.join('/')}`;
     this.reads.stretches.set(stretch, { ...read, plan, until: own.until, counted: name });
     return counts;
   }
 
   /** Picks decide what a listing has that asks of them. */
   private notePicks(plan: ListingPlan): void {
-    for (const { column, operand } of conditionsIn(plan))
+    for (const { column, operand } of allConditionsIn(plan))
       if (column.target?.of === 'picks' && operand.kind === 'keys')
         for (const picks of operand.keys) this.note(readKey.picks(picks));
   }
@@ -243,6 +253,10 @@ class RecordingReader implements SiteReader {
   filterWorld(at: Instant): FilterWorld {
     this.note(readKey.subjects);
     return this.below.filterWorld(at);
+  }
+
+  person(id: string): string {
+    return this.below.person(id);
   }
 
   media(id: string, validity: Validity): Media | null {

@@ -1,7 +1,7 @@
 import type { Field } from '../design/field.ts';
 import type { FilterFamily, Target } from '../design/kinds/definition.ts';
 import { isDerived, readsOwnAlone } from '../design/computed.ts';
-import { ownPresets } from '../design/presets.ts';
+import { type ShownDate, dateShown, ownPresets } from '../design/presets.ts';
 import { kindOf } from '../design/kinds/index.ts';
 import type { ContentType } from '../design/spec.ts';
 import { type EntryView, type Values, valuesOf } from '../design/values.ts';
@@ -18,11 +18,14 @@ export interface ListingRow extends Interval {
   created: Instant;
   published: Instant;
   updated: Instant;
+  /** Id of the person who wrote it; left out where nobody is known to have. */
+  author?: string;
   values: Values;
 }
 
 /** An entry as listings read it, as it is shown. */
-export function rowOf({ id, type, created, published, updated, values }: EntryView): ListingRow {
+export function rowOf(entry: EntryView): ListingRow {
+  const { id, type, created, published, updated, values, authorId } = entry;
   return {
     entry: id,
     type: type.id,
@@ -31,6 +34,7 @@ export function rowOf({ id, type, created, published, updated, values }: EntryVi
     updated: updated ?? created,
     from: updated ?? created,
     to: null,
+    ...(authorId === undefined ? {} : { author: authorId }),
     values,
   };
 }
@@ -46,6 +50,8 @@ export interface Column {
   /** What its values are keys of; null where they stand for themselves. */
   target: Target | null;
   meta: 'created' | 'published' | 'updated' | null;
+  /** Of the date that an entry's byline shows: which one that is where it says nothing itself. */
+  shown?: ShownDate;
   /** Whether entries of a type have no such thing, and those of another that is listed do. */
   isAbsent?: true;
 }
@@ -74,6 +80,12 @@ export const CHANCE: Column = {
   ...{ family: 'number', target: null },
 };
 
+/** Who wrote it, by the person's id. */
+export const AUTHOR: Column = {
+  ...{ ...ofAll, name: 'entry.author', label: 'author' },
+  ...{ family: 'members', target: { of: 'people' } },
+};
+
 /** Columns that there is an order by, and no condition. */
 export const ORDER_ALONE: ReadonlySet<Column> = new Set([PLACE, CHANCE]);
 
@@ -94,6 +106,14 @@ export const LISTED: Column = {
   meta: null,
 };
 
+/** The date that an entry's byline shows; blank where it shows none. */
+function shownColumn({ presets }: ContentType): Column {
+  return {
+    ...{ ...ofAll, name: 'entry.shownDate', label: 'date shown', sortable: true },
+    ...{ family: 'instant', target: null, shown: presets.date },
+  };
+}
+
 const META = ['created', 'published', 'updated'] as const;
 
 /** What listings ask of entries of a type, by name: its columns, their names, picks. */
@@ -102,7 +122,8 @@ export function listedColumns(type: ContentType): Map<string, Column> {
   const naming = type.naming === null ? undefined : columns.get(type.naming);
   if (naming) columns.set(NAME, { ...naming, name: NAME, label: 'name' });
   const itself: Column = { ...ITSELF, target: { of: 'entries', types: [type.key] } };
-  for (const column of [itself, PICKS, PLACE, CHANCE]) columns.set(column.name, column);
+  for (const column of [shownColumn(type), itself, PICKS, PLACE, CHANCE, AUTHOR])
+    columns.set(column.name, column);
   return columns;
 }
 
@@ -156,6 +177,8 @@ function fieldColumn(field: Field): Column {
 export function cell(row: ListingRow, column: Column): unknown {
   if (column.name === LISTED.name) return ownPresets(row.values).listed ?? null;
   if (column.meta) return row[column.meta];
+  if (column.shown) return dateShown(row.values, column.shown, row);
+  if (column.name === AUTHOR.name) return row.author ? [row.author] : [];
   if (column.isAbsent) return isKeyed(column) ? [] : null;
   const values = valuesOf(row.values, column.field!.id);
   if (isKeyed(column)) return values;
@@ -184,6 +207,7 @@ function isDocument(value: unknown): boolean {
  */
 export function sortCell(row: ListingRow, column: Column): string | number | null {
   if (column.meta) return row[column.meta];
+  if (column.shown) return dateShown(row.values, column.shown, row);
   if (column.isAbsent) return null;
   const value = valuesOf(row.values, column.field!.id)[0];
   if (isBlank(value)) return null;

@@ -1,7 +1,7 @@
 import type { Subject } from '../design/values.ts';
 import { type Column, type ListingRow, cell } from './columns.ts';
 import { partFor } from './parts.ts';
-import type { FilterWorld, ListingPlan } from './plan.ts';
+import { type FilterWorld, type ListingPlan, countedColumns } from './plan.ts';
 
 /** What counting asks of the site: what filters ask, and all subjects of a set. */
 export interface CountingWorld extends FilterWorld {
@@ -16,7 +16,8 @@ export function countedAs(
   row: ListingRow,
   world: CountingWorld,
 ): string[] {
-  const column = partFor(plan, row.type)?.visitor?.filters.find((c) => c.name === name);
+  const part = partFor(plan, row.type);
+  const column = part && countedColumns(part).find((c) => c.name === name);
   if (!column) return [];
   const value = cell(row, column);
   if (typeof value === 'boolean') return [value ? 'yes' : 'no'];
@@ -26,6 +27,7 @@ export function countedAs(
 
 function keysOf({ target, field }: Column, keys: string[], world: CountingWorld): string[] {
   if (target?.of === 'entries') return keys.filter((id) => world.isLive(id));
+  if (target?.of === 'people') return keys;
   if (target?.of !== 'subjects')
     return keys.flatMap((id) => (field?.options ?? []).find((o) => o.id === id)?.key ?? []);
   const { set } = target;

@@ -2,7 +2,7 @@ import type { Instant } from '../time/interval.ts';
 import { daySpan } from '../time/zone.ts';
 import { CHANCE, type Column } from './columns.ts';
 import { relativesOf } from './operand.ts';
-import { type ListingPlan, conditionsOf } from './plan.ts';
+import { type Condition, type ListingPlan, conditionsOf } from './plan.ts';
 
 /** A `now ± ms` comparison: the result can change when `now + ms` reaches a value of the column. */
 export interface MovingComparison {
@@ -12,7 +12,12 @@ export interface MovingComparison {
 
 /** The comparisons of a listing, in its first type, that move continuously with the clock. */
 export function movingComparisons(plan: ListingPlan): MovingComparison[] {
-  return conditionsOf(plan.filter).flatMap(({ column, op, operand }) =>
+  return movingIn(conditionsOf(plan.filter));
+}
+
+/** Those among conditions on one type's entries. */
+export function movingIn(conditions: readonly Condition[]): MovingComparison[] {
+  return conditions.flatMap(({ column, op, operand }) =>
     relativesOf(op, operand).flatMap((value) =>
       'now' in value && !column.isAbsent ? [{ column, ms: value.now }] : [],
     ),
@@ -21,7 +26,9 @@ export function movingComparisons(plan: ListingPlan): MovingComparison[] {
 
 /** The next site midnight, where the listing or its order speaks of today; else null. */
 export function nextDayCrossing(plan: ListingPlan, at: Instant): Instant | null {
-  const speaksOfToday = conditionsOf(plan.filter).some(({ op, operand }) =>
+  const own = conditionsOf(plan.filter);
+  const led = own.flatMap(({ through }) => through ?? []).map(({ condition }) => condition);
+  const speaksOfToday = [...own, ...led].some(({ op, operand }) =>
     relativesOf(op, operand).some((value) => 'today' in value),
   );
   const isOrdered = plan.sort.some(({ column, from }) => from !== undefined || column === CHANCE);

@@ -1,16 +1,28 @@
 import { hasWord } from '../text.ts';
 import { calendarDay } from '../time/zone.ts';
 import { type Instant, covers } from '../time/interval.ts';
-import { type ListingRow, cell } from './columns.ts';
+import type { EntryView } from '../design/values.ts';
+import { type ListingRow, cell, rowOf } from './columns.ts';
 import { partFor, partsOf } from './parts.ts';
 import { type FilterWorld, type ListingPlan } from './plan.ts';
 import { orderAt, totalOrder } from './order.ts';
 import { finds } from './search.ts';
 import { type ResolvedFilter, type Test, resolveFilter } from './resolve.ts';
 
-/** What the in-memory evaluator asks of the rest of the site. */
-export interface EvaluationWorld extends FilterWorld {
-  isLive(entry: string, at: Instant): boolean;
+/** What filters ask of other entries, as of an instant. */
+export interface Others {
+  isLive(entry: string): boolean;
+  /** As it is shown; null while it is not live. */
+  row(entry: string): ListingRow | null;
+}
+
+/** Other entries as something reads them. */
+export function othersBy(read: (entry: string) => EntryView | null): Others {
+  const row = (id: string): ListingRow | null => {
+    const entry = read(id);
+    return entry && rowOf(entry);
+  };
+  return { isLive: (id) => read(id) !== null, row };
 }
 
 /**
@@ -21,9 +33,10 @@ export function evaluateListing(
   plan: ListingPlan,
   rows: readonly ListingRow[],
   at: Instant,
-  world: EvaluationWorld,
+  world: FilterWorld,
+  others: Others,
 ): string[] {
-  const passes = listedBy(plan, at, world, (entry) => world.isLive(entry, at));
+  const passes = listedBy(plan, at, world, others);
   return rows
     .filter((row) => covers(row, at) && passes(row))
     .sort(totalOrder(plan, orderAt(plan, at, world)))
@@ -35,37 +48,34 @@ export function listedBy(
   plan: ListingPlan,
   at: Instant,
   world: FilterWorld,
-  isLive: (entry: string) => boolean,
+  others: Others,
 ): (row: ListingRow) => boolean {
   const filters = new Map(
     partsOf(plan).map((p) => [p.type.id, resolveFilter(p.filter, at, p.zone, world)]),
   );
   return (row) => {
     const filter = filters.get(row.type);
-    if (filter === undefined || !holds(filter, row, isLive)) return false;
+    if (filter === undefined || !holds(filter, row, others)) return false;
     const search = partFor(plan, row.type)?.search;
     return search === undefined || finds(search, row);
   };
 }
 
 /** Whether a row passes a filter. */
-export function holds(
-  filter: ResolvedFilter,
-  row: ListingRow,
-  isLive: (entry: string) => boolean,
-): boolean {
-  if (filter.kind !== 'group') return testHolds(filter, row, isLive);
+export function holds(filter: ResolvedFilter, row: ListingRow, others: Others): boolean {
+  if (filter.kind !== 'group') return testHolds(filter, row, others);
   const { op, filters } = filter;
-  if (op === 'all') return filters.every((f) => holds(f, row, isLive));
-  const any = filters.some((f) => holds(f, row, isLive));
+  if (op === 'all') return filters.every((f) => holds(f, row, others));
+  const any = filters.some((f) => holds(f, row, others));
   return op === 'any' ? any : !any;
 }
 
-function testHolds(test: Test, row: ListingRow, isLive: (entry: string) => boolean): boolean {
+function testHolds(test: Test, row: ListingRow, others: Others): boolean {
   const { column } = test;
   let value = column.family === 'identity' ? null : cell(row, column);
+  if (test.kind === 'through') return leadsThrough(test, value as string[], others);
   if (test.kind !== 'identity' && column.target?.of === 'entries')
-    value = (value as string[]).filter(isLive);
+    value = (value as string[]).filter((id) => others.isLive(id));
   if (test.kind === 'blank' && test.gone.length > 0)
     value = (value as string[]).filter((key) => !test.gone.includes(key));
   const blank = value === null || (Array.isArray(value) && value.length === 0);
@@ -93,6 +103,18 @@ function testHolds(test: Test, row: ListingRow, isLive: (entry: string) => boole
         : test.negated !==
             compares(test, typeof value === 'boolean' ? Number(value) : (value as string | number));
   }
+}
+
+function leadsThrough(
+  { by }: Extract<Test, { kind: 'through' }>,
+  entries: readonly string[],
+  others: Others,
+): boolean {
+  return entries.some((id) => {
+    const row = others.row(id);
+    const led = row && by.get(row.type);
+    return led ? holds(led.filter, row, others) : false;
+  });
 }
 
 function hasText(text: string, { op, value }: Extract<Test, { kind: 'text' }>): boolean {

@@ -8,7 +8,7 @@ import type { Condition, Fan, Filter, ListingPlan } from './plan.ts';
 
 /** A page of a listing that has one for each value. */
 export interface FanValue {
-  /** A subject's or an option's id, a year (`2026`) or a month (`2026-03`). */
+  /** A subject's, an option's, an entry's or a person's id, a year (`2026`) or a month (`2026-03`). */
   key: string;
   name: string;
   description: string;
@@ -26,8 +26,8 @@ const MOST_KEPT = 5000;
 const kept = new WeakMap<ListingPlan, Map<string, ListingPlan>>();
 
 /**
- * A listing that has a page for each value, for one of them: a subject's or an option's id, a year
- * (`2026`) or a month (`2026-03`).
+ * A listing that has a page for each value, for one of them: the id of a subject, an option or an
+ * entry, a year (`2026`) or a month (`2026-03`).
  */
 export function fanned(plan: ListingPlan, key: string): ListingPlan {
   let known = kept.get(plan);
@@ -99,7 +99,10 @@ function narrowed(
 }
 
 function conditionsFor({ column, per }: Fan, key: string): Condition[] {
-  if (per === 'subject' || per === 'choice')
+  // An entry has a page only while it is live: nothing more is asked of it.
+  const led = { ...column, target: null };
+  if (per === 'entry') return [conditionOf(led, 'is', { kind: 'keys', keys: [key] })];
+  if (per === 'subject' || per === 'choice' || per === 'author')
     return [conditionOf(column, 'is', { kind: 'keys', keys: [key] })];
   return between(column, key);
 }

@@ -24,7 +24,9 @@ export type Operand =
   | { kind: 'between'; from: Bound; to: Bound }
   /** So far back from today or now, or ahead. */
   | { kind: 'within'; length: Length }
-  | { kind: 'unit'; unit: Unit };
+  | { kind: 'unit'; unit: Unit }
+  /** What a field of the page's entry has, or that entry itself by `entry`: nothing without one. */
+  | { kind: 'page'; field: string };
 
 /** Whole calendar days, or ms. */
 export type Length = { days: number } | { ms: number };

@@ -1,4 +1,4 @@
-import { type Condition, type ListingPlan, conditionsOf } from './plan.ts';
+import { type Condition, type ListingPlan, type Through, conditionsOf } from './plan.ts';
 
 /** A listing for each of its types, the first in front. */
 export function partsOf(plan: ListingPlan): ListingPlan[] {
@@ -18,4 +18,17 @@ export function inEach(plan: ListingPlan, change: (part: ListingPlan) => Listing
 /** Every condition of a listing, in each of its types. */
 export function conditionsIn(plan: ListingPlan): Condition[] {
   return partsOf(plan).flatMap(({ filter }) => conditionsOf(filter));
+}
+
+/** As `conditionsIn`, with what is asked of entries that references lead to. */
+export function allConditionsIn(plan: ListingPlan): Condition[] {
+  return conditionsIn(plan).flatMap((condition) => [
+    condition,
+    ...(condition.through ?? []).map((through) => through.condition),
+  ]);
+}
+
+/** What a listing asks of entries that references lead to. */
+export function throughIn(plan: ListingPlan): Through[] {
+  return conditionsIn(plan).flatMap(({ through }) => through ?? []);
 }

@@ -12,6 +12,18 @@ export interface Condition {
   op: Operator;
   operand: Operand;
   spec: ConditionSpec;
+  /**
+   * What is asked of the live entries that the column leads to, one for each of their types that
+   * has it; an operator that denies holds where none of them fulfils it.
+   */
+  through?: readonly Through[];
+}
+
+/** What is asked of the entries of a type that a reference leads to. */
+export interface Through {
+  type: ContentType;
+  /** Of an operator that affirms. */
+  condition: Condition;
 }
 
 /** A checked tree of filters. */
@@ -34,7 +46,7 @@ export interface Pin extends Interval {
 /** What a listing has a page for each value of. */
 export interface Fan {
   column: Column;
-  per: 'subject' | 'choice' | 'year' | 'month';
+  per: 'subject' | 'choice' | 'entry' | 'author' | 'year' | 'month';
   /** Whether its own page leads to those of its values, in place of showing entries. */
   hasIndex: boolean;
 }
@@ -43,7 +55,17 @@ export interface Fan {
 export function fansOf({ family, target }: Column): readonly Fan['per'][] {
   if (family === 'day' || family === 'instant') return ['year', 'month'];
   if (family === 'choice') return ['choice'];
+  if (family === 'members' && target?.of === 'entries') return ['entry'];
+  if (target?.of === 'people') return ['author'];
   return target?.of === 'subjects' ? ['subject'] : [];
+}
+
+/** What values are found by counting them. */
+const COUNTED: ReadonlySet<Fan['per']> = new Set(['entry', 'author']);
+
+/** The columns whose values are counted. */
+export function countedColumns({ each, visitor }: ListingPlan): readonly Column[] {
+  return [...(each && COUNTED.has(each.per) ? [each.column] : []), ...(visitor?.filters ?? [])];
 }
 
 /** What visitors may do with a listing. */
@@ -94,6 +116,13 @@ export interface FilterWorld {
   /** Who stands in picks, by their id, in their order; whether live or not. */
   picked(picks: string): readonly string[];
 }
+
+/** Operators that deny, with what they deny. */
+export const DENIED: Partial<Record<Operator, Operator>> = {
+  'is-not': 'is',
+  'none-of': 'any-of',
+  blank: 'not-blank',
+};
 
 /** Every condition of a filter, in the order it reads. */
 export function conditionsOf(filter: Filter): Condition[] {

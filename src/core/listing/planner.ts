@@ -1,26 +1,22 @@
 import type { Issue } from '../issue.ts';
-import { didYouMean, nearest, unknownName } from '../did-you-mean.ts';
+import { didYouMean, unknownName } from '../did-you-mean.ts';
 import { parseInstant } from '../time/parse.ts';
 import { BEGINNING, type Instant } from '../time/interval.ts';
 import type { Field } from '../design/field.ts';
 import { sentence } from '../design/words.ts';
-import type { ContentType, Design, Picks } from '../design/spec.ts';
-import {
-  type ConditionSpec,
-  type EachSpec,
-  type FilterSpec,
-  type Listing,
-  type PinSpec,
-  type VisitorSpec,
-  conditionSpecs,
-  groupOf,
+import type { ContentType, Design } from '../design/spec.ts';
+import type {
+  ConditionSpec,
+  EachSpec,
+  Listing,
+  PinSpec,
+  VisitorSpec,
 } from '../design/listing-spec.ts';
-import { type Column, LISTED, ORDER_ALONE, PLACE, absentOf, listedColumns } from './columns.ts';
+import { type Column, LISTED, PLACE, listedColumns } from './columns.ts';
+import { ConditionPlanner, tooMany } from './condition-planner.ts';
 import { inEach } from './parts.ts';
 import type { Operand } from './operand.ts';
-import { OPERATORS_OF, OPERATOR_WORDS } from './operators.ts';
 import { ORDER_PARAMETER, SEARCH_PARAMETER, isNarrowing, isSearchable } from './visitors.ts';
-import { readOperand } from './read-operand.ts';
 
 import {
   type Condition,
@@ -67,8 +63,10 @@ function planTypes(
   design: Design,
 ): { plan: ListingPlan | null; issues: Issue[] } {
   const known = new Map([...types].reverse().flatMap((type) => [...listedColumns(type)]));
+  const hasPage = listing.address === undefined;
   const planners = types.map((type) => {
-    const names = { label: type.label, zone: design.site.zone, known, picks: design.picks };
+    const { site, picks } = design;
+    const names = { label: type.label, site, known, picks, types: design.types, hasPage };
     return new Planner(listedColumns(type), names);
   });
   const plans = types.map((type, i) => planners[i]!.plan(listing, type));
@@ -105,57 +103,9 @@ function thoseListed(filter: Filter, listed: boolean): Filter {
   return { kind: 'all', filters: [...(filter.kind === 'all' ? filter.filters : [filter]), shown] };
 }
 
-const MAX_CONDITIONS = 500;
-
-function tooMany(where: FilterSpec | undefined): Issue[] {
-  const count = conditionSpecs(where).length;
-  if (count <= MAX_CONDITIONS) return [];
-  return [
-    {
-      code: 'too-many-conditions',
-      path: 'where',
-      message: `A listing has at most ${MAX_CONDITIONS} conditions, and this one has ${count}.`,
-      fix: 'Use "any-of" with several values in place of many conditions.',
-    },
-  ];
-}
-
-/**
- * Checks conditions against the columns they may ask of, by name; `filter` is null where anything
- * is wrong. `label` is what has those columns, in words.
- */
-export function planFilter(
-  where: FilterSpec,
-  columns: Map<string, Column>,
-  { label, zone }: { label: string; zone: string },
-): { filter: Filter | null; issues: Issue[] } {
-  const many = tooMany(where);
-  if (many.length > 0) return { filter: null, issues: many };
-  const planner = new Planner(columns, { label, zone, known: columns, picks: [] });
-  const filter = planner.filter(where, 'where');
-  return { filter: planner.issues.length === 0 ? filter : null, issues: planner.issues };
-}
-
-/** What a planner looks up besides the columns of a type. */
-interface PlannerNames {
-  /** What has the columns, in words. */
-  label: string;
-  zone: string;
-  /** The columns of all that is listed. */
-  known: Map<string, Column>;
-  picks: readonly Picks[];
-}
-
-class Planner {
-  readonly issues: Issue[] = [];
-
-  constructor(
-    private readonly columns: Map<string, Column>,
-    private readonly names: PlannerNames,
-  ) {}
-
+class Planner extends ConditionPlanner {
   plan(listing: Listing, type: ContentType): ListingPlan | null {
-    const { zone } = this.names;
+    const { zone } = this.names.site;
     const filter = listing.where
       ? this.filter(listing.where, 'where')
       : { kind: 'all' as const, filters: [] };
@@ -164,6 +114,7 @@ class Planner {
     const each = listing.each ? this.each(listing, listing.each) : null;
     const visitor = listing.visitor ? this.visitor(listing, listing.visitor, type) : null;
     if (listing.feed) this.needsAddress(listing, 'feed', 'A feed stands below its address');
+    if (each ?? visitor ?? listing.feed) this.isWhole(listing);
     if (!filter || this.issues.length > 0) return null;
     const keys = [...sort, ...(visitor?.orders ?? []).flatMap((order) => order.sort)];
     if (keys.some(({ column }) => column === PLACE) && !namedBy(filter)) return this.noPlaces();
@@ -234,16 +185,6 @@ class Planner {
     );
   }
 
-  filter(spec: FilterSpec, path: string): Filter | null {
-    const group = groupOf(spec);
-    if (!group) return this.condition(spec as ConditionSpec, path);
-    const { kind } = group;
-    const filters = group.filters
-      .map((f, i) => this.filter(f, `${path}/${kind}/${i + 1}`))
-      .filter((f) => f !== null);
-    return { kind, filters };
-  }
-
   sortKey(spec: Listing['sort'][number], path: string): SortKey | null {
     const column = this.column(spec.field, `${path}/field`);
     if (!column) return null;
@@ -262,6 +203,17 @@ class Planner {
       path,
       `${column.label} is no date: it is no days away from today.`,
       'Leave "from" out, or name a date.',
+    );
+  }
+
+  /** What makes other lists of one needs all of it. */
+  private isWhole({ skip, most }: Listing): void {
+    if (skip === undefined && most === undefined) return;
+    this.fail(
+      'not-whole',
+      most === undefined ? 'skip' : 'most',
+      'Pages for each value, visitors and feeds make other lists of it, and it is cut off.',
+      'Let it have all its entries, or make a second listing of its first.',
     );
   }
 
@@ -305,88 +257,9 @@ class Planner {
   }
 
   private instant(text: string | undefined, path: string): Instant | null {
-    const at = text === undefined ? null : parseInstant(text, this.names.zone);
+    const at = text === undefined ? null : parseInstant(text, this.names.site.zone);
     if (text !== undefined && at === null)
       this.fail('wrong-value', path, `"${text}" is no instant.`, 'Write it like 2026-03-01T08:00.');
     return at;
   }
-
-  private column(name: string, path: string): Column | null {
-    const own = this.columns.get(name);
-    const known = this.names.known.get(name);
-    if (own && (own === known || alike(own, known!))) return own;
-    if (own)
-      return this.fail(
-        'types-differ',
-        path,
-        `${own.label} is not of the same kind in all the types listed.`,
-        'Ask for it in lists of one type alone, or let the fields be alike.',
-      );
-    if (known) return absentOf(known);
-    const names = [...this.columns.keys()];
-    return this.fail(
-      'unknown-field',
-      path,
-      `${this.names.label} has no field "${name}".`,
-      didYouMean(name, names, `It has: ${names.slice(0, 20).join(', ')}.`),
-      nearest(name, names),
-    );
-  }
-
-  private condition(spec: ConditionSpec, path: string): Condition | null {
-    const column = this.column(spec.field, `${path}/field`);
-    if (!column) return null;
-    const allowed = OPERATORS_OF[column.family];
-    if (!allowed.includes(spec.op) || ORDER_ALONE.has(column)) {
-      return this.fail(
-        'wrong-operator',
-        `${path}/op`,
-        `${column.label} cannot be asked "${OPERATOR_WORDS[spec.op]}".`,
-        ORDER_ALONE.has(column) ? 'Sort by it.' : `It can be asked: ${allowed.join(', ')}.`,
-      );
-    }
-    const asked = column.isAbsent ? this.names.known.get(spec.field)! : column;
-    const read = readOperand(asked, spec, this.names.zone, (code, message, fix) =>
-      this.fail(code, `${path}/value`, message, fix),
-    );
-    const operand = read && column.target?.of === 'picks' ? this.ofPicks(read, path) : read;
-    return operand && { kind: 'condition', column, op: spec.op, operand, spec };
-  }
-
-  /** Picks as they are stored: conditions name them by their keys. */
-  private ofPicks(operand: Operand, path: string): Operand | null {
-    const { picks } = this.names;
-    const given = operand.kind === 'keys' ? operand.keys : [];
-    const ids = given.map((key) => picks.find((p) => p.key === key)?.id);
-    const unknown = given[ids.indexOf(undefined)];
-    if (unknown === undefined) return { kind: 'keys', keys: ids as string[] };
-    const known = picks.map(({ key }) => key);
-    const message = `There are no picks "${unknown}".`;
-    this.issues.push(unknownName(`${path}/value`, message, unknown, known));
-    return null;
-  }
-
-  private fail(
-    code: string,
-    path: string,
-    message: string,
-    fix: string,
-    replacement?: string,
-  ): null {
-    this.issues.push({
-      code,
-      path,
-      message,
-      fix,
-      ...(replacement === undefined ? {} : { replacement }),
-    });
-    return null;
-  }
-}
-
-/** Whether the columns of two types can be compared. */
-function alike(a: Column, b: Column): boolean {
-  if (a.family === 'identity') return true;
-  const setOf = ({ target }: Column): unknown => (target?.of === 'subjects' ? target.set : null);
-  return a.family === b.family && setOf(a) === setOf(b) && a.target?.of === b.target?.of;
 }

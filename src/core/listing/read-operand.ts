@@ -1,8 +1,12 @@
-import type { ConditionSpec } from '../design/listing-spec.ts';
+import { type ConditionSpec, elsewhereOf, literalsOf } from '../design/listing-spec.ts';
+import type { Design } from '../design/spec.ts';
 import { parseDay, parseInstant, parseRelative } from '../time/parse.ts';
 import { type Column, foldText } from './columns.ts';
 import { type Bound, type Operand, UNITS, readLength } from './operand.ts';
 import { OPERATOR_WORDS } from './operators.ts';
+
+/** What conditions may read of a site, and the zone that its days are of. */
+type SiteValues = Pick<Design['site'], 'zone' | 'name' | 'url' | 'strapline'>;
 
 /** Says what is wrong with a value. */
 type Fail = (code: string, message: string, fix: string) => null;
@@ -12,28 +16,30 @@ type Value = string | number | boolean;
 export function readOperand(
   column: Column,
   spec: ConditionSpec,
-  zone: string,
+  site: SiteValues,
   fail: Fail,
 ): Operand | null {
-  return new OperandReader(column, spec, zone, fail).read();
+  return new OperandReader(column, spec, site, fail).read();
 }
 
 class OperandReader {
   constructor(
     private readonly column: Column,
     private readonly spec: ConditionSpec,
-    private readonly zone: string,
+    private readonly site: SiteValues,
     private readonly fail: Fail,
   ) {}
 
   read(): Operand | null {
     const { column, spec } = this;
-    const { op, value } = spec;
+    const { op } = spec;
     if (op === 'blank' || op === 'not-blank' || op === 'on-this-day') return this.none();
+    const elsewhere = elsewhereOf(spec);
+    if (elsewhere) return 'page' in elsewhere ? this.ofPage(elsewhere) : this.ofSite(elsewhere);
     if (KEYED.has(column.family)) return this.keys();
     if (op === 'any-of' || op === 'none-of') return this.several();
     if (op === 'between') return this.between();
-    const single = Array.isArray(value) ? undefined : value;
+    const [single] = Array.isArray(spec.value) ? [] : literalsOf(spec);
     if (single === undefined || single === '') return this.missing('one value');
     if (op === 'within-last' || op === 'within-next') return this.within(String(single));
     if (op === 'this') return this.unit(String(single));
@@ -46,14 +52,29 @@ class OperandReader {
     return this.fail('value-not-wanted', `"${words}" takes no value.`, 'Leave the value out.');
   }
 
+  private ofPage({ page }: { page: string }): Operand | null {
+    if (!SPANNING.has(this.spec.op)) return { kind: 'page', field: page };
+    const words = OPERATOR_WORDS[this.spec.op];
+    const message = `"${words}" does not compare with what a page's entry has.`;
+    return this.fail('wrong-value', message, 'Give a value, or compare otherwise.');
+  }
+
+  private ofSite({ site: key }: { site: string }): Operand | null {
+    const { column, site, fail } = this;
+    const { name, url, strapline } = site;
+    const values = new Map(Object.entries({ name, url, strapline }));
+    const value = values.get(key);
+    if (value === undefined) return this.wrong(`one of ${[...values.keys()].join(', ')}`, key);
+    return new OperandReader(column, { ...this.spec, value }, site, fail).read();
+  }
+
   private missing(wanted: string): null {
     const words = `${this.column.label} ${OPERATOR_WORDS[this.spec.op]}`;
     return this.fail('value-missing', `"${words}" needs ${wanted}.`, GIVE[wanted] ?? GIVE_ONE);
   }
 
   private listed(): Value[] {
-    const { value } = this.spec;
-    return Array.isArray(value) ? value : value === undefined ? [] : [value];
+    return literalsOf(this.spec);
   }
 
   private bound(value: Value): Bound | null {
@@ -76,7 +97,8 @@ class OperandReader {
   }
 
   private moment(text: string): Bound | null {
-    const { column, zone } = this;
+    const { column } = this;
+    const { zone } = this.site;
     const relative = parseRelative(text);
     if (relative && (column.family === 'instant' || 'today' in relative))
       return { kind: 'relative', value: relative };
@@ -139,6 +161,8 @@ class OperandReader {
   }
 }
 
+/** Operators that ask of a stretch. */
+const SPANNING: ReadonlySet<string> = new Set(['between', 'within-last', 'within-next', 'this']);
 /** Families that are compared by keys. */
 const KEYED: ReadonlySet<string> = new Set(['choice', 'members', 'identity']);
 const GIVE_ONE = 'Give the value to compare with.';

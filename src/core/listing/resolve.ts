@@ -2,9 +2,10 @@ import type { Instant } from '../time/interval.ts';
 import { resolveRelative } from '../time/parse.ts';
 import { addDays, calendarDay, dayStart } from '../time/zone.ts';
 import { unitOf } from '../time/unit.ts';
+import type { ContentType } from '../design/spec.ts';
 import type { Column } from './columns.ts';
 import { type Bound, relativesOf } from './operand.ts';
-import type { Condition, Filter, FilterWorld } from './plan.ts';
+import { type Condition, DENIED, type Filter, type FilterWorld } from './plan.ts';
 
 /**
  * A condition as of an instant, reduced to what memory and SQL both do. `negated` holds where the
@@ -24,15 +25,29 @@ export type Test =
   | { kind: 'text'; column: Column; op: 'contains' | 'starts' | 'word'; value: string }
   /** Whether it is one of some entries, which stand in their order. */
   | { kind: 'identity'; column: Column; entries: readonly string[]; negated: boolean }
+  /** Whether it leads to a live entry that passes what is asked of its type, by the type's id. */
+  | { kind: 'through'; column: Column; by: ReadonlyMap<string, LedThrough> }
   /** Each list of keys is one wanted thing with all that counts as it. */
   | { kind: 'members'; column: Column; op: 'any' | 'all' | 'none'; keys: string[][] }
   /** Keys that are gone count as nothing. */
   | { kind: 'blank'; column: Column; wanted: boolean; gone: readonly string[] };
 
+/** What is asked of entries of a type that a reference leads to. */
+export interface LedThrough {
+  type: ContentType;
+  filter: ResolvedFilter;
+}
+
 /** A filter as of an instant. */
 export type ResolvedFilter =
   | (Test & { condition: Condition })
-  | { kind: 'group'; op: 'all' | 'any' | 'none'; filters: ResolvedFilter[] };
+  | {
+      kind: 'group';
+      op: 'all' | 'any' | 'none';
+      filters: ResolvedFilter[];
+      /** What asks all of it, where that is one condition. */
+      condition?: Condition;
+    };
 
 /** A site in which nothing lies within anything else, and nobody stands in picks. */
 export const EMPTY_WORLD: FilterWorld = {
@@ -55,25 +70,43 @@ export function resolveFilter(
       filters: filter.filters.map((f) => resolveFilter(f, at, zone, world)),
     };
   const told = (test: Test): ResolvedFilter => ({ ...test, condition: filter });
-  const parts = partsOf(filter, at, zone);
+  const parts = filter.through ? ledThrough(filter, at, zone, world) : partsOf(filter, at, zone);
   if (!parts) return told(resolveCondition(filter, at, zone, world));
   const { op, tests } = parts;
-  return { kind: 'group', op, filters: tests.map(told) };
+  return { kind: 'group', op, filters: tests.map(told), condition: filter };
+}
+
+/** What a condition asks at once. */
+interface Parts {
+  op: 'all' | 'any' | 'none';
+  tests: Test[];
+}
+
+function ledThrough(
+  { column, op, through = [] }: Condition,
+  at: Instant,
+  zone: string,
+  world: FilterWorld,
+): Parts {
+  const by = through.map(({ type, condition }) => {
+    const filter = resolveFilter(condition, at, zone, world);
+    return [type.id, { type, filter }] as const;
+  });
+  const test: Test = { kind: 'through', column, by: new Map(by) };
+  return { op: DENIED[op] ? 'none' : 'all', tests: [test] };
 }
 
 /** A condition that asks several things at once; null for others. */
-function partsOf(
-  { column, op, operand }: Condition,
-  at: Instant,
-  zone: string,
-): { op: 'all' | 'any' | 'none'; tests: Test[] } | null {
+function partsOf({ column, op, operand }: Condition, at: Instant, zone: string): Parts | null {
   const test = (how: Condition['op'], bound: Bound): Test =>
     compareBound(column, how, bound, at, zone);
   switch (operand.kind) {
     case 'several': {
       const tests = operand.values.map((value) => test('is', { kind: 'scalar', value }));
-      return { op: op === 'none-of' ? 'none' : 'any', tests };
+      return { op: DENIED[op] ? 'none' : 'any', tests };
     }
+    case 'page':
+      return { op: DENIED[op] ? 'none' : 'any', tests: [] };
     case 'between': {
       const isNumber = column.family === 'number';
       const [least, most] = isNumber

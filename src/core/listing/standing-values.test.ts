@@ -27,7 +27,7 @@ const design = designSpec.parse({
     },
   ],
 });
-const world = { ...EMPTY_WORLD, isLive: () => true };
+const world = { ...EMPTY_WORLD, isLive: () => true, row: () => null };
 
 function filled(where: FilterSpec): { values: Record<string, unknown>; stands: boolean } {
   const listing = listingSpec.parse({ key: 'l', type: 'seed', where });
@@ -35,7 +35,7 @@ function filled(where: FilterSpec): { values: Record<string, unknown>; stands: b
   const values = standingValues(plan, AT, world);
   const at = { created: AT, published: AT, updated: AT, from: AT, to: null };
   const rows = [{ entry: 'new', type: plan.type.id, ...at, values }];
-  return { values, stands: evaluateListing(plan, rows, AT, world).length === 1 };
+  return { values, stands: evaluateListing(plan, rows, AT, world, world).length === 1 };
 }
 
 describe('a new entry made where a listing stands', () => {

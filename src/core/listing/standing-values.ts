@@ -1,11 +1,12 @@
 import { isDerived } from '../design/computed.ts';
 import type { Field } from '../design/field.ts';
+import { literalsOf } from '../design/listing-spec.ts';
 import type { Values } from '../design/values.ts';
 import type { Instant } from '../time/interval.ts';
 import { resolveRelative } from '../time/parse.ts';
 import { addDays, calendarDay, dayStart } from '../time/zone.ts';
 import { type ListingRow, columnsOf } from './columns.ts';
-import { holds } from './evaluate.ts';
+import { type Others, holds } from './evaluate.ts';
 import type { Condition, Filter, ListingPlan, FilterWorld } from './plan.ts';
 import { resolveFilter } from './resolve.ts';
 
@@ -25,16 +26,19 @@ export function standingValues(plan: ListingPlan, at: Instant, subjects: FilterW
       .map((v) => inField(field, v));
     const tests = own.map((c) => resolveFilter(c, at, plan.zone, subjects));
     const passes = (value: unknown): boolean =>
-      tests.every((test) => holds(test, rowWith(field, value, at), () => true));
+      tests.every((test) => holds(test, rowWith(field, value, at), ALL_LIVE));
     const value = tries.find(passes) ?? tries[0];
     if (value !== undefined) values[field.id] = value;
   }
   return values;
 }
 
+/** What a new entry would refer to is taken to be there. */
+const ALL_LIVE: Others = { isLive: () => true, row: () => null };
+
 /** The conditions that an entry is to pass; of alternatives the first. */
 function wantedOf(filter: Filter): Condition[] {
-  if (filter.kind === 'condition') return [filter];
+  if (filter.kind === 'condition') return filter.through ? [] : [filter];
   if (filter.kind === 'all') return filter.filters.flatMap(wantedOf);
   return filter.kind === 'any' && filter.filters[0] ? wantedOf(filter.filters[0]) : [];
 }
@@ -55,6 +59,7 @@ function valueFor(condition: Condition, at: Instant, zone: string): unknown {
   const { column, op, operand, spec } = condition;
   switch (operand.kind) {
     case 'none':
+    case 'page':
       return undefined;
     case 'keys':
       return op === 'is-not' || op === 'none-of'
@@ -63,14 +68,17 @@ function valueFor(condition: Condition, at: Instant, zone: string): unknown {
           ? [operand.keys]
           : operand.keys[0];
     case 'several':
-      return op === 'none-of' ? undefined : [spec.value].flat()[0];
+      return op === 'none-of' ? undefined : literalsOf(spec)[0];
     case 'between':
       return valueFor({ ...condition, op: 'is', operand: operand.from }, at, zone);
     case 'within':
     case 'unit':
       return momentFor('is', { day: calendarDay(at, zone) }, column.family === 'instant', zone);
     case 'scalar':
-      return scalarFor(op, typeof operand.value === 'string' ? spec.value : operand.value);
+      return scalarFor(
+        op,
+        typeof operand.value === 'string' ? (literalsOf(spec)[0] ?? operand.value) : operand.value,
+      );
     case 'day':
       return momentFor(op, { day: operand.day }, column.family === 'instant', zone);
     case 'instant':

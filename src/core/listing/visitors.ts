@@ -10,7 +10,7 @@ const SEARCHED: ReadonlySet<string> = new Set(['text', 'paragraphs', 'richtext']
 
 /** Whether visitors can narrow a list by the values of a column. */
 export function isNarrowing({ family, target }: Column): boolean {
-  return NARROWING.has(family) && target?.of !== 'media';
+  return NARROWING.has(family) && target?.of !== 'media' && target?.of !== 'people';
 }
 
 /** Whether visitors can search the words of a field. */

@@ -13,6 +13,8 @@ export interface PageMeta {
   picture: { url: string; alt: string; width: number; height: number } | null;
   /** Feeds of what the page lists; left out where there are none. */
   feeds?: { type: string; href: string }[];
+  /** The page in each language that it is in, itself included; left out where that is one. */
+  alternates?: { language: string; href: string }[];
 }
 
 /** The elements of a page's head that metadata makes (WHATWG HTML; ogp.me). */
@@ -22,6 +24,8 @@ export function headHtml(meta: PageMeta): string {
   if (meta.canonical !== null) out += `<link rel="canonical" href="${escapeHtml(meta.canonical)}">`;
   for (const { type, href } of meta.feeds ?? [])
     out += `<link rel="alternate" type="${type}" title="${escapeHtml(meta.title)}" href="${escapeHtml(href)}">`;
+  for (const { language, href } of meta.alternates ?? [])
+    out += `<link rel="alternate" hreflang="${escapeHtml(language)}" href="${escapeHtml(href)}">`;
   if (!meta.index || !meta.follow) out += tag('name', 'robots', robots(meta));
   out += tag('property', 'og:title', meta.title);
   if (meta.description !== null) out += tag('property', 'og:description', meta.description);

@@ -18,11 +18,14 @@ export interface Plan {
   do: 'publish' | 'retire';
   /** The revision to publish; null for the newest saved by then. */
   revision: number | null;
+  /** Set where it changes what is live, and makes nothing live that is not. */
+  keeps?: true;
 }
 
 /** While it runs, a revision of an entry is public. */
 export interface LiveInterval extends Interval {
   entry: string;
+  /** Of the words that are shown: the site's own where that stands in for another. */
   language: string;
   revision: number;
   /** The revision that untranslated values are read from. */

@@ -21,7 +21,8 @@ export function applyPlans(
   let result = live;
   for (const plan of plans) {
     if (plan.do === 'retire') result = null;
-    else result = publishedBy(plan, revisions)?.number ?? result;
+    else if (!plan.keeps || result !== null)
+      result = publishedBy(plan, revisions)?.number ?? result;
   }
   return result;
 }

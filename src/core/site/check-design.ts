@@ -47,6 +47,7 @@ const KEYED = {
   picks: 'picks',
   textForms: 'text-forms',
   styles: 'styles',
+  languages: 'languages',
 } as const;
 
 /** Keys that two parts of a list have, and ids that parts of different keys share. */

@@ -1,12 +1,15 @@
-import type { Issue } from '../issue.ts';
+import { type Issue, at } from '../issue.ts';
 import { unknownName } from '../did-you-mean.ts';
 import { fingerprint } from '../fingerprint.ts';
 import { type AddressRules, compileAddressRules } from '../address/rules.ts';
-import { isReserved, normalisePath, splitPageNumber } from '../address/path.ts';
+import { isReserved, splitPageNumber } from '../address/path.ts';
+import { type Redirects, redirectIssues, redirectsOf } from './redirects.ts';
 import { Environments } from '../design/environment.ts';
+import { rootOf } from '../design/language-spec.ts';
 import { listingSpec } from '../design/listing-spec.ts';
 import type { ContentType, Design } from '../design/spec.ts';
 import { noteTextForms } from '../design/text-form.ts';
+import { inLanguage } from '../design/texts.ts';
 import { planOtherSides } from '../listing/other-side.ts';
 import { type ListingPlan } from '../listing/plan.ts';
 import { planListing, planPublic } from '../listing/planner.ts';
@@ -16,6 +19,7 @@ import { sheetOf } from '../style/sheet.ts';
 import { checkCss } from './check-css.ts';
 import { type Templates, compileTemplates } from '../template/compile.ts';
 import { checkDesign } from './check-design.ts';
+import { languageIssues } from './language-issues.ts';
 
 /** A design made ready: closures and plans, independent of content and instant. */
 export interface CompiledSite {
@@ -48,18 +52,50 @@ export interface CompiledSite {
   /** Id of the entry chosen for `/`; null where none is. */
   frontEntry: string | null;
   /** By-hand redirects by normal path. */
-  redirects: Map<string, { to: string; status: number }>;
+  redirects: Redirects;
   /** The style sheet of the pages: the design's, or the one for sites without. */
   css: string;
   /** Names the style sheet; changes whenever its text does. */
   styleKey: string;
+  /** The site in each of its languages, its own first; all of them have the same. */
+  languages: readonly CompiledSite[];
+}
+
+/** A site, and everything that is wrong in its design. */
+interface Compiled {
+  site: CompiledSite;
+  issues: Issue[];
 }
 
 /**
- * Compiles a design. `issues` names everything wrong in it; the site is there all the same, less
- * what is broken.
+ * Compiles a design, in all of its languages. `issues` names everything wrong in it; the site is
+ * there all the same, less what is broken.
  */
-export function compileSite(design: Design): { site: CompiledSite; issues: Issue[] } {
+export function compileSite(design: Design): Compiled {
+  const own = compileIn(design);
+  if (design.languages.length === 0) return own;
+  const known = new Set(own.issues.map(issueKey));
+  const further = design.languages.map((language) => {
+    const { site, issues } = compileIn(inLanguage(design, language));
+    const path = `languages/${language.key}/texts`;
+    return {
+      site,
+      issues: at(
+        path,
+        issues.filter((issue) => !known.has(issueKey(issue))),
+      ),
+    };
+  });
+  const languages = [own.site, ...further.map(({ site }) => site)];
+  for (const site of languages) site.languages = languages;
+  const issues = further.flatMap((compiled) => compiled.issues);
+  return { site: own.site, issues: [...own.issues, ...languageIssues(design), ...issues] };
+}
+
+const issueKey = ({ code, path, message }: Issue): string => JSON.stringify([code, path, message]);
+
+/** Compiles a design in one language. */
+function compileIn(design: Design): Compiled {
   noteTextForms(design);
   const environments = new Environments(design);
   const addresses = compileAddressRules(design, environments);
@@ -81,10 +117,12 @@ export function compileSite(design: Design): { site: CompiledSite; issues: Issue
     ...frontOf(design, listings.plans),
     templates: templates.templates,
     seo: seo.seo,
-    redirects: redirectsByPath(design),
+    redirects: redirectsOf(design),
     css,
     styleKey: fingerprint(css),
+    languages: [],
   };
+  site.languages = [site];
   const issues = [
     ...checkDesign(design, environments),
     ...checkCss(design.css),
@@ -93,15 +131,13 @@ export function compileSite(design: Design): { site: CompiledSite; issues: Issue
     ...addresses.issues,
     ...templates.issues,
     ...seo.issues,
-    ...frontIssues(design),
-    ...listingAddressIssues(design),
-    ...redirectIssues(design),
+    ...addressIssues(design),
   ];
   return { site, issues };
 }
 
-function redirectsByPath({ redirects }: Design): CompiledSite['redirects'] {
-  return new Map(redirects.map(({ from, to, status }) => [normalOf(from), { to, status }]));
+function addressIssues(design: Design): Issue[] {
+  return [...frontIssues(design), ...listingAddressIssues(design), ...redirectIssues(design)];
 }
 
 function listingsByAddress({ listings }: Design): CompiledSite['listingAt'] {
@@ -164,11 +200,6 @@ function frontOf(
   };
 }
 
-function normalOf(path: string): string {
-  const normal = normalisePath(path);
-  return normal.ok ? normal.path : path;
-}
-
 function frontIssues({ site, listings }: Design): Issue[] {
   const front = site.front;
   if (!front || !('listing' in front) || listings.some((l) => l.key === front.listing)) return [];
@@ -179,14 +210,15 @@ function frontIssues({ site, listings }: Design): Issue[] {
 }
 
 /** Listing addresses that cannot be had: kept by the site, or a page of another listing. */
-function listingAddressIssues({ listings }: Design): Issue[] {
+function listingAddressIssues(design: Design): Issue[] {
+  const { listings } = design;
   const addresses = new Set(listings.flatMap((l) => l.address ?? []));
   return listings.flatMap(({ key, address }) => {
     if (address === undefined) return [];
     const page = splitPageNumber(address);
     const message = isReserved(address)
       ? `The site keeps ${address} for itself.`
-      : page && (addresses.has(page.address) || page.address === '/')
+      : page && (addresses.has(page.address) || page.address === rootOf(design))
         ? `${address} is a page of the listing at ${page.address}.`
         : null;
     return message === null
@@ -199,57 +231,5 @@ function listingAddressIssues({ listings }: Design): Issue[] {
             fix: 'Choose another address.',
           },
         ];
-  });
-}
-
-/**
- * Redirects by hand that cannot be: two from one path, from reserved paths and listings, in
- * circles.
- */
-function redirectIssues({ redirects, listings }: Design): Issue[] {
-  const addresses = new Set(listings.flatMap((l) => l.address ?? []));
-  const from = new Map<string, string>();
-  return redirects
-    .flatMap((redirect, i) => {
-      const start = normalOf(redirect.from);
-      const issue = (message: string, fix: string): Issue[] => [
-        { code: 'wrong-redirect', path: `redirects/${i + 1}/from`, message, fix },
-      ];
-      const again = from.has(start);
-      if (!again) from.set(start, redirect.to);
-      if (again) return issue(`Two redirects start at ${start}.`, 'Leave one of them out.');
-      if (isReserved(start) || start === '/')
-        return issue(`The site keeps ${start} for itself.`, 'Start at another path.');
-      if (!normalisePath(redirect.from).ok)
-        return issue(`${redirect.from} is no path.`, 'Write it like "/old".');
-      if (addresses.has(start))
-        return issue(`A listing stands at ${start}.`, 'Start at another path.');
-      return [];
-    })
-    .concat(redirectCircles(redirects));
-}
-
-function redirectCircles(redirects: Design['redirects']): Issue[] {
-  const next = new Map(redirects.map((r) => [normalOf(r.from), normalOf(r.to)]));
-  const known = new Set<string>();
-  return redirects.flatMap(({ from }, i) => {
-    const way = new Set<string>();
-    let at: string | undefined = normalOf(from);
-    while (at !== undefined && !way.has(at) && !known.has(at)) {
-      way.add(at);
-      at = next.get(at);
-    }
-    const circle = at !== undefined && way.has(at);
-    for (const path of way) known.add(path);
-    return circle
-      ? [
-          {
-            code: 'wrong-redirect',
-            path: `redirects/${i + 1}/to`,
-            message: `Redirects lead in a circle: ${[...way, at!].slice(0, 6).join(' → ')}.`,
-            fix: 'Let one of them lead to a page.',
-          },
-        ]
-      : [];
   });
 }

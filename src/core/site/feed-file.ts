@@ -1,4 +1,5 @@
 import { encodeAddress } from '../link.ts';
+import { rootOf } from '../design/language-spec.ts';
 import { feedPath, splitFeed } from '../address/path.ts';
 import { shownAuthor } from '../design/presets.ts';
 import { type EntryView, nameOf } from '../design/values.ts';
@@ -30,9 +31,10 @@ export function fedAt(
 ): Fed | null {
   const address = splitFeed(path)?.address;
   if (address === undefined) return null;
-  const key = address === '/' ? site.frontListing : site.listingAt.get(address);
+  const root = rootOf(site.design);
+  const key = address === root ? site.frontListing : site.listingAt.get(address);
   const plan = site.listings.get(key ?? '');
-  if (plan && (address === '/' || key !== site.frontListing))
+  if (plan && (address === root || key !== site.frontListing))
     return plan.listing.feed ? { plan, value: null, address } : null;
   const { language } = site.design.site;
   for (const each of site.fannedOut) {
@@ -67,6 +69,7 @@ function feedOf(
 ): Omit<Feed, 'self'> {
   const { url, name, language } = site.design.site;
   const { key, id, feed } = plan.listing;
+  const inLanguage = plan.type.edition === undefined ? '' : ` in ${plan.type.edition}`;
   const list = newestFirst(value ? fanned(plan, value.key) : plan);
   const scope = new PageScope(site, reader, validity);
   const { ids } = reader.listing(list, validity, 0, feed!.size);
@@ -85,7 +88,7 @@ function feedOf(
   };
   const { title } = listingMeta(site, scope.showListing(shown), shown, address);
   return {
-    id: urn(`listing ${url} ${id} ${value?.key ?? ''}`),
+    id: urn(`listing ${url} ${id} ${value?.key ?? ''}${inLanguage}`),
     ...{ title, language, author: name, home: url + encodeAddress(address) },
     items: entries.flatMap((entry) => itemOf(site, reader, entry, validity) ?? []),
   };
@@ -102,7 +105,9 @@ function itemOf(
   if (path === null) return null;
   const scope = new PageScope(site, reader, validity).show(entry);
   return {
-    id: urn(`entry ${id} ${created}`),
+    id: urn(
+      `entry ${id} ${created}${entry.type.edition === undefined ? '' : ` in ${entry.type.edition}`}`,
+    ),
     url: site.design.site.url + encodeAddress(path),
     title: nameOf(entry),
     summary: entryMeta(site, scope, entry).description,

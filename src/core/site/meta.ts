@@ -1,4 +1,5 @@
 import { encodeAddress, isSafeTarget } from '../link.ts';
+import { rootOf } from '../design/language-spec.ts';
 import { ownPresets } from '../design/presets.ts';
 import { isPicture } from '../design/media-formats.ts';
 import type { EntryView, Media } from '../design/values.ts';
@@ -35,7 +36,19 @@ function base(site: CompiledSite, seo: CompiledSeo | undefined, scope: PageScope
     siteName: name,
     shareType: seo?.shareType ?? 'website',
     picture: shared && sharePicture(site, shared),
+    ...alternatesOf(site, scope),
   };
+}
+
+/** The same page in other languages, where it stands there in its words. */
+function alternatesOf(site: CompiledSite, scope: PageScope | null): Pick<PageMeta, 'alternates'> {
+  const there = scope?.languages().filter(({ isThere, isOwn }) => isThere && isOwn) ?? [];
+  if (there.length < 2) return {};
+  const alternates = there.map(({ language, path }) => ({
+    language,
+    href: absolute(site, path),
+  }));
+  return { alternates };
 }
 
 /** A picture as share cards have it, at a size that is served; null of what is no picture. */
@@ -56,17 +69,26 @@ export function entryMeta(site: CompiledSite, scope: PageScope, entry: EntryView
   scope.prefetch([entry], seo.needs);
   const { index, follow } = ownPresets(entry.values);
   const given = seo.canonical?.text(scope) ?? null;
-  const canonical = given !== null && isSafeTarget(given) ? given : entry.path;
+  // What stands in for words that are not there is at home where they are.
+  const home = entry.language === undefined ? entry.path : ownPath(site, scope);
+  const canonical = given !== null && isSafeTarget(given) ? given : home;
   const own =
     seo.picture === null ? null : scope.media(String(valuesOf(entry.values, seo.picture)[0] ?? ''));
   const meta = base(site, seo, scope);
   if (index !== undefined) meta.index = index;
   if (follow !== undefined) meta.follow = follow;
+  meta.language = entry.language ?? meta.language;
   meta.title = firstOf(seo.title, scope) ?? meta.title;
   meta.description = firstOf(seo.description, scope);
   meta.canonical = canonical === null ? null : absolute(site, canonical);
   if (own && isPicture(own)) meta.picture = sharePicture(site, own);
   return meta;
+}
+
+/** Where the page of an entry stands in the site's own language; null where it does not. */
+function ownPath(site: CompiledSite, scope: PageScope): string | null {
+  const own = scope.languages().find((_, i) => !site.languages[i]!.design.edition);
+  return own?.isThere ? own.path : null;
 }
 
 /** The metadata of a page of a listing; the scope shows that listing. */
@@ -106,7 +128,7 @@ export function frontMeta(site: CompiledSite, scope: PageScope | null): PageMeta
     ...base(site, undefined, scope),
     title: name,
     description: strapline.trim() === '' ? null : strapline,
-    canonical: absolute(site, '/'),
+    canonical: absolute(site, rootOf(site.design)),
   };
 }
 

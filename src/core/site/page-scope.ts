@@ -1,9 +1,11 @@
 import type { EntryView, Media, Subject } from '../design/values.ts';
 import { valuesOf } from '../design/values.ts';
+import { rootOf } from '../design/language-spec.ts';
 import { MAX_STEPS } from '../pattern/compile.ts';
 import type { Issue } from '../issue.ts';
 import type { Instant, Validity } from '../time/interval.ts';
 import { type FanValue, fanned } from '../listing/fan-out.ts';
+import { onPageOf } from '../listing/of-page.ts';
 import { otherSideOf } from '../listing/other-side.ts';
 import { PLAIN_VISIT, type Visit, visited } from '../listing/visit.ts';
 import { markingHits } from '../template/mark-hits.ts';
@@ -17,6 +19,7 @@ import { pagePath } from '../address/path.ts';
 import type {
   Beside,
   DrawnPicture,
+  LanguageLink,
   ListingShown,
   PageAt,
   PictureWish,
@@ -24,6 +27,7 @@ import type {
   VisitorShown,
 } from '../template/context.ts';
 import type { CompiledSite } from './compile.ts';
+import { type Shown, languageLinks } from './languages.ts';
 import { drawnPicture, imagePath } from './pictures.ts';
 import type { SiteReader } from './reader.ts';
 
@@ -49,6 +53,7 @@ export class PageScope implements RenderScope {
   readonly zone: string;
   readonly address = false;
   readonly at: Instant;
+  readonly root: string;
   readonly issues: Issue[];
   steps = MAX_STEPS;
   own: EntryView | null = null;
@@ -63,7 +68,7 @@ export class PageScope implements RenderScope {
   private visiting: { plan: ListingPlan; visit: Visit } | null;
   private readonly known: Map<string, EntryView | null>;
   /** What the page has drawn by now, in all its parts. */
-  private readonly drawn: { pictures: number };
+  private readonly drawn: { pictures: number; shown: Shown; languages?: LanguageLink[] };
 
   constructor(
     private readonly site: CompiledSite,
@@ -75,6 +80,7 @@ export class PageScope implements RenderScope {
     this.language = settings.language;
     this.zone = settings.zone;
     this.at = validity.at;
+    this.root = rootOf(site.design);
     this.issues = within ? within.issues : [];
     this.roots = within ? within.roots : { site: settings, locale: settings.language };
     this.shown = within ? within.shown : null;
@@ -83,7 +89,7 @@ export class PageScope implements RenderScope {
     this.inFrame = within?.inFrame ?? false;
     this.visiting = within?.visiting ?? null;
     this.known = within ? within.known : new Map();
-    this.drawn = within ? within.drawn : { pictures: 0 };
+    this.drawn = within ? within.drawn : { pictures: 0, shown: { kind: 'nothing' } };
   }
 
   of(entry: EntryView): PageScope {
@@ -115,7 +121,8 @@ export class PageScope implements RenderScope {
   /** Makes this page's own entry the one whose fields are read. */
   show(entry: EntryView): this {
     this.own = entry;
-    this.page = { kind: entry.path === '/' ? 'front' : 'entry', path: entry.path };
+    this.drawn.shown = { kind: 'entry', id: entry.id };
+    this.page = { kind: entry.path === this.root ? 'front' : 'entry', path: entry.path };
     this.known.set(entry.id, entry);
     return this;
   }
@@ -123,12 +130,20 @@ export class PageScope implements RenderScope {
   /** Makes this a page of a listing. */
   showListing(shown: ListingShown): this {
     this.shown = shown;
-    const { address, number, count, value = null } = shown;
+    const { key, address, number, count, value = null } = shown;
+    this.drawn.shown = { kind: 'listing', key, number, value: value?.key ?? null };
     const path = address === null ? null : pagePath(address, number);
-    const first = path === '/' ? 'front' : value ? 'value' : 'listing';
+    const first = path === this.root ? 'front' : value ? 'value' : 'listing';
     this.page = { kind: number > 1 ? 'further' : first, path };
     const url = path === null ? '' : this.site.design.site.url + path;
     this.roots = { ...this.roots, page: { number, count, url }, value };
+    return this;
+  }
+
+  /** Makes this the front page of a site that has nothing chosen for it. */
+  showFront(): this {
+    this.drawn.shown = { kind: 'front' };
+    this.page = { kind: 'front', path: this.root };
     return this;
   }
 
@@ -164,7 +179,7 @@ export class PageScope implements RenderScope {
     if (this.shown?.key === key && limit === undefined && !this.inFrame) return this.shown;
     const found = this.found(key);
     if (!found) return null;
-    const { ids } = this.stretch(found.plan, 1, limit);
+    const { ids } = this.stretch(onPageOf(found.plan, this.own), 1, limit);
     // How many there are in all is not asked: it is shown on the listing's own pages alone.
     return { ...this.shownOf(found, ids), number: 1, count: 1, total: 0, query: '' };
   }
@@ -259,7 +274,7 @@ export class PageScope implements RenderScope {
   beside(key: string, entry: EntryView): Beside {
     const plan = this.site.listings.get(key);
     if (!plan) return ALONE;
-    const found = besideIn(this.reader, plan, entry, this.validity);
+    const found = besideIn(this.reader, onPageOf(plan, this.own), entry, this.validity);
     if (!found.isIn) return ALONE;
     const { before, after } = found;
     this.read([before, after].filter((id) => id !== null));
@@ -269,6 +284,11 @@ export class PageScope implements RenderScope {
 
   filterWorld(): FilterWorld {
     return this.reader.filterWorld(this.at);
+  }
+
+  languages(): readonly LanguageLink[] {
+    const { site, reader, validity } = this;
+    return (this.drawn.languages ??= languageLinks(site, reader, validity, this.drawn.shown));
   }
 
   single(type: string): EntryView | null {

@@ -1,12 +1,14 @@
 import { compareCodePoints } from '../text.ts';
 import { Validity, type Instant } from '../time/interval.ts';
 import { pagePath } from '../address/path.ts';
+import { rootOf } from '../design/language-spec.ts';
 import type { FanValue } from '../listing/fan-out.ts';
 import type { ListingPlan } from '../listing/plan.ts';
 import type { CompiledSite } from './compile.ts';
 import { fanValues } from './fan-values.ts';
 import { entryMeta, frontMeta, listingMeta } from './meta.ts';
 import { PageScope } from './page-scope.ts';
+import { totalOf } from './pinned.ts';
 import { templatesOf } from './templates-of.ts';
 import type { LivePage, SiteReader } from './reader.ts';
 import type { CompiledSeo } from '../metadata/rules.ts';
@@ -35,14 +37,14 @@ const BATCH = 500;
 export function allPages(site: CompiledSite, reader: SiteReader, at: Instant): PageLine[] {
   const validity = new Validity(at);
   const pages = [...entryPages(site, reader, validity), ...listingPages(site, reader, validity)];
-  if (!pages.some((p) => p.path === '/')) pages.push(automaticFront(site));
+  if (!pages.some((p) => p.path === rootOf(site.design))) pages.push(automaticFront(site));
   return pages.sort((a, b) => compareCodePoints(a.path, b.path));
 }
 
 /** What stands at "/" while nothing is chosen for it, or what is chosen is not live. */
 export function automaticFront(site: CompiledSite): PageLine {
   return {
-    path: '/',
+    path: rootOf(site.design),
     kind: 'front',
     title: frontMeta(site, null).title,
     type: null,
@@ -84,7 +86,7 @@ export function pageLines(
     return [
       {
         path,
-        kind: path === '/' ? 'front' : 'entry',
+        kind: path === rootOf(site.design) ? 'front' : 'entry',
         title,
         type: entry.type.key,
         entry: id,
@@ -108,8 +110,9 @@ export function indexedPages(
     seo !== undefined && (own.index ?? seo.index) && (own.sitemap ?? seo.sitemap);
   const entries = inBatches(reader, validity)
     .flat()
-    .filter(({ type, presets }) =>
-      may(site.seo.types.get(site.types.get(type)?.key ?? ''), presets),
+    .filter(
+      ({ type, presets, isFallback }) =>
+        !isFallback && may(site.seo.types.get(site.types.get(type)?.key ?? ''), presets),
     );
   const listings = listingPages(site, reader, validity).filter(({ listing }) =>
     may(site.seo.listings.get(listing!)),
@@ -118,8 +121,9 @@ export function indexedPages(
     ...entries.map(({ path, updated }) => ({ path, modified: updated })),
     ...listings.map(({ path }) => ({ path, modified: null })),
   ];
-  const automatic = site.frontListing === null && !reader.holders('/', validity).current;
-  if (automatic) pages.push({ path: '/', modified: null });
+  const root = rootOf(site.design);
+  const automatic = site.frontListing === null && !reader.holders(root, validity).current;
+  if (automatic) pages.push({ path: root, modified: null });
   return pages.sort((a, b) => compareCodePoints(a.path, b.path));
 }
 
@@ -129,37 +133,46 @@ export function listingPages(
   reader: SiteReader,
   validity: Validity,
 ): PageLine[] {
-  return listingPaths(site, reader, validity).map(({ key, number, count, base, path, value }) => {
-    const shown = {
-      key,
-      entries: [],
-      total: 0,
-      query: '',
-      number,
-      count,
-      address: base,
-      value,
-      empty: '',
-      card: () => '',
-      needs: [],
-    };
-    const scope = new PageScope(site, reader, validity).showListing(shown);
-    return {
-      path,
-      kind: path === '/' ? 'front' : 'listing',
-      title: listingMeta(site, scope, shown, base).title,
-      type: site.listings.get(key)!.type.key,
-      entry: null,
-      listing: key,
-      value: value?.name ?? null,
-      page: number,
-      automatic: false,
-    };
-  });
+  const paths = listingPaths(site, reader, validity);
+  return paths.map((path) => listingLine(site, reader, validity, path));
+}
+
+/** What is told of a page of a listing. */
+export function listingLine(
+  site: CompiledSite,
+  reader: SiteReader,
+  validity: Validity,
+  { key, number, count, base, path, value }: ListingPath,
+): PageLine {
+  const shown = {
+    key,
+    entries: [],
+    total: 0,
+    query: '',
+    number,
+    count,
+    address: base,
+    value,
+    empty: '',
+    card: () => '',
+    needs: [],
+  };
+  const scope = new PageScope(site, reader, validity).showListing(shown);
+  return {
+    path,
+    kind: path === rootOf(site.design) ? 'front' : 'listing',
+    title: listingMeta(site, scope, shown, base).title,
+    type: site.listings.get(key)!.type.key,
+    entry: null,
+    listing: key,
+    value: value?.name ?? null,
+    page: number,
+    automatic: false,
+  };
 }
 
 /** A page of a listing: its number, of how many, where page 1 stands, and where it does. */
-interface ListingPath {
+export interface ListingPath {
   key: string;
   number: number;
   count: number;
@@ -178,9 +191,9 @@ export function listingPaths(
   const { language } = site.design.site;
   return [...site.listings.values()].flatMap((plan) => {
     const { key, address } = plan.listing;
-    const base = key === site.frontListing ? '/' : address;
+    const base = key === site.frontListing ? rootOf(site.design) : address;
     if (base === undefined) return [];
-    const { total } = reader.listing(plan, validity, 0, 1);
+    const total = totalOf(reader, plan, validity);
     const own = numbered(plan, base, plan.each?.hasIndex ? 1 : total, null);
     if (!plan.each) return own;
     const values = fanValues({ plan, reader, validity, language }).filter(

@@ -3,6 +3,7 @@ import type { EntryView, Media, Subject } from '../design/values.ts';
 import type { ListingRow } from '../listing/columns.ts';
 import type { ListingPlan, FilterWorld } from '../listing/plan.ts';
 import type { Instant, Validity } from '../time/interval.ts';
+import type { CompiledSite } from './compile.ts';
 
 /** Who stands, or stood, at a path. */
 export interface PathHolders {
@@ -19,6 +20,8 @@ export interface LivePage {
   updated: Instant;
   /** What the entry has otherwise than its type; left out where that is nothing. */
   presets?: Presets;
+  /** Set where the site's own language stands in for words that are not there. */
+  isFallback?: true;
 }
 
 /** Ids of the entries next to a place in a list; null where none is. */
@@ -34,6 +37,8 @@ export interface Neighbours {
  * validity the bounds of what it looked up, misses included.
  */
 export interface SiteReader {
+  /** What the same content is in another of the site's languages. */
+  in(site: CompiledSite): SiteReader;
   /** The live entries among the ids, each in its live revision. */
   liveEntries(ids: readonly string[], validity: Validity): Map<string, EntryView>;
   holders(path: string, validity: Validity): PathHolders;
@@ -110,4 +115,6 @@ export interface SiteReader {
   /** What filters ask of subjects as of an instant. */
   filterWorld(at: Instant): FilterWorld;
   media(id: string, validity: Validity): Media | null;
+  /** What a person is called, by the id. */
+  person(id: string): string;
 }

@@ -1,6 +1,7 @@
 import { encodeAddress, isSafeTarget } from '../link.ts';
 import { escapeHtml } from '../text.ts';
 import { type Instant, Validity } from '../time/interval.ts';
+import { rootOf } from '../design/language-spec.ts';
 import { isListed } from '../design/presets.ts';
 import type { EntryView } from '../design/values.ts';
 import type { PageMeta } from '../metadata/head.ts';
@@ -163,8 +164,9 @@ class Renderer {
     const scope = new PageScope(this.site, this.reader, this.validity);
     const shown = scope.listingPage(key, number, value ?? null, this.parameters);
     if (!shown) return this.missing();
-    const isFront = path === '/' || (key === this.site.frontListing && !value);
-    const base = isFront ? '/' : shown.address!;
+    const root = rootOf(this.site.design);
+    const isFront = path === root || (key === this.site.frontListing && !value);
+    const base = isFront ? root : shown.address!;
     scope.showListing({ ...shown, address: base });
     const template = this.site.templates.listings.get(key)!;
     const meta = listingMeta(this.site, scope, shown, base);
@@ -185,8 +187,7 @@ class Renderer {
   }
 
   private front(): RenderedPage {
-    const scope = new PageScope(this.site, this.reader, this.validity);
-    scope.page = { kind: 'front', path: '/' };
+    const scope = new PageScope(this.site, this.reader, this.validity).showFront();
     const entries = this.newest(scope);
     const meta = frontMeta(this.site, scope);
     const card: Render = (s) =>
@@ -235,13 +236,14 @@ class Renderer {
   private waysOn(): string {
     const { site, listings } = this.site.design;
     const ways = listings.flatMap((l) =>
-      l.address === undefined || l.address === '/' || l.seo?.index === false
+      l.address === undefined || l.seo?.index === false
         ? []
         : [{ href: l.address, words: l.label }],
     );
-    const links = [{ href: '/', words: site.name }, ...ways.slice(0, MAX_WAYS)].map(
-      ({ href, words }) => `<li><a href="${escapeHtml(href)}">${escapeHtml(words)}</a></li>`,
-    );
+    const links = [
+      { href: rootOf(this.site.design), words: site.name },
+      ...ways.slice(0, MAX_WAYS),
+    ].map(({ href, words }) => `<li><a href="${escapeHtml(href)}">${escapeHtml(words)}</a></li>`);
     return `<ul class="ways-on">${links.join('')}</ul>`;
   }
 
@@ -268,7 +270,8 @@ class Renderer {
     meta: PageMeta | null,
     more: Partial<RenderedPage> = {},
   ): RenderedPage {
-    const { language, freshness } = this.site.design.site;
+    const { language: own, freshness } = this.site.design.site;
+    const language = meta?.language ?? own;
     const { until, since, at } = this.validity;
     const headers: Record<string, string> = {
       'content-type': 'text/html; charset=utf-8',

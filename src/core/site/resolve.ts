@@ -1,9 +1,12 @@
 import { isReserved, normalisePath, pagePath, splitPageNumber } from '../address/path.ts';
+import { rootOf } from '../design/language-spec.ts';
 import type { FanValue } from '../listing/fan-out.ts';
 import type { ListingPlan } from '../listing/plan.ts';
 import { type FannedOut, fanValueAt } from './fan-values.ts';
 import { fedAt } from './feed-file.ts';
 import { isSiteFile } from './site-file.ts';
+import { pageCountOf } from './pinned.ts';
+import { redirectAt } from './redirects.ts';
 import { formatStyled } from '../pattern/date-format.ts';
 import type { Instant, Validity } from '../time/interval.ts';
 import type { CompiledSite } from './compile.ts';
@@ -13,7 +16,7 @@ import type { SiteReader } from './reader.ts';
 export type Resolution =
   | { kind: 'entry'; entry: string; path: string }
   | { kind: 'listing'; listing: string; number: number; path: string; value?: FanValue }
-  | { kind: 'front'; path: '/' }
+  | { kind: 'front'; path: string }
   | { kind: 'file'; path: string }
   | { kind: 'redirect'; status: number; location: string }
   | { kind: 'gone' }
@@ -30,6 +33,7 @@ export interface TraceStep {
     | 'listing'
     | 'current address'
     | 'page of a value'
+    | 'method'
     | 'redirect by hand'
     | 'former address';
   matched: boolean;
@@ -67,12 +71,17 @@ export function resolvePath(
 const ANSWERS: ReadonlySet<Resolution['kind']> = new Set(['entry', 'listing', 'front', 'file']);
 
 class Resolver {
+  /** Where the front page stands. */
+  private readonly root: string;
+
   constructor(
     private readonly site: CompiledSite,
     private readonly reader: SiteReader,
     private readonly validity: Validity,
     private readonly steps: TraceStep[] | null,
-  ) {}
+  ) {
+    this.root = rootOf(site.design);
+  }
 
   resolve(path: string): Resolution {
     return this.reserved(path) ?? this.front(path) ?? this.listing(path) ?? this.held(path);
@@ -112,20 +121,20 @@ class Resolver {
   }
 
   private front(path: string): Resolution | null {
-    if (path !== '/') return null;
+    if (path !== this.root) return null;
     const { frontListing, frontEntry } = this.site;
     if (frontListing !== null) {
       this.say(
         'front page',
         true,
-        () => `"/" is set to show the listing ${this.listingName(frontListing)}.`,
+        () => `"${path}" is set to show the listing ${this.listingName(frontListing)}.`,
       );
       return { kind: 'listing', listing: frontListing, number: 1, path };
     }
     if (frontEntry !== null) {
-      const live = this.reader.holders('/', this.validity).current?.entry === frontEntry;
+      const live = this.reader.holders(path, this.validity).current?.entry === frontEntry;
       this.say('front page', true, () => {
-        const set = `"/" is set to show ${this.name(frontEntry)}`;
+        const set = `"${path}" is set to show ${this.name(frontEntry)}`;
         return live ? `${set}.` : `${set}, which is not live; the automatic list stands in.`;
       });
       return live ? { kind: 'entry', entry: frontEntry, path } : { kind: 'front', path };
@@ -133,7 +142,7 @@ class Resolver {
     this.say(
       'front page',
       true,
-      () => 'Nothing is chosen for "/"; it shows an automatic list of the newest pages.',
+      () => `Nothing is chosen for "${path}"; it shows an automatic list of the newest pages.`,
     );
     return { kind: 'front', path };
   }
@@ -143,12 +152,12 @@ class Resolver {
     const key = this.site.listingAt.get(path);
     if (key !== undefined) {
       this.say('listing', true, () => `The listing ${this.listingName(key)} stands here.`);
-      if (key === frontListing) return { kind: 'redirect', status: 308, location: '/' };
+      if (key === frontListing) return { kind: 'redirect', status: 308, location: this.root };
       return { kind: 'listing', listing: key, number: 1, path };
     }
     const page = splitPageNumber(path);
     const paged =
-      page && (page.address === '/' ? frontListing : this.site.listingAt.get(page.address));
+      page && (page.address === this.root ? frontListing : this.site.listingAt.get(page.address));
     if (page && paged) {
       const plain = path === pagePath(page.address, page.number);
       const isOne = this.site.listings.get(paged)?.each?.hasIndex ?? false;
@@ -160,9 +169,9 @@ class Resolver {
           : 'Page 1 of a listing has no number in its address.';
       });
       if (!exists) return { kind: 'missing' };
-      if (paged === frontListing && page.address !== '/') {
+      if (paged === frontListing && page.address !== this.root) {
         const there = page.number <= this.pageCount(paged);
-        const location = `/page-${page.number}`;
+        const location = pagePath(this.root, page.number);
         return there ? { kind: 'redirect', status: 308, location } : { kind: 'missing' };
       }
       return { kind: 'listing', listing: paged, number: page.number, path };
@@ -200,9 +209,7 @@ class Resolver {
   /** How many pages a listing has, at least 1. */
   private pageCount(key: string): number {
     const plan = this.site.listings.get(key);
-    if (!plan) return 0;
-    const { total } = this.reader.listing(plan, this.validity, 0, 1);
-    return Math.max(1, Math.ceil(total / plan.listing.pageSize));
+    return plan ? pageCountOf(this.reader, plan, this.validity) : 0;
   }
 
   private held(path: string): Resolution {
@@ -214,37 +221,35 @@ class Resolver {
     this.say('current address', false, () => 'No entry stands here.');
     const value = this.value(path);
     if (value) return value;
-    const byHand = this.site.redirects.get(path);
-    if (byHand) {
-      this.say('redirect by hand', true, () => `Set by hand to lead to ${byHand.to}.`);
-      return { kind: 'redirect', status: byHand.status, location: byHand.to };
+    const found = redirectAt(this.site.redirects, path);
+    if (found) {
+      const { byHand, location } = found;
+      this.say('redirect by hand', true, () => {
+        const of = byHand.from === path ? 'Set' : `All below ${byHand.from} is set`;
+        return `${of} by hand to lead to ${location}.`;
+      });
+      return { kind: 'redirect', status: byHand.status, location };
     }
     this.say('redirect by hand', false, () => 'No redirect is set by hand.');
     if (current) {
       this.say(
         'former address',
         true,
-        () => `${this.name(current.entry)} is chosen for "/" and stands there only.`,
+        () => `${this.name(current.entry)} is chosen for "${this.root}" and stands there only.`,
       );
-      return { kind: 'redirect', status: 308, location: '/' };
+      return { kind: 'redirect', status: 308, location: this.root };
     }
     return this.formerly(path, former);
   }
 
   private formerly(asked: string, former: string | null): Resolution {
     if (former === null) {
-      this.say('former address', false, () => this.nobodyYet(asked));
-      return { kind: 'missing' };
+      const elsewhere = this.formerlyElsewhere(asked);
+      if (!elsewhere) this.say('former address', false, () => this.nobodyYet(asked));
+      return elsewhere ?? { kind: 'missing' };
     }
     const path = this.reader.currentPath(former, this.validity);
-    if (path !== null) {
-      this.say(
-        'former address',
-        true,
-        () => `${this.name(former)} stood here, and stands at ${path} now.`,
-      );
-      return { kind: 'redirect', status: 308, location: path };
-    }
+    if (path !== null) return this.leadOn(former, path);
     const type = this.reader.typeOf(former);
     this.say('former address', true, () =>
       type === null
@@ -252,6 +257,25 @@ class Resolver {
         : `${this.name(former)} stood here and is not live.`,
     );
     return this.retired(type);
+  }
+
+  /** Where what stood at a path in another language stands now; null where nothing did. */
+  private formerlyElsewhere(asked: string): Resolution | null {
+    for (const other of this.site.languages) {
+      if (other === this.site) continue;
+      const reader = this.reader.in(other);
+      const { current, former } = reader.holders(asked, this.validity);
+      const entry = current?.entry ?? former ?? '';
+      const path = reader.currentPath(entry, this.validity);
+      if (path !== null && path !== asked) return this.leadOn(entry, path);
+    }
+    return null;
+  }
+
+  private leadOn(entry: string, location: string): Resolution {
+    const words = (): string => `${this.name(entry)} stood here, and stands at ${location} now.`;
+    this.say('former address', true, words);
+    return { kind: 'redirect', status: 308, location };
   }
 
   private nobodyYet(path: string): string {
@@ -262,7 +286,9 @@ class Resolver {
   }
 
   private listingPath(key: string): string | undefined {
-    return key === this.site.frontListing ? '/' : this.site.listings.get(key)?.listing.address;
+    return key === this.site.frontListing
+      ? this.root
+      : this.site.listings.get(key)?.listing.address;
   }
 
   /** What the address of an entry of a type, by its id, answers while it is not live. */

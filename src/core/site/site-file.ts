@@ -25,9 +25,14 @@ export function siteFile(
   if (path === '/robots.txt')
     return { contentType: 'text/plain; charset=utf-8', body: robotsTxt(url) };
   const part = SITEMAP.exec(path)?.[1];
-  const most = Math.ceil(reader.livePageCount(validity) / SITEMAP_LIMIT) + 1;
+  const all = site.languages.map((one) => ({
+    site: one,
+    reader: one === site ? reader : reader.in(one),
+  }));
+  const count = all.reduce((sum, one) => sum + one.reader.livePageCount(validity), 0);
+  const most = Math.ceil(count / SITEMAP_LIMIT) + 1;
   if (part !== undefined && Number(part) > most) return null; // told without gathering all pages
-  const pages = indexedPages(site, reader, validity);
+  const pages = all.flatMap((one) => indexedPages(one.site, one.reader, validity));
   const parts = Math.ceil(pages.length / SITEMAP_LIMIT);
   const xml = { contentType: 'application/xml; charset=utf-8' };
   if (part === undefined && parts > 1) return { ...xml, body: sitemapIndexXml(url, parts) };

@@ -1,4 +1,5 @@
 import { normalisePath, splitPageNumber } from '../address/path.ts';
+import { rootOf } from '../design/language-spec.ts';
 import { partsOf } from '../listing/parts.ts';
 import type { Column } from '../listing/columns.ts';
 import type { ListingPlan } from '../listing/plan.ts';
@@ -117,7 +118,7 @@ function listingAt(site: CompiledSite, path: string): ListingPlan | null {
   const normal = normalisePath(path);
   if (!normal.ok) return null;
   const address = splitPageNumber(normal.path)?.address ?? normal.path;
-  const key = address === '/' ? site.frontListing : site.listingAt.get(address);
+  const key = address === rootOf(site.design) ? site.frontListing : site.listingAt.get(address);
   const plan =
     site.listings.get(key ?? '') ??
     site.fannedOut.find(({ listing }) => address.startsWith(`${listing.address}/`));

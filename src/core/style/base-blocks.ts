@@ -1,3 +1,12 @@
+/** Together, a browser that knows no buttons of the style would know neither. */
+const ROW_BUTTON = `width: 40px;
+  height: 40px;
+  margin: 0 var(--s2) var(--s3) 0;
+  border: 1px solid var(--line);
+  border-radius: var(--radius);
+  background: var(--raised);
+  color: var(--ink);`;
+
 /** Rules for what blocks draw, whatever the look: it gives the properties. */
 export const BASE_BLOCKS = `
 .site-header {
@@ -171,13 +180,13 @@ export const BASE_BLOCKS = `
   content: "→" / "Further";
 }
 .row-track::scroll-button(*) {
-  width: 40px;
-  height: 40px;
-  margin: 0 var(--s2) var(--s3) 0;
-  border: 1px solid var(--line);
-  border-radius: var(--radius);
-  background: var(--raised);
-  color: var(--ink);
+  ${ROW_BUTTON}
+}
+.row-button {
+  ${ROW_BUTTON}
+}
+.row-button:disabled {
+  opacity: 0.4;
 }
 @media (prefers-reduced-motion: no-preference) {
   .row-track {
@@ -243,6 +252,7 @@ export const BASE_BLOCKS = `
   }
 }
 .subjects ul,
+.languages ul,
 .page-links ul,
 .breadcrumbs ol,
 .beside ul,

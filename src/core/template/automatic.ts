@@ -11,13 +11,13 @@ import { AUTOMATIC_MENU } from './tree-compiler.ts';
 const MOST_IN_MENU = 7;
 
 /** Around every page of a site that has no frame of its own: its name, its listings, its line. */
-export const AUTOMATIC_FRAME: Block[] = [
+export const automaticFrame = (root: string): Block[] => [
   {
     block: 'group',
     as: 'header',
     style: 'site-header',
     blocks: [
-      { block: 'link', to: '/', text: '{site.name}' },
+      { block: 'link', to: root, text: '{site.name}' },
       { block: 'menu', menu: AUTOMATIC_MENU },
     ],
   },

@@ -1,4 +1,5 @@
 import type { EntryView } from '../design/values.ts';
+import { escapeHtml } from '../text.ts';
 import type { Render, RenderScope } from './context.ts';
 
 /**
@@ -17,10 +18,15 @@ export function cardList(
   scope.prefetch(entries, needs);
   const each = scope.of(first); // one scope for all cards: each is drawn before the next is shown
   each.lifted = isLifted;
-  let out = `<ul class="cards"><li>${card(each)}`;
+  let out = `<ul class="cards">${opening(first)}${card(each)}`;
   for (let i = 1; i < entries.length; i++) {
     each.own = entries[i]!;
-    out += `</li><li>${card(each)}`;
+    out += `</li>${opening(each.own)}${card(each)}`;
   }
   return `${out}</li></ul>`;
+}
+
+/** Says in which language an entry is, where that is not the page's. */
+function opening({ language }: EntryView): string {
+  return language === undefined ? '<li>' : `<li lang="${escapeHtml(language)}">`;
 }

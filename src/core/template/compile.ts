@@ -2,11 +2,13 @@ import { type Issue, at } from '../issue.ts';
 import { nearest } from '../did-you-mean.ts';
 import type { Block } from '../design/block.ts';
 import type { Environments } from '../design/environment.ts';
+import { rootOf } from '../design/language-spec.ts';
 import type { ContentType, Design, Template } from '../design/spec.ts';
+import { pageFieldsOf } from './page-fields.ts';
 import type { Listing } from '../design/listing-spec.ts';
 import type { Environment } from '../pattern/types.ts';
 import {
-  AUTOMATIC_FRAME,
+  automaticFrame,
   automaticCard,
   automaticListing,
   automaticMenu,
@@ -29,6 +31,8 @@ export interface CompiledTemplate {
   label: string;
   /** True where no template is bound and one was made from the fields. */
   automatic: boolean;
+  /** Whether pages drawn with it do better with the script of pages. */
+  isScripted: boolean;
 }
 
 /** All templates of a design. */
@@ -176,9 +180,11 @@ class TemplateCompiler {
   private listingFor(listing: Listing): CompiledTemplate {
     const template = this.find(listing.template, 'page', `listings/${listing.key}/template`);
     if (template) return this.bound(template);
+    // What stands on pages of entries alone has none of its own.
+    const blocks = pageFieldsOf(listing).length > 0 ? [] : automaticListing(listing);
     return {
       ...this.compile(
-        { blocks: automaticListing(listing), kind: 'page', marks: this.marksIn(null) },
+        { blocks, kind: 'page', marks: this.marksIn(null) },
         this.environments.ofListing(),
         null,
         `listings/${listing.key}`,
@@ -204,7 +210,7 @@ class TemplateCompiler {
   }
 
   private defaultFrame(): CompiledTemplate {
-    const blocks: Trees = { blocks: AUTOMATIC_FRAME, kind: 'frame' };
+    const blocks: Trees = { blocks: automaticFrame(rootOf(this.design)), kind: 'frame' };
     const compiled = this.compile(blocks, this.environments.ofFrame(), null, 'frame');
     return { ...compiled, label: 'Automatic frame', automatic: true };
   }
@@ -312,8 +318,8 @@ class TemplateCompiler {
       Object.entries(slots).map(([name, inner]) => [name, compiler.tree(inner, `slots/${name}`)]),
     );
     this.issues.push(...at(path, compiler.issues));
-    const { needs, entriesRead } = compiler;
-    return { render, slots: compiled, needs, entriesRead };
+    const { needs, entriesRead, isScripted } = compiler;
+    return { render, slots: compiled, needs, entriesRead, isScripted };
   }
 
   /** Cards may hold cards, and texts parts with texts, so they are found when drawn. */

@@ -71,6 +71,21 @@ export interface PageAt {
   path: string | null;
 }
 
+/** A page in one of the site's languages. */
+export interface LanguageLink {
+  /** BCP 47. */
+  language: string;
+  /** What it is called in itself. */
+  label: string;
+  /** Where the page stands in it; its front page where it does not. */
+  path: string;
+  /** Whether it is the language of the page at hand. */
+  isHere: boolean;
+  /** Whether the page stands in it, and whether in its own words. */
+  isThere: boolean;
+  isOwn: boolean;
+}
+
 /** The neighbours of an entry in an order. */
 export interface Beside {
   previous: EntryView | null;
@@ -89,6 +104,10 @@ export interface RenderScope extends SiteScope {
   repeating(): RenderScope;
   /** What the page is, and its path; null where that is nothing that stays. */
   page: PageAt;
+  /** Where the front page of its language stands. */
+  readonly root: string;
+  /** The page in each language of the site; none where that is in one. */
+  languages(): readonly LanguageLink[];
   /** What filters ask of subjects. */
   filterWorld(): FilterWorld;
   /** The entries that stand next to an entry in a listing's order; null where none does. */

@@ -38,6 +38,8 @@ export interface BlockKind {
   doc: string;
   /** Set where it stands in frames alone, or in menus: which take nothing else. */
   in?: 'frame' | 'menu';
+  /** Set where pages do better with it by the script of pages. */
+  scripted?: true;
   /** The stored form, defaults filled in on reading. */
   spec: z.ZodObject;
   /** Which of its properties name something else of the site, alone or in a list. */
@@ -53,6 +55,7 @@ export function defineBlock<S extends z.ZodRawShape>(kind: {
   label: string;
   doc: string;
   in?: 'frame' | 'menu';
+  scripted?: true;
   spec: S;
   holds?: Partial<Record<keyof S, Holds>>;
   compile: (block: Given<S>, c: BlockCompiler) => Render;

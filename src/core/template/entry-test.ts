@@ -1,10 +1,10 @@
 import type { FilterSpec } from '../design/listing-spec.ts';
 import type { EntryView } from '../design/values.ts';
 import { type ListingRow, cell, columnsOf, rowOf } from '../listing/columns.ts';
-import { holds } from '../listing/evaluate.ts';
+import { holds, othersBy } from '../listing/evaluate.ts';
 import { relativesOf } from '../listing/operand.ts';
 import { type Condition, conditionsOf } from '../listing/plan.ts';
-import { planFilter } from '../listing/planner.ts';
+import { planFilter } from '../listing/condition-planner.ts';
 import { EMPTY_WORLD, resolveFilter } from '../listing/resolve.ts';
 import { daySpan } from '../time/zone.ts';
 import type { BlockCompiler, RenderScope } from './context.ts';
@@ -45,7 +45,11 @@ export function compileTest(
     tellCrossings(conditions, row, scope);
     const subjects = asksSubjects ? scope.filterWorld() : EMPTY_WORLD;
     const resolved = resolveFilter(filter, scope.at, scope.zone, subjects);
-    return holds(resolved, row, (id) => scope.entry(id) !== null);
+    return holds(
+      resolved,
+      row,
+      othersBy((id) => scope.entry(id)),
+    );
   };
 }
 

@@ -21,7 +21,7 @@ export function menuItem(link: ItemLink, inner: Render): Render {
 export function itemHtml(href: string, words: string, inner: string, scope: RenderScope): string {
   const { path } = scope.page;
   const isHere = path === href;
-  const isAbove = !isHere && href !== '/' && (path?.startsWith(`${href}/`) ?? false);
+  const isAbove = !isHere && href !== scope.root && (path?.startsWith(`${href}/`) ?? false);
   const here = isHere ? ' aria-current="page"' : isAbove ? ' class="above"' : '';
   return `<li><a href="${escapeHtml(href)}"${here}>${words}</a>${listHtml(inner)}</li>`;
 }

@@ -3,7 +3,9 @@ import { didYouMean } from '../did-you-mean.ts';
 import type { Block } from '../design/block.ts';
 import { blocksWithin } from '../design/block-ids.ts';
 import type { Field } from '../design/field.ts';
+import type { Listing } from '../design/listing-spec.ts';
 import type { ContentType, Design, Template } from '../design/spec.ts';
+import { fieldsLacking } from './page-fields.ts';
 import { compilePattern } from '../pattern/compile.ts';
 import type { Environment, Member } from '../pattern/types.ts';
 import { BLOCKS } from './blocks/index.ts';
@@ -66,6 +68,8 @@ export class TreeCompiler implements BlockCompiler {
   readonly linkedTexts = new Set<string>();
   /** Ids of the entries that it names. */
   readonly entriesRead: string[] = [];
+  /** Whether any of its blocks does better with the script of pages. */
+  isScripted = false;
   private itemNeeds: string[][] = [];
   private place = '';
 
@@ -129,6 +133,7 @@ export class TreeCompiler implements BlockCompiler {
     if (this.isMisplaced(kind)) return () => '';
     const parsed = kind.spec.safeParse(block);
     if (parsed.success) {
+      this.isScripted ||= kind.scripted === true;
       const render = kind.compile(this.styled(parsed.data as Block) as never, this);
       return this.kept.marks ? this.between(block, kind, render) : render;
     }
@@ -262,9 +267,22 @@ export class TreeCompiler implements BlockCompiler {
 
   listing(key: string, property: string): boolean {
     const keys = this.design.listings.map((l) => l.key);
-    if (keys.includes(key)) return true;
+    const listing = this.design.listings.find((l) => l.key === key);
+    if (listing) return this.hasWhatItReads(listing, property);
     const fix = didYouMean(key, keys, 'Name one of the listings.');
     this.fail('unknown-listing', property, `There is no listing "${key}".`, fix);
+    return false;
+  }
+
+  /** Whether the entries drawn here have the fields that a listing compares with. */
+  private hasWhatItReads(listing: Listing, property: string): boolean {
+    const [lacking] = fieldsLacking(listing, this.design, this.type);
+    if (lacking === undefined) return true;
+    const message = this.type
+      ? `"${listing.key}" compares with what ${this.type.label} has as "${lacking}", which does not fit or is not there.`
+      : `"${listing.key}" compares with what a page’s entry has, and none is drawn here.`;
+    const fix = 'Place it where its entry has that field, or let the listing compare otherwise.';
+    this.fail('no-page-field', property, message, fix);
     return false;
   }
 

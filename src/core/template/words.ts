@@ -17,6 +17,9 @@ export interface PublicWords {
   more: string;
   onThisPage: string;
   standStill: string;
+  /** What pushes a row sideways. */
+  back: string;
+  further: string;
   search: string;
   narrow: string;
   find: string;
@@ -28,6 +31,7 @@ export interface PublicWords {
   without: string;
   yes: string;
   no: string;
+  languages: string;
   found: (count: number) => string;
 }
 
@@ -49,6 +53,8 @@ const en: PublicWords = {
   more: 'More of the same',
   onThisPage: 'On this page',
   standStill: 'Stand still',
+  back: 'Back',
+  further: 'Further',
   search: 'Search',
   narrow: 'Narrow this list',
   find: 'Find',
@@ -60,6 +66,7 @@ const en: PublicWords = {
   without: 'Without',
   yes: 'Yes',
   no: 'No',
+  languages: 'Languages',
   found: (count) => `${count} found.`,
 };
 
@@ -81,6 +88,8 @@ const de: PublicWords = {
   more: 'Mehr davon',
   onThisPage: 'Auf dieser Seite',
   standStill: 'Anhalten',
+  back: 'Zurück',
+  further: 'Weiter',
   search: 'Suchen',
   narrow: 'Diese Liste eingrenzen',
   find: 'Finden',
@@ -92,6 +101,7 @@ const de: PublicWords = {
   without: 'Ohne',
   yes: 'Ja',
   no: 'Nein',
+  languages: 'Sprachen',
   found: (count) => `${count} gefunden.`,
 };
 

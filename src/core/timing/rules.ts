@@ -9,8 +9,8 @@ import type { ContentType, Design } from '../design/spec.ts';
 import { TIMING_STARTS, type TimingRule } from '../design/timing-spec.ts';
 import { type Values, valuesOf } from '../design/values.ts';
 import { type ListingRow } from '../listing/columns.ts';
-import { holds } from '../listing/evaluate.ts';
-import { type Filter, conditionsOf } from '../listing/plan.ts';
+import { type Others, holds } from '../listing/evaluate.ts';
+import { type Condition, type Filter, conditionsOf } from '../listing/plan.ts';
 import { planListing } from '../listing/planner.ts';
 import { EMPTY_WORLD, resolveFilter } from '../listing/resolve.ts';
 import type { Instant } from '../time/interval.ts';
@@ -161,7 +161,7 @@ function filterOf(
   if (where === undefined) return { holds: () => true, issues: [] };
   const listing = listingSpec.parse({ key: 'timing', type: type.key, where });
   const { plan, issues } = planListing(listing, design);
-  const wrong = plan ? conditionsOf(plan.filter).filter(({ column }) => column.target) : [];
+  const wrong = plan ? conditionsOf(plan.filter).filter(isElsewhere) : [];
   const told = wrong.map(({ column }) => ({
     code: 'wrong-condition',
     path: 'where',
@@ -180,6 +180,13 @@ function isWhole(type: ContentType, { values }: Looked, now: Instant, zone: stri
   return checkWhole(type.fields, values, { now, zone }).length === 0;
 }
 
+/** Conditions of timing rules ask of nobody else. */
+const NOBODY: Others = { isLive: () => true, row: () => null };
+
+function isElsewhere({ column, operand }: Condition): boolean {
+  return column.target !== null || operand.kind === 'page';
+}
+
 function passes(filter: Filter, looked: Looked, instant: Instant, zone: string): boolean {
   const { entry, created, published, values } = looked;
   const row: ListingRow = {
@@ -187,5 +194,5 @@ function passes(filter: Filter, looked: Looked, instant: Instant, zone: string):
     published: published ?? instant,
     updated: instant,
   };
-  return holds(resolveFilter(filter, instant, zone, EMPTY_WORLD), row, () => true);
+  return holds(resolveFilter(filter, instant, zone, EMPTY_WORLD), row, NOBODY);
 }

@@ -7,11 +7,19 @@ import { type CommandContext, Refused } from './definition.ts';
 
 /**
  * Derives what follows from a change of one entry. Refused where a publication of its own could
- * not have its address, and where it would take somebody else's live page off the site.
+ * not have its address, and where it would take somebody else's live page off the site. `isByHand`:
+ * where an address set by hand could not be had, too.
  */
-export function deriveEntry(context: CommandContext, entry: string): void {
+export function deriveEntry(
+  context: CommandContext,
+  entry: string,
+  { isByHand = false }: { isByHand?: boolean } = {},
+): void {
   const derived = derivedFrom(context, [entry]);
-  const own = derived.refusals.filter((r) => r.cancelled && r.entry === entry);
+  const isNew = ({ at }: Refusal): boolean => !derived.refusedBefore.has(`${entry}\n${at}`);
+  const own = [...derived.refusals, ...derived.furtherRefusals].filter(
+    (r) => r.entry === entry && (r.cancelled || (isByHand && r.byHand && isNew(r))),
+  );
   if (own.length > 0)
     throw new Refused(...own.map(({ code, message, fix }) => ({ code, message, fix })));
   keepOnline(context, derived);

@@ -2,6 +2,7 @@ import type { z } from 'zod';
 import type { Result } from '@/core/issue.ts';
 import { changeEntries, undoChange } from './bulk/change-entries.ts';
 import type { Command } from './definition.ts';
+import { endByHand, setByHand } from './by-hand.ts';
 import { cancelPlan } from './cancel-plan.ts';
 import { deleteEntry } from './delete-entry.ts';
 import { moveEntry } from './move-entry.ts';
@@ -20,6 +21,7 @@ import { release } from './bench/release.ts';
 import { undoRelease } from './bench/undo-release.ts';
 import { restoreEntry } from './restore-entry.ts';
 import { saveEntry } from './save-entry.ts';
+import { saveWords } from './save-words.ts';
 import { setReference } from './set-reference.ts';
 import { deleteStarter } from './starters/delete-starter.ts';
 import { makeStarter } from './starters/make-starter.ts';
@@ -40,10 +42,13 @@ import { startSite } from './start-site.ts';
 export const COMMANDS = {
   startSite,
   saveEntry,
+  saveWords,
   setReference,
   moveEntry,
   planChange,
   cancelPlan,
+  setByHand,
+  endByHand,
   deleteEntry,
   restoreEntry,
   purgeEntry,

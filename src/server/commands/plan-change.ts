@@ -8,7 +8,9 @@ import { plannedChange } from '../db/schema.ts';
 import { valuesOfType } from '../store/stored-values.ts';
 import { statement } from '../store/statement.ts';
 import { type CommandContext, Refused, command } from './definition.ts';
+import { siteIn } from '../store/designs-ahead.ts';
 import { deriveEntry } from './derive-entry.ts';
+import { noLanguage } from './save-words.ts';
 import { entryOf } from './entry-lookup.ts';
 import { limitWorld, storedWorld } from '../store/form-values.ts';
 
@@ -19,6 +21,8 @@ const input = z.strictObject({
   at: z.string().max(64).nullable(),
   /** The revision to publish; null for the newest saved by then. */
   revision: z.int().min(1).nullable(),
+  /** Id of a further language; left out for the site's own. */
+  language: z.string().max(64).optional(),
 });
 type Input = z.output<typeof input>;
 
@@ -46,18 +50,19 @@ type Planned = Omit<Input, 'at'> & { at: Instant; typed: string | null };
 export function addPlan({ connection, site, actor }: CommandContext, plan: Planned): void {
   const { entry, action, revision, at, typed } = plan;
   const planned = and(eq(plannedChange.entry, entry), eq(plannedChange.at, at));
+  const spoken = plan.language === undefined ? site : siteIn(site, plan.language);
+  const { language, zone } = spoken.design.site;
   // A second publication at one instant takes the place of the first.
   if (typed !== null)
     connection.tables
       .delete(plannedChange)
-      .where(and(planned, eq(plannedChange.action, action)))
+      .where(and(planned, eq(plannedChange.action, action), eq(plannedChange.language, language)))
       .run();
   const last = connection.tables
     .select({ sequence: max(plannedChange.sequence) })
     .from(plannedChange)
     .where(planned)
     .get()?.sequence;
-  const { language, zone } = site.design.site;
   connection.tables
     .insert(plannedChange)
     .values({
@@ -118,10 +123,13 @@ export function instantOf({ at: now, site }: CommandContext, { at }: Pick<Input,
  * @throws Refused
  */
 export function checkPublishable(
-  { connection, site, at }: CommandContext,
+  { connection, site: own, at }: CommandContext,
   type: ContentType,
-  { entry, revision }: Pick<Input, 'entry' | 'revision'>,
+  { entry, revision, language }: Pick<Input, 'entry' | 'revision' | 'language'>,
 ): void {
+  const site = language === undefined ? own : siteIn(own, language);
+  const { fields } = site.types.get(type.id) ?? { fields: [] };
+  if (language !== undefined && fields.length === 0) throw new Refused(noLanguage(language));
   const row = statement<{ v: string }>(
     connection,
     'SELECT "values" AS v FROM revision WHERE entry = ? AND (? IS NULL OR number = ?) ORDER BY number DESC LIMIT 1',
@@ -135,10 +143,10 @@ export function checkPublishable(
           : `There is no version ${revision}.`,
       fix: 'Save it first.',
     });
-  const values = valuesOfType(type, row.v, site.design.site);
+  const values = valuesOfType({ fields }, row.v, site.design.site);
   const issues = [
-    ...checkWhole(type.fields, values, limitWorld(connection, site, at)),
-    ...checkMentions(type.fields, values, storedWorld(connection, site, at)),
+    ...checkWhole(fields, values, limitWorld(connection, site, at)),
+    ...checkMentions(fields, values, storedWorld(connection, site, at)),
   ];
   if (issues.length > 0)
     throw new Refused(...issues.map((i) => ({ ...i, fix: `${i.fix} Save, then publish.` })));

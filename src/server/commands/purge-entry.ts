@@ -3,7 +3,8 @@ import { z } from 'zod';
 import { readKey } from '@/core/forecast/read-set.ts';
 import type { Connection } from '../db/connection.ts';
 import { entry } from '../db/schema.ts';
-import { indexTable, memberTable } from '../store/index-columns.ts';
+import { type TypeRead, indexTable, memberTable } from '../store/index-columns.ts';
+import { languagesMade, tablesIn } from '../store/language-tables.ts';
 import { statement } from '../store/statement.ts';
 import { mergeWords } from '../store/word-tables.ts';
 import { raiseBench, raisePublic } from '../store/write.ts';
@@ -54,8 +55,10 @@ function there({ tables }: Connection, id: string): typeof entry.$inferSelect {
 
 /** What readers may have seen otherwise: the entry, its type’s lists, and all paths it ever held. */
 function keysOf(connection: Connection, id: string, type: string): string[] {
-  const sql = 'SELECT DISTINCT path FROM address WHERE entry = ?';
-  const paths = statement<string>(connection, sql).pluck().all(id);
+  const paths = [undefined, ...languagesMade(connection)].flatMap((language) => {
+    const sql = `SELECT DISTINCT path FROM ${tablesIn(language).address} WHERE entry = ?`;
+    return statement<string>(connection, sql).pluck().all(id);
+  });
   return [readKey.entry(id), readKey.type(type), readKey.pages, ...paths.map(readKey.path)];
 }
 
@@ -75,26 +78,27 @@ function builtOn({ connection, site }: CommandContext, id: string): string[] {
 /** Takes away what was derived, the past included; of addresses it stays who held them when. */
 function takeRows(connection: Connection, id: string, type: string): void {
   const run = (sql: string): void => void statement(connection, sql).run(id);
-  run("UPDATE address SET role = 'purged', base = path WHERE entry = ?");
+  const languages = [undefined, ...languagesMade(connection)];
+  for (const language of languages) {
+    const { live, address, refusal } = tablesIn(language);
+    run(`UPDATE ${address} SET role = 'purged', base = path WHERE entry = ?`);
+    const read = { id: type, ...(language === undefined ? {} : { edition: language }) };
+    for (const table of [live, refusal, ...derivedTables(connection, read)])
+      run(`DELETE FROM ${table} WHERE entry = ?`);
+    mergeWords(connection, read);
+  }
   run('UPDATE entry SET published = NULL, unpublished = 1 WHERE id = ?');
-  for (const table of [
-    'live_interval',
-    'refusal',
-    'reference_edge',
-    ...derivedTables(connection, type),
-  ])
-    run(`DELETE FROM ${table} WHERE entry = ?`);
+  run('DELETE FROM reference_edge WHERE entry = ?');
   for (const table of ['newest_cell', 'state_stretch'])
     run(`DELETE FROM ${table} WHERE id = (SELECT id FROM newest WHERE entry = ?)`);
   run('DELETE FROM newest WHERE entry = ?');
   // The index of full text only notes that a row is gone, until its parts are merged.
   connection.driver.exec("INSERT INTO newest_words (newest_words) VALUES ('optimize')");
-  mergeWords(connection, { id: type });
 }
 
 /** The tables that listings of a type are read from, where they have been made. */
-function derivedTables(connection: Connection, id: string): string[] {
+function derivedTables(connection: Connection, type: TypeRead): string[] {
   const sql = "SELECT 1 FROM sqlite_master WHERE type = 'table' AND ? = '\"' || name || '\"'";
   const isMade = statement(connection, sql);
-  return [indexTable({ id }), memberTable({ id })].filter((table) => isMade.get(table));
+  return [indexTable(type), memberTable(type)].filter((table) => isMade.get(table));
 }

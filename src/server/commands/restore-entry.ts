@@ -4,6 +4,7 @@ import { entry, plannedChange } from '../db/schema.ts';
 import type { ContentType } from '@/core/design/spec.ts';
 import { crowdedTop } from '../store/at-top.ts';
 import { doubledValues } from '../store/unique-values.ts';
+import { languagesMade, tablesIn } from '../store/language-tables.ts';
 import { statement } from '../store/statement.ts';
 import { raiseBench } from '../store/write.ts';
 import { type CommandContext, Refused, command } from './definition.ts';
@@ -41,18 +42,13 @@ export function bringBack(context: CommandContext, id: string): void {
   const wrong = type ? [...thereAlready(context, type), ...takenMeanwhile(context, type, id)] : [];
   if (wrong.length > 0) throw new Refused(...wrong);
   tables.update(entry).set({ deleted: null }).where(eq(entry.id, id)).run();
-  const revision = liveUntil(context, id, row.deleted);
-  if (revision !== null)
+  const { at, actor } = context;
+  for (const { language, revision } of liveUntil(context, id, row.deleted))
     tables
       .insert(plannedChange)
       .values({
-        entry: id,
-        language: context.site.design.site.language,
-        at: context.at,
-        sequence: 0,
-        action: 'publish',
-        revision,
-        person: context.actor.id,
+        ...{ entry: id, language, at, sequence: 0, action: 'publish', revision },
+        person: actor.id,
       })
       .run();
 }
@@ -72,8 +68,21 @@ function takenMeanwhile(context: CommandContext, type: ContentType, id: string):
   ];
 }
 
-/** The revision that was live until an instant; null where none was. */
-function liveUntil({ connection }: CommandContext, id: string, at: number): number | null {
-  const sql = 'SELECT revision FROM live_interval WHERE entry = ? AND ends = ?';
-  return statement<number>(connection, sql).pluck().get(id, at) ?? null;
+/** The revisions that were live until an instant, by the languages of their words. */
+function liveUntil(
+  { connection, site }: CommandContext,
+  id: string,
+  at: number,
+): { language: string; revision: number }[] {
+  const made = languagesMade(connection);
+  return site.languages.flatMap(({ design }) => {
+    const { language } = design.site;
+    const further = design.edition?.id;
+    if (further !== undefined && !made.includes(further)) return [];
+    const sql = `SELECT revision FROM ${tablesIn(further).live}
+      WHERE entry = ? AND ends = ? AND (? IS NULL OR language = ?)`;
+    const spoken = further === undefined ? null : language;
+    const revision = statement<number>(connection, sql).pluck().get(id, at, spoken, spoken);
+    return revision === undefined ? [] : [{ language, revision }];
+  });
 }

@@ -1,10 +1,9 @@
 import { type Issue, type Result, ok, refused } from '@/core/issue.ts';
-import { designSpec } from '@/core/design/spec.ts';
-import { compileSite } from '@/core/site/compile.ts';
 import type { Instant } from '@/core/time/interval.ts';
 import type { Connection } from '../db/connection.ts';
 import { type Actor, SITE, permit } from '../permit.ts';
 import { designsOf } from '../store/design-store.ts';
+import { NO_SITE } from '../store/designs-ahead.ts';
 import { notePerson } from '../store/persons.ts';
 import { write } from '../store/write.ts';
 import { type Command, Refused, TriedOnly } from './definition.ts';
@@ -38,7 +37,7 @@ export function runCommand<N extends CommandName>(
   const run = (): unknown =>
     kept(connection, wallClock, (at) => {
       notePerson(connection, actor);
-      const site = designsOf(connection).at(at)?.site ?? (command.beforeSite ? NOTHING : null);
+      const site = designsOf(connection).at(at)?.site ?? (command.beforeSite ? NO_SITE : null);
       if (!site)
         throw new Refused({
           code: 'no-site',
@@ -49,14 +48,6 @@ export function runCommand<N extends CommandName>(
     });
   return inWords(run) as CommandResult<N>;
 }
-
-/** What there is before there is a site. */
-const NOTHING = compileSite(
-  designSpec.parse({
-    site: { name: 'No site', url: 'http://localhost', zone: 'UTC', language: 'en' },
-    types: [],
-  }),
-).site;
 
 /** A write; where nothing of it is kept, what was remembered of its designs goes as well. */
 function kept<T>(connection: Connection, wallClock: Instant, change: (at: Instant) => T): T {

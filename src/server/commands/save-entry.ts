@@ -20,6 +20,7 @@ import { entryOf, typeOf } from './entry-lookup.ts';
 import { picksChanged } from './picks/picks-of.ts';
 import { retain } from './retain.ts';
 import { referring } from './referring.ts';
+import { languagesIn, ownChanged } from '../store/stored-values.ts';
 import { carriedValues } from '../store/carried-values.ts';
 import { crowdedTop } from '../store/at-top.ts';
 import { doubledValues, holdersOf } from '../store/unique-values.ts';
@@ -64,7 +65,7 @@ export const saveEntry = command({
     if (issues.length > 0) throw new Refused(...issues);
     const number = (newestOf(context, id) ?? 0) + 1;
     if (given !== null) {
-      if (seen !== null && number - 1 > seen) throw new Refused(newer());
+      if (seen !== null && lastWritten(context, id, number - 1) > seen) throw new Refused(newer());
       checkPlanned(context, id, type, values);
       checkDepth(context, id, type, values);
     } else {
@@ -86,8 +87,10 @@ export function writeRevision(
   { connection, site, actor, at }: CommandContext,
   id: string,
   type: ContentType,
-  { number, values, note }: { number: number; values: Values; note?: string },
+  saved: { number: number; values: Values; note?: string; languages?: Record<string, Values> },
 ): void {
+  const { number, values, note, languages } = saved;
+  const { language } = site.design.site;
   revisionWriter(connection, site.design.site, site.setIds)(id, type, {
     number,
     saved: at,
@@ -95,7 +98,14 @@ export function writeRevision(
     author: actor.id,
     note,
     stored: carriedValues(connection, id, type, values, site.design.site),
+    languages: { ...languagesIn(newestJson(connection, id), language), ...languages },
   });
+}
+
+/** The newest revision of an entry as it is stored. */
+function newestJson(connection: CommandContext['connection'], id: string): string {
+  const sql = 'SELECT "values" FROM revision WHERE entry = ? ORDER BY number DESC LIMIT 1';
+  return statement<string>(connection, sql).pluck().get(id) ?? '{}';
 }
 
 /** Lets a new entry stand in the picks that its type presets, last in each. */
@@ -127,6 +137,14 @@ function takePartners(
     }
 }
 
+/** The newest revision that reads otherwise in the site's own language than the one before. */
+function lastWritten({ connection, site }: CommandContext, id: string, newest: number): number {
+  if (site.languages.length < 2) return newest;
+  const sql = 'SELECT number, "values" FROM revision WHERE entry = ? ORDER BY number';
+  const all = statement<{ number: number; values: string }>(connection, sql).all(id);
+  return ownChanged(all, site.design.site.language).at(-1)?.number ?? newest;
+}
+
 function newestOf({ connection }: CommandContext, id: string): number | null | undefined {
   return connection.tables
     .select({ number: max(revision.number) })
@@ -135,7 +153,8 @@ function newestOf({ connection }: CommandContext, id: string): number | null | u
     .get()?.number;
 }
 
-function newer(): Refused['issues'][number] {
+/** Says that somebody saved since. */
+export function newer(): Refused['issues'][number] {
   return {
     code: 'newer-revision',
     message: 'Somebody saved a newer version while you were writing.',

@@ -1,6 +1,9 @@
 import type { IncomingMessage, ServerResponse } from 'node:http';
 import { type RenderedPage, cacheControl } from '@/core/site/render.ts';
 import type { Instant } from '@/core/time/interval.ts';
+import { isReserved } from '@/core/address/path.ts';
+import { normalOf, redirectAt } from '@/core/site/redirects.ts';
+import type { Traffic } from '../db/traffic.ts';
 import type { SiteView } from '../queries/site-view.ts';
 import { codingFor, isUnchanged } from './conditional.ts';
 import { plain } from './answer.ts';
@@ -21,11 +24,13 @@ export class Delivery {
   private readonly media: MediaDelivery;
 
   constructor(
-    view: SiteView,
+    private readonly view: SiteView,
     folder: string,
     /** Makes what may take long, elsewhere. */
     private readonly makeFile: (path: string, at: Instant) => Promise<RenderedPage | null>,
     private readonly clock: () => Instant = Date.now,
+    /** Hears of paths where nothing is, and of redirects that lead somebody on. */
+    private readonly traffic: Pick<Traffic, 'noteLost' | 'noteLed'> | null = null,
   ) {
     this.media = new MediaDelivery(view, folder);
     this.pages = new PublicPages(view, clock);
@@ -46,7 +51,18 @@ export class Delivery {
     const path = mark < 0 ? url : url.slice(0, mark);
     if (path.startsWith('/media/') || path.startsWith('/style/') || path.startsWith('/sitemap'))
       return this.answerFile(path, request, response);
-    this.send(this.pages.find(path, url.slice(path.length)), request, response);
+    const page = this.pages.find(path, url.slice(path.length));
+    if (page && request.method === 'GET') this.note(path, page.page.kind);
+    this.send(page, request, response);
+  }
+
+  private note(path: string, kind: RenderedPage['kind']): void {
+    if (!this.traffic || (kind !== 'missing' && kind !== 'redirect')) return;
+    const [at, normal] = [this.clock(), normalOf(path)];
+    if (kind === 'missing')
+      return isReserved(normal) ? undefined : this.traffic.noteLost(normal, at);
+    const found = redirectAt(this.view.at(at)?.site.redirects ?? new Map<never, never>(), normal);
+    if (found) this.traffic.noteLed(found.byHand.id);
   }
 
   private async answerFile(

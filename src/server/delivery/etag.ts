@@ -2,11 +2,11 @@ import { createHash } from 'node:crypto';
 import type { RenderedPage } from '@/core/site/render.ts';
 
 /**
- * The policy of public pages: this site's own styles, pictures and fonts; no scripts, frames or
- * forms elsewhere.
+ * The policy of public pages: this site's own styles, pictures, fonts and script; no frames, and
+ * no forms that lead elsewhere.
  */
 export const PUBLIC_POLICY =
-  "default-src 'none'; style-src 'self'; img-src 'self'; font-src 'self'; base-uri 'none'; form-action 'self'; frame-ancestors 'self'";
+  "default-src 'none'; style-src 'self'; script-src 'self'; connect-src 'self'; img-src 'self'; font-src 'self'; base-uri 'none'; form-action 'self'; frame-ancestors 'self'";
 
 /**
  * The headers a page goes out with, its ETag (RFC 9110 §8.8.3) and policy included; lower-case

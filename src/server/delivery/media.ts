@@ -1,3 +1,4 @@
+import { createHash } from 'node:crypto';
 import { createReadStream } from 'node:fs';
 import { readFile, stat } from 'node:fs/promises';
 import { join } from 'node:path';
@@ -59,6 +60,8 @@ export class MediaDelivery {
     sizeCalculation: (body) => body.length + 1,
   });
 
+  private scriptText: Buffer | null = null;
+
   constructor(
     private readonly view: SiteView,
     private readonly folder: string,
@@ -82,6 +85,8 @@ export class MediaDelivery {
   private async find(path: string, request: IncomingMessage): Promise<Found | null> {
     const css = /^\/style\/([0-9a-f]{16})\.css$/.exec(path)?.[1];
     if (css !== undefined) return this.sheet(css, codingFor(request.headers['accept-encoding']));
+    if (path === '/style/page.js')
+      return this.script(codingFor(request.headers['accept-encoding']));
     const name = /^\/style\/([a-z0-9._-]+)$/i.exec(path)?.[1];
     if (name !== undefined) return this.font(name);
     const size = PICTURE.exec(path);
@@ -99,6 +104,15 @@ export class MediaDelivery {
     this.codedSheets.set(name, body);
     const type = 'text/css; charset=utf-8';
     return { body, type, etag: `"${name}"`, cache: FOREVER, vary: 'accept-encoding', coding };
+  }
+
+  /** The script with which pages do better, as it stands beside the server. */
+  private async script(coding: Coding): Promise<Found> {
+    this.scriptText ??= await readFile(new URL('./page.js', import.meta.url));
+    const body = compressed(this.scriptText, coding);
+    const etag = `"${createHash('sha256').update(body).digest('base64url').slice(0, 22)}"`;
+    const type = 'text/javascript; charset=utf-8';
+    return { body, type, etag, cache: ASK, vary: 'accept-encoding', coding };
   }
 
   private async font(name: string): Promise<Found | null> {

@@ -8,6 +8,7 @@ import {
 import type { RenderedPage } from '@/core/site/render.ts';
 import { type Instant, Validity } from '@/core/time/interval.ts';
 import type { SiteView } from '../queries/site-view.ts';
+import { siteIn } from '../store/designs-ahead.ts';
 import { changedSince, publicGenerationOf } from '../store/write.ts';
 import { CachedPage } from './cached-page.ts';
 import { PageCache } from './page-cache.ts';
@@ -112,7 +113,9 @@ export class PublicPages {
 function stretchNow(view: SiteView, stretch: StretchRead, now: Instant): StretchNow {
   const { plan, offset, limit, without, around, counted } = stretch;
   const validity = new Validity(now);
-  const { reader } = view.at(now)!;
+  const { site, reader: own } = view.at(now)!;
+  const { edition } = plan.type;
+  const reader = edition === undefined ? own : own.in(siteIn(site, edition));
   if (around) {
     const ids = asStretch(around, reader.neighbours(plan, around, validity, without));
     return { ids, total: 0, until: validity.until };

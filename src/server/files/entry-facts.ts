@@ -10,6 +10,8 @@ export interface EntryFacts {
   live: LiveInterval[];
   held: AddressRow[];
   refused: Refusal[];
+  /** The same in further languages, by their ids. */
+  further: Record<string, Omit<EntryFacts, 'further'>>;
 }
 
 type Bounds = { from: Instant; to: Instant | null };
@@ -20,6 +22,8 @@ interface Given {
   raw: RawEntry;
   revisions: readonly Revision[];
   language: string;
+  /** Tags of the further languages, by their ids. */
+  tags: ReadonlyMap<string, string>;
   timing: TimingReader;
   told: Told;
   /** The instant of the last change before the site was saved. */
@@ -31,47 +35,79 @@ interface Given {
  * not saved with the rest: its file gives no `was`.
  */
 export function readFacts(given: Given): EntryFacts | null {
-  if (!given.raw.form.was) return null;
-  const live = liveFacts(given, given.raw.form.was);
-  return { live, held: heldFacts(given, live), refused: refusals(given) };
+  const { was, held, refused, further } = given.raw.form;
+  if (!was) return null;
+  const own = factsIn(given, { was, held, refused }, ['entry']);
+  const others = Object.entries(further).map(([id, facts]) => {
+    const tag = given.tags.get(id) ?? id;
+    const items = facts.was.map(({ fallback, ...item }) => ({
+      ...item,
+      language: fallback ? given.language : tag,
+    }));
+    const paths = facts.held.map((item) => ({ ...item, language: tag }));
+    const all = { was: items, held: paths, refused: facts.refused };
+    return [id, factsIn(given, all, ['entry', 'further', id])] as const;
+  });
+  return { ...own, further: Object.fromEntries(others) };
 }
 
-function liveFacts(given: Given, was: NonNullable<RawEntry['form']['was']>): LiveInterval[] {
+type Forms = { [K in 'was' | 'held' | 'refused']-?: NonNullable<RawEntry['form'][K]> };
+
+/** The facts of one language, and where they stand in the file. */
+function factsIn(
+  given: Given,
+  { was, held, refused }: Forms,
+  at: string[],
+): Omit<EntryFacts, 'further'> {
+  const live = liveFacts(given, was, at);
+  return {
+    live,
+    held: heldFacts(given, held, live, at),
+    refused: refusals(given, refused, at),
+  };
+}
+
+function liveFacts(given: Given, was: Forms['was'], within: string[]): LiveInterval[] {
   const { id, revisions, language, told } = given;
   const live = was.map((item, i): LiveInterval => {
     if (!revisions.some(({ number }) => number === item.revision))
-      told(['entry', 'was', i], 'unknown-revision', ...noRevision(item.revision));
+      told([...within, 'was', i], 'unknown-revision', ...noRevision(item.revision));
     const { revision, shared = revision, language: own = language } = item;
-    const bounds = boundsOf(given, ['entry', 'was', i], item);
+    const bounds = boundsOf(given, [...within, 'was', i], item);
     return { entry: id, ...bounds, revision, sharedRevision: shared, language: own };
   });
-  tellOverlaps(['entry', 'was'], live, told);
+  tellOverlaps([...within, 'was'], live, told);
   return live;
 }
 
-function heldFacts(given: Given, live: readonly LiveInterval[]): AddressRow[] {
-  const { id, raw, language, told } = given;
-  const held = raw.form.held.map((item, i): AddressRow => {
+function heldFacts(
+  given: Given,
+  forms: Forms['held'],
+  live: readonly LiveInterval[],
+  within: string[],
+): AddressRow[] {
+  const { id, language, told } = given;
+  const held = forms.map((item, i): AddressRow => {
     const { path, base = path, role, language: own = language } = item;
-    const bounds = boundsOf(given, ['entry', 'held', i], item);
+    const bounds = boundsOf(given, [...within, 'held', i], item);
     const wrong = wrongPath(path);
-    if (wrong !== null) told(['entry', 'held', i], 'wrong-address', ...wrong);
-    if (!isWithin(bounds, live)) told(['entry', 'held', i], 'wrong-fact', ...NOT_LIVE_THEN);
+    if (wrong !== null) told([...within, 'held', i], 'wrong-address', ...wrong);
+    if (!isWithin(bounds, live)) told([...within, 'held', i], 'wrong-fact', ...NOT_LIVE_THEN);
     return { entry: id, path, base, role, language: own, ...bounds };
   });
   tellOverlaps(
-    ['entry', 'held'],
+    [...within, 'held'],
     held.filter(({ role }) => role === 'current'),
     told,
   );
   return held;
 }
 
-function refusals({ id, raw, timing }: Given): Refusal[] {
-  return raw.form.refused.map(({ at, ...rest }, i) => ({
+function refusals({ id, timing }: Given, forms: Forms['refused'], within: string[]): Refusal[] {
+  return forms.map(({ at, ...rest }, i) => ({
     ...rest,
     entry: id,
-    at: timing.moment(at, ['entry', 'refused', i]) ?? BEGINNING,
+    at: timing.moment(at, [...within, 'refused', i]) ?? BEGINNING,
   }));
 }
 

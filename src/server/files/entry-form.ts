@@ -14,12 +14,15 @@ const live = z.union([
       from: from.trim(),
       to: to === undefined || to.trim() === '' || to.trim() === '..' ? null : to.trim(),
       revision: null as number | null,
+      language: undefined as string | undefined,
     };
   }),
   z.strictObject({
     from: moment,
     to: moment.nullable().default(null),
     revision: revisionNumber.nullable().default(null),
+    /** BCP 47; the site's own where left out. */
+    language: z.string().max(100).optional(),
   }),
 ]);
 
@@ -80,6 +83,14 @@ const refused = z.strictObject({
   base: z.string().max(4096).nullable().default(null),
   byHand: z.boolean().default(false),
 });
+/** What was so before the folder was saved in a language besides the site's own. */
+const facts = z.strictObject({
+  was: z.array(was.extend({ fallback: z.boolean().default(false) })).default([]),
+  held: z.array(held).default([]),
+  refused: z.array(refused).default([]),
+});
+/** What fields say in other languages, by BCP 47 tags and the keys of fields. */
+const languages = z.record(z.string().max(100), z.record(z.string(), z.unknown())).optional();
 /** Values by field id, as they are stored. */
 const stored = z.record(z.string().max(64), z.json()).default({});
 const note = z.string().max(500).optional();
@@ -147,6 +158,10 @@ export const entryForm = z.strictObject({
   /** Facts of a saved site: when it was live, and what could not be had. */
   was: z.array(was).optional(),
   refused: listOf(refused),
+  /** The same facts in further languages, by their ids. */
+  further: z.record(z.string().max(64), facts).default({}),
+  /** What it says in other languages than the site's own. */
+  languages,
   stored,
   /** What it has otherwise than its type presets. */
   presets: presetsSpec.optional(),
@@ -163,6 +178,8 @@ export const entryForm = z.strictObject({
       presets: presetsSpec.optional(),
       order: orderSpec.optional(),
       values: z.record(z.string(), z.unknown()).default({}),
+      /** As of the newest where left out, and the values are on top of that. */
+      languages,
       /** Whether the values are all there are, and not on top of the newest. */
       whole: z.boolean().default(false),
       stored,

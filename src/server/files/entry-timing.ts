@@ -17,6 +17,8 @@ interface Written {
   from: Instant;
   to: Instant | null;
   revision: number | null;
+  /** Null for the language of the site. */
+  language: string | null;
   at: (string | number)[];
 }
 
@@ -33,7 +35,7 @@ export interface PlanToLoad extends Plan {
 /** What a plan is read as before it has its place. */
 type Unplaced = Omit<PlanToLoad, 'sequence'> & { sequence?: number | undefined };
 
-const UNSAID = { local: null, zone: null, person: null, language: null };
+const UNSAID = { local: null, zone: null, person: null };
 
 /** Reads when an entry's revisions were saved, when it is public, and where by hand. */
 export class TimingReader {
@@ -145,7 +147,8 @@ export class TimingReader {
       const to = l.to === null ? null : this.moment(l.to, at);
       if (from === null) return [];
       this.checkRevision(at, l.revision, from, revisions);
-      if (to === null || to > from) return [{ from, to, revision: l.revision, at }];
+      const { revision, language = null } = l;
+      if (to === null || to > from) return [{ from, to, revision, language, at }];
       this.told(
         at,
         'empty-interval',
@@ -155,10 +158,13 @@ export class TimingReader {
       return [];
     });
     written.sort((a, b) => a.from - b.from);
-    this.checkOverlaps(written);
-    return written.flatMap(({ from, to, revision }) => [
-      { ...UNSAID, at: from, do: 'publish' as const, revision },
-      ...(to === null ? [] : [{ ...UNSAID, at: to, do: 'retire' as const, revision: null }]),
+    for (const spoken of new Set(written.map(({ language }) => language)))
+      this.checkOverlaps(written.filter(({ language }) => language === spoken));
+    return written.flatMap(({ from, to, revision, language }) => [
+      { ...UNSAID, language, at: from, do: 'publish' as const, revision },
+      ...(to === null
+        ? []
+        : [{ ...UNSAID, language, at: to, do: 'retire' as const, revision: null }]),
     ]);
   }
 

@@ -21,6 +21,7 @@ import { markdownToRichText } from './markdown.ts';
 import { TooMuch } from './markdown-world.ts';
 import { mayBeStored } from './may-be-stored.ts';
 import { EntriesTogether } from './entries-together.ts';
+import { FurtherWords } from './further-words.ts';
 import type { EntryToLoad, RevisionToLoad, StarterToLoad } from './to-load.ts';
 import type { RawStarter } from './read-starters.ts';
 import { parseMoment } from '@/core/time/parse.ts';
@@ -40,6 +41,8 @@ export class EntryReader {
   /** What loads all the same, and is hardly meant. */
   readonly findings: Issue[] = [];
   private readonly given: Given & LimitWorld;
+  /** Tags of all further languages that the site has or had, by their ids. */
+  private readonly tags: ReadonlyMap<string, string>;
   private readonly world: ValueWorld;
   private readonly ids = new Map<string, EntryToLoad>();
   private readonly starters = new Map<string, StarterToLoad>();
@@ -63,19 +66,9 @@ export class EntryReader {
       now,
       zone: design.site.zone,
       file: (id) => media.get(id) ?? null,
-      richText: (source) =>
-        markdownToRichText(source, {
-          hasPicture: (id) => isPicture(media.get(id) ?? { mime: '' }),
-          tell: ({ line, words }) =>
-            this.findings.push({
-              code: 'words-only',
-              path: this.place.file,
-              line: this.place.line() + line - 1,
-              message: words,
-              fix: 'Write a path of this site or an address of http, https, mailto or tel; put pictures in media/.',
-            }),
-        }),
+      richText: (source) => this.richText(source),
     };
+    this.tags = tagsEver(design, history);
     this.purged = new Map(history?.purged.map(({ id, type }) => [id, history.types.get(type)]));
     for (const { set, key } of [...subjects, ...subjectsBefore(design, history)])
       this.subjects.set(set, (this.subjects.get(set) ?? new Set()).add(key));
@@ -90,6 +83,20 @@ export class EntryReader {
         return mention.of === 'entry' ? this.ids.keys() : (this.subjects.get(mention.set) ?? []);
       },
     };
+  }
+
+  private richText(source: string): ReturnType<typeof markdownToRichText> {
+    return markdownToRichText(source, {
+      hasPicture: (id) => isPicture(this.media.get(id) ?? { mime: '' }),
+      tell: ({ line, words }) =>
+        this.findings.push({
+          code: 'words-only',
+          path: this.place.file,
+          line: this.place.line() + line - 1,
+          message: words,
+          fix: 'Write a path of this site or an address of http, https, mailto or tel; put pictures in media/.',
+        }),
+    });
   }
 
   /** An entry ready to be written; null where anything of it is wrong. */
@@ -114,7 +121,7 @@ export class EntryReader {
     const revisions = this.revisions(raw, type, timing, told);
     const plans = timing.plans(revisions);
     const { language } = this.design.site;
-    const asRead = { id, raw, revisions, language, timing, told };
+    const asRead = { id, raw, revisions, language, tags: this.tags, timing, told };
     const entry: EntryToLoad = {
       id,
       type,
@@ -218,6 +225,15 @@ export class EntryReader {
       ...(r.whole ? {} : newest),
       ...this.values(raw, type, r.values, ['entry', 'revisions', i, 'values']),
     }));
+    const words = new FurtherWords(this.design, told, (fields, at) =>
+      this.values({ ...raw, body: null }, type, fields, at),
+    );
+    const spoken = words.read(type, raw.form.languages, ['entry', 'languages']);
+    const spokenBefore = raw.form.revisions.map(({ languages, whole }, i) =>
+      languages === undefined && !whole
+        ? spoken
+        : words.read(type, languages, ['entry', 'revisions', i, 'languages']),
+    );
     const besides = [...raw.form.revisions, raw.form].map(
       ({ stored, presets, order, name, note }) => ({
         stored: {
@@ -228,9 +244,11 @@ export class EntryReader {
         ...{ name, note },
       }),
     );
-    return timing
-      .revisions([...older, newest])
-      .map((revision, i): RevisionToLoad => ({ ...revision, ...besides[i]! }));
+    return timing.revisions([...older, newest]).map((revision, i): RevisionToLoad => ({
+      ...revision,
+      ...besides[i]!,
+      languages: spokenBefore[i] ?? spoken,
+    }));
   }
 
   /** The type of an entry: as the design has it, else as the last one did that had it. */
@@ -364,4 +382,12 @@ export class EntryReader {
         seen.add(path);
       }
   }
+}
+
+/** Tags of all further languages that a site has or had, by their ids. */
+function tagsEver(design: Design, history: SavedHistory | null): Map<string, string> {
+  const designs = [...(history?.releases ?? []).map((release) => release.design), design];
+  return new Map(
+    designs.flatMap((one) => one.languages.map(({ id, language }) => [id, language] as const)),
+  );
 }

@@ -10,6 +10,7 @@ import {
   templateSpec,
   typeSpec,
 } from '@/core/design/spec.ts';
+import { languageSpec } from '@/core/design/language-spec.ts';
 import { styleSpec, textFormSpec } from '@/core/design/text-form-spec.ts';
 import { listingSpec } from '@/core/design/listing-spec.ts';
 import { type SubjectState, mergedInto } from '@/core/design/subject-change.ts';
@@ -86,7 +87,7 @@ const stylesFile = z.array(styleSpec);
 const styleFile = z.strictObject({ css: z.string() });
 /** Keys in the order in which the parts of a folder stand. */
 const orderFile = z.partialRecord(
-  z.enum(['types', 'listings', 'templates', 'subjects', 'picks', 'text-forms']),
+  z.enum(['types', 'listings', 'templates', 'subjects', 'picks', 'text-forms', 'languages']),
   z.array(z.string()),
 );
 
@@ -104,6 +105,7 @@ export function designSchemas(): Record<string, unknown> {
     picks: picksFile,
     redirects: redirectFile,
     'text-form': textFormSpec,
+    language: languageSpec,
     styles: stylesFile,
     order: orderFile,
     style: styleFile,
@@ -148,6 +150,7 @@ class DesignReader {
       listings: this.all('listings', PARTS.listings),
       templates: this.all('templates', PARTS.templates),
       textForms: this.all('text-forms', textFormSpec),
+      languages: this.all('languages', languageSpec),
     };
     const sets = this.all('subjects', subjectFile);
     const subjects = sets.flatMap((set) => flatten(set.key, set.subjects, null));

@@ -40,6 +40,8 @@ export interface SavedHistory {
    * ids of their sets.
    */
   subjects: SubjectBefore[];
+  /** Of their sets the order of all that were ever in them. */
+  subjectOrder: { set: string; keys: string[] }[];
   /** Since when subjects have stood as the folder has them, where not from the beginning. */
   subjectsSince: SubjectSince[];
   /** Who stood, or will stand, in picks that the design does not have now. */
@@ -114,6 +116,7 @@ const historyFile = z.strictObject({
       }),
     )
     .default([]),
+  subjectOrder: z.array(z.strictObject({ set: z.string(), keys: z.array(z.string()) })).default([]),
   subjectsSince: z
     .array(
       z.strictObject({

@@ -224,7 +224,7 @@ function doubledSubjects(subjects: SubjectToLoad[]): Issue[] {
 }
 
 const KNOWN =
-  /^((site|redirects|order|look|style|styles|history|bench)\.yaml|style\.css|README\.md|(types|listings|templates|text-forms|subjects|picks|entries|starters|media|style|releases|history|sources)\/.+)$/;
+  /^((site|redirects|order|look|style|styles|history|bench)\.yaml|style\.css|README\.md|(types|listings|templates|text-forms|languages|subjects|picks|entries|starters|media|style|releases|history|sources)\/.+)$/;
 
 function strayFiles(files: string[]): Issue[] {
   return files

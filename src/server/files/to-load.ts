@@ -11,6 +11,8 @@ import type { PlanToLoad } from './entry-timing.ts';
 export interface RevisionToLoad extends Revision {
   /** Values by field id that are stored as they are. */
   stored: Values;
+  /** Values of translated fields in further languages, by BCP 47 tags and field ids. */
+  languages: Record<string, Values>;
   /** What it is called where its naming field says otherwise. */
   name?: string | undefined;
   note?: string | undefined;

@@ -8,6 +8,7 @@ import { dropWordTables, foundTable, wordTable } from '../store/word-tables.ts';
 import { ensureNewest } from '../store/newest/ensure-newest.ts';
 import { noteNewest } from '../store/newest/write-newest.ts';
 import { notePerson } from '../store/persons.ts';
+import { languagesMade, makeTablesIn, tablesIn } from '../store/language-tables.ts';
 import { statement } from '../store/statement.ts';
 import { raiseBench, raisePublic, write } from '../store/write.ts';
 import { type PlannedWrite, generationsOf } from './plan-write.ts';
@@ -98,7 +99,7 @@ function check(
 }
 
 const UNPUBLISHED = `UPDATE entry SET unpublished = NOT EXISTS (SELECT 1 FROM live_interval AS l
-    WHERE l.entry = entry.id AND l.revision = entry.newest)
+    WHERE l.entry = entry.id AND entry.newest IN (l.revision, l.shared_revision))
   WHERE rowid IN (SELECT k1 FROM plan.changed_row WHERE of = 'entry')`;
 
 /** Numbers that rows have by now, by the names of tables. */
@@ -128,6 +129,7 @@ function copyRows(connection: Connection, plan: PlannedWrite, moves: Moves): str
   const made = new Set(anew.flatMap(({ tables }) => tables.map(({ name }) => name)));
   for (const table of plan.tables)
     if (!made.has(table.name)) for (const run of changesOf(connection, table, moves)) run();
+  copyLanguages(connection, moves);
   for (const { drop, make, tables } of anew) {
     driver.exec(`${drop}; ${make}`);
     for (const table of tables) insert(connection, table, table.name, moves)();
@@ -136,6 +138,24 @@ function copyRows(connection: Connection, plan: PlannedWrite, moves: Moves): str
     driver.exec(`DELETE FROM main.meta WHERE key LIKE '${kind}';
       INSERT INTO main.meta SELECT key, value FROM plan.meta WHERE key LIKE '${kind}'`);
   return indexChanges(connection);
+}
+
+/** Copies what was derived in languages that are new in the copy. */
+function copyLanguages(connection: Connection, moves: Moves): void {
+  const there = languagesMade(connection);
+  const planned = connection.driver
+    .prepare<unknown[], string>(
+      `SELECT substr(name, 15) FROM plan.sqlite_master
+         WHERE type = 'table' AND name GLOB 'live_interval:*'`,
+    )
+    .pluck()
+    .all();
+  for (const language of planned.filter((id) => !there.includes(id))) {
+    makeTablesIn(connection, language);
+    const { live, address, refusal } = tablesIn(language);
+    for (const name of [live, address, refusal])
+      insert(connection, { name, key: [], changes: [] }, name, moves)();
+  }
 }
 
 /** A type's derived tables as they were made anew in the copy. */

@@ -1,5 +1,6 @@
 import type { Connection } from '../db/connection.ts';
 import { quoted } from '../store/index-columns.ts';
+import { languagesMade, tablesIn } from '../store/language-tables.ts';
 import type { MovedInstant } from './own-instants.ts';
 
 /** A table whose rows a planned write may change, and how its rows are told apart. */
@@ -76,7 +77,7 @@ const STORED: PlannedTable[] = [
   { name: 'bulk_change', numbersOf: 'bulk_change', key: ROW, changes: ['undone'] },
   { name: 'subject', key: ROW, changes: ['ends', 'position'] },
   { name: 'planned_change', numbersOf: 'planned_change', key: ROW, changes: [] },
-  { name: 'by_hand', numbersOf: 'by_hand', key: ROW, changes: [] },
+  { name: 'by_hand', numbersOf: 'by_hand', key: ROW, changes: ['ends'] },
   { name: 'pick', numbersOf: 'pick', key: ROW, changes: ['ends', 'position'] },
   { name: 'media', key: ROW, changes: ['ends'] },
   { name: 'source', key: ROW, changes: ['name', 'mapping', 'person', 'at'] },
@@ -128,6 +129,18 @@ const INSTANTS = new Set([
 
 /** The tables of a database whose rows a planned write may change: derived ones included. */
 export function plannedTables(connection: Connection): PlannedTable[] {
+  const further = languagesMade(connection).flatMap((language) => {
+    const { live, address, refusal } = tablesIn(language);
+    const names = new Map([
+      ['live_interval', live],
+      ['address', address],
+      ['refusal', refusal],
+    ]);
+    return STORED.flatMap((table) => {
+      const name = names.get(table.name);
+      return name === undefined ? [] : [{ ...table, name }];
+    });
+  });
   const derived = connection.driver
     .prepare<unknown[], string>(
       `SELECT name FROM sqlite_master WHERE type = 'table'
@@ -137,7 +150,7 @@ export function plannedTables(connection: Connection): PlannedTable[] {
     )
     .pluck()
     .all();
-  return [...STORED, ...derived.map((name) => derivedTable(connection, name))];
+  return [...STORED, ...further, ...derived.map((name) => derivedTable(connection, name))];
 }
 
 function derivedTable(connection: Connection, name: string): PlannedTable {

@@ -1,6 +1,7 @@
 import type { Auth } from './auth.ts';
 import type { Keys } from '../db/keys.ts';
 import type { People } from '../db/people.ts';
+import type { Traffic } from '../db/traffic.ts';
 import type { WorkingCopies } from '../db/working-copies.ts';
 import type { SiteView } from '../queries/site-view.ts';
 import type { Presence } from './presence.ts';
@@ -35,6 +36,8 @@ export interface Container {
   incoming: MediaUploads;
   /** What people have written and not saved. */
   copies: WorkingCopies;
+  /** What visitors ask for in vain, and which redirects lead them on. */
+  traffic: Traffic;
   /** Who may sign in. */
   people: People;
   /** Keys that programs sign in with. */

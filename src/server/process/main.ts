@@ -5,8 +5,10 @@ import { openDatabase } from '../db/connection.ts';
 import { DatabaseProblem } from '../db/problem.ts';
 import { Keys } from '../db/keys.ts';
 import { People } from '../db/people.ts';
+import { Traffic } from '../db/traffic.ts';
 import { WorkingCopies } from '../db/working-copies.ts';
 import { Delivery } from '../delivery/deliver.ts';
+import { calendarDay } from '@/core/time/zone.ts';
 import { changeInWords, comingChanges } from '../queries/coming.ts';
 import { SiteView } from '../queries/site-view.ts';
 import { MediaUploads } from '../uploads/media-uploads.ts';
@@ -41,23 +43,25 @@ async function start(): Promise<void> {
   openDatabase(data.database).close(); // says plainly what is wrong with it, before any thread starts
   const [writer, reader, comparer] = await startThreads(data.database);
   const view = new SiteView(openDatabase(data.database, { readonly: true }));
-  const desk = deskOf(data.operations);
+  const desk = deskOf(data.operations, view);
   const auth = startAuth(data, settings.baseUrl, desk.people);
   auth.catch(() => undefined); // told below, and to whoever asks
   const saver = new Saver(data);
   const long = new LongWrites(data.database, writer);
   const shared = { view, writer, reader, comparer, saver, long, auth, ...filesOf(data), ...desk };
   setContainer({ ...shared, baseUrl: settings.baseUrl });
-  const delivery = new Delivery(view, data.folder, (path, at) =>
-    reader.ask('publicFile', path, at),
-  );
+  const makeFile = (path: string, at: number) => reader.ask('publicFile', path, at);
+  const delivery = new Delivery(view, data.folder, makeFile, Date.now, desk.traffic);
   const builder = settings.builder ? new BuilderHandler(settings) : null;
   const http = new HttpServer({ settings, view, delivery, builder, log });
   await listen(http.server, settings);
   noteServing(data.folder, settings.baseUrl);
   const threads = [long, reader, comparer, writer, saver];
   const leave = (): void =>
-    void stop(http.server, http.sockets, threads).finally(() => noteStopped(data.folder));
+    void stop(http.server, http.sockets, threads).finally(() => {
+      desk.traffic.close();
+      noteStopped(data.folder);
+    });
   for (const signal of ['SIGTERM', 'SIGINT'] as const) process.once(signal, leave);
   process.once('disconnect', leave);
   const link = builder ? await (await auth).signInLink() : null;
@@ -81,8 +85,10 @@ function filesOf(data: DataFolder) {
 }
 
 /** What is known of people and programs at work, beside the site. */
-function deskOf(operations: string) {
+function deskOf(operations: string, view: SiteView) {
+  const zone = (): string => view.at(Date.now())?.site.design.site.zone ?? 'UTC';
   return {
+    traffic: new Traffic(operations, (at) => calendarDay(at, zone())),
     copies: new WorkingCopies(operations),
     people: new People(operations),
     keys: new Keys(operations),

@@ -19,8 +19,14 @@ export async function perform(
   if (result.ok && name === 'purgeEntry')
     copies.forget(aboutEntry((JSON.parse(input) as { entry: string }).entry));
   if (name !== 'planChange' || !result.ok) return result;
-  const { entry } = JSON.parse(input) as { entry: string };
+  const { entry, language } = JSON.parse(input) as { entry: string; language?: string };
   const value = result.value as { at: number };
-  const seen = await reader.ask('whereSeen', actor, entry, Math.max(Date.now(), value.at));
+  const seen = await reader.ask(
+    'whereSeen',
+    actor,
+    entry,
+    Math.max(Date.now(), value.at),
+    language ?? null,
+  );
   return { ok: true, value: { ...value, seen } };
 }

@@ -2,6 +2,7 @@ import type { DesignEdit } from '@/core/design-edit/edit.ts';
 import { rootOf } from '@/core/design-edit/parts.ts';
 import type { Listing } from '@/core/design/listing-spec.ts';
 import { partOf } from '@/core/design-edit/steps.ts';
+import { pageCountOf } from '@/core/site/pinned.ts';
 import type { CompiledSite } from '@/core/site/compile.ts';
 import { type Instant, Validity } from '@/core/time/interval.ts';
 import { asOf } from '../store/as-of.ts';
@@ -33,6 +34,14 @@ export function pagesConcerned(
   return count;
 }
 
+/** Lists of a design whose parts any page may read. */
+const EVERYWHERE: ReadonlySet<string> = new Set([
+  'subjectSets',
+  'textForms',
+  'styles',
+  'languages',
+]);
+
 function concernedBy(
   { design }: CompiledSite,
   root: string,
@@ -41,8 +50,7 @@ function concernedBy(
   const [list, id] = root.split('/');
   const all = list === 'site' || list === 'style';
   const template = design.templates.find((t) => list === 'templates' && t.id === id);
-  const everywhere =
-    all || template?.kind === 'frame' || ['subjectSets', 'textForms', 'styles'].includes(list!);
+  const everywhere = all || template?.kind === 'frame' || EVERYWHERE.has(list!);
   for (const type of design.types)
     if (
       everywhere ||
@@ -71,6 +79,5 @@ function listingPages(view: SiteView, site: CompiledSite, key: string, at: Insta
   const released = view.at(at)!;
   const known = released.site.listings.get(key);
   if (!stands || !known) return 0;
-  const { total } = released.reader.listing(known, new Validity(at), 0, 1);
-  return Math.max(1, Math.ceil(total / plan.listing.pageSize));
+  return pageCountOf(released.reader, known, new Validity(at));
 }

@@ -19,7 +19,8 @@ import { chosenColumns } from '../store/preferences.ts';
 import { startersOf } from '../store/starters.ts';
 import { statement } from '../store/statement.ts';
 import { valuesOfType } from '../store/stored-values.ts';
-import { settledInstant, totalGeneration } from '../store/write.ts';
+import { UntilWrite } from '../store/until-write.ts';
+import { settledInstant } from '../store/write.ts';
 import type { ContentFilters } from '@/core/content/filters.ts';
 import { type ContentAsked, type StateAsked, askedOf } from '../store/newest/content-filters.ts';
 import { listFound } from './content-found.ts';
@@ -226,19 +227,16 @@ function typeCounts(view: SiteView, site: CompiledSite, at: Instant): TypeCount[
   }));
 }
 
-/** How many entries of each type there ever were, by connection, while nothing is written. */
-const COUNTED = new WeakMap<object, { generation: number; counts: Map<string, number> }>();
+/** How many entries of each type there ever were. */
+const COUNTED = new UntilWrite<ReadonlyMap<string, number>>(1);
 
 function countsByType(connection: Connection): ReadonlyMap<string, number> {
-  const generation = totalGeneration(connection);
-  const known = COUNTED.get(connection.driver);
-  if (known?.generation === generation) return known.counts;
   const sql = `SELECT value AS type, count(*) AS count FROM newest_cell
     WHERE field = '@type' GROUP BY value`;
-  const rows = statement<{ type: string; count: number }>(connection, sql).all();
-  const counts = new Map(rows.map(({ type, count }) => [type, count]));
-  COUNTED.set(connection.driver, { generation, counts });
-  return counts;
+  return COUNTED.get(connection, 'types', () => {
+    const rows = statement<{ type: string; count: number }>(connection, sql).all();
+    return new Map(rows.map(({ type, count }) => [type, count]));
+  });
 }
 
 /** What can stand in columns of the table; what was chosen comes first, in its order. */

@@ -2,6 +2,7 @@ import type { CompiledSite } from '@/core/site/compile.ts';
 import type { SiteReader } from '@/core/site/reader.ts';
 import type { Instant } from '@/core/time/interval.ts';
 import type { Actor } from '../permit.ts';
+import { siteIn } from '../store/designs-ahead.ts';
 import { withEntries } from '../store/overlay-reader.ts';
 import { personName } from '../store/persons.ts';
 import { statement } from '../store/statement.ts';
@@ -33,7 +34,7 @@ const DRAFTS = `SELECT e.id, e.type, r."values" AS json, r.author FROM (
   CROSS JOIN revision AS r ON r.entry = e.id AND r.number = e.newest
   WHERE r.saved <= @at AND (@author IS NULL OR r.author = @author) AND NOT EXISTS (
     SELECT 1 FROM live_interval AS l
-    WHERE l.entry = e.id AND l.revision = e.newest AND l.starts <= @at)
+    WHERE l.entry = e.id AND e.newest IN (l.revision, l.shared_revision) AND l.starts <= @at)
   ORDER BY r.saved DESC, r.entry LIMIT @most`;
 
 /**
@@ -101,4 +102,11 @@ export function readerSeeing(
 /** What one looks at: what is released as of an instant, or the working design on top of it. */
 export function designSeen(view: SiteView, { at, seeing }: Omit<Sight, 'actor'>): SiteAt | null {
   return seeing === 'bench' ? view.working(at) : view.at(at);
+}
+
+/** What is looked at, in a further language where one is named. */
+export function seenIn({ site, reader }: Seen, language: string | null): Seen {
+  if (language === null) return { site, reader };
+  const read = siteIn(site, language);
+  return { site: read, reader: reader.in(read) };
 }

@@ -1,6 +1,6 @@
 import { computedOf } from './computed.ts';
 import { rowOf } from '@/core/listing/columns.ts';
-import { listedBy } from '@/core/listing/evaluate.ts';
+import { listedBy, othersBy } from '@/core/listing/evaluate.ts';
 import { partFor } from '@/core/listing/parts.ts';
 import type { ListingPlan } from '@/core/listing/plan.ts';
 import type { PathPiece } from '@/core/address/pieces.ts';
@@ -10,7 +10,7 @@ import type { EntryView, Values } from '@/core/design/values.ts';
 import type { Issue } from '@/core/issue.ts';
 import type { CompiledSite } from '@/core/site/compile.ts';
 import type { SiteReader } from '@/core/site/reader.ts';
-import { placeIn } from '@/core/site/pinned.ts';
+import { pinOf, placeIn } from '@/core/site/pinned.ts';
 import { renderEntry } from '@/core/site/render.ts';
 import { type Instant, Validity } from '@/core/time/interval.ts';
 import { type Actor, SITE, permit } from '../permit.ts';
@@ -20,7 +20,7 @@ import { statement } from '../store/statement.ts';
 import type { Seeing } from './clock.ts';
 import { entryName } from './display.ts';
 import { type Prospect, entryWith, newestValues, prospectOf } from './preview.ts';
-import { designSeen, readerSeeing } from './drafts.ts';
+import { designSeen, readerSeeing, seenIn } from './drafts.ts';
 import type { SiteView } from './site-view.ts';
 import { asOf } from '../store/as-of.ts';
 
@@ -48,7 +48,7 @@ export interface EntryOutcome {
   /** Whether it is public at the instant. */
   live: boolean;
   /** Listings that have the entry as of the instant, or would have it, with its place. */
-  listed: { listing: string; label: string; place: number }[];
+  listed: { listing: string; label: string; place: number; isPinned: boolean }[];
   /** Whether it, or its type, says that no listing shows it. */
   keptOut: boolean;
 }
@@ -58,6 +58,8 @@ export interface FormValues {
   id: string | null;
   type: string;
   values: Record<string, unknown> | null;
+  /** Id of the further language whose words they are; left out for the site's own. */
+  language?: string | null | undefined;
 }
 
 /** The outcome of what stands in an entry's form as of an instant, whatever is published. */
@@ -69,13 +71,12 @@ export function entryOutcome(
   seeing: Seeing,
 ): EntryOutcome | null {
   permit(actor, 'read-unpublished', input.id === null ? SITE : { of: 'entry', id: input.id });
-  const found = designSeen(view, { at, seeing });
+  const own = designSeen(view, { at, seeing });
+  const found = own && seenIn(own, input.language ?? null);
   const type = found?.site.types.get(input.type);
   if (!found || !type) return null;
   const { site, reader } = found;
-  const form = { now: at, entry: input.id, role: actor.role };
-  const given = input.values && valuesOfForm(view.connection, site, type, input.values, form);
-  const values = given?.values ?? newestValues(view, type, input.id, at) ?? {};
+  const { values, issues } = valuesGiven(view, actor, { site, type, at }, input);
   const draft = { id: input.id ?? `${type.key}-new`, type, values, author: actor.name };
   const live = reader.liveEntries([draft.id], new Validity(at)).get(draft.id);
   const same = live !== undefined && isSame(type, live.values, values);
@@ -85,7 +86,7 @@ export function entryOutcome(
   const shown = same ? others : withEntries(others, { entries: [entry], moved: prospect.moved });
   const page = entry.path === null ? null : renderEntry(site, shown, entry, at);
   return {
-    issues: given?.issues ?? [],
+    issues,
     computed: computedOf(site, shown, entry, at),
     html: page?.body ?? null,
     automatic: page?.automatic ?? false,
@@ -100,6 +101,21 @@ export function entryOutcome(
     keptOut: !isListed(entry),
     live: live !== undefined,
   };
+}
+
+/** The values that a form gives, with what keeps them from being saved; else what was saved. */
+function valuesGiven(
+  view: SiteView,
+  { role }: Actor,
+  { site, type, at }: { site: CompiledSite; type: ContentType; at: Instant },
+  { id, values: form, language }: FormValues,
+): { values: Values; issues: Issue[] } {
+  const fields = language ? type.fields.filter(({ translated }) => translated) : type.fields;
+  const asked = { now: at, entry: id, role };
+  const given = form && valuesOfForm(view.connection, site, { ...type, fields }, form, asked);
+  if (given && !language) return given;
+  const saved = newestValues(view, type, id, at, site.design.site.language) ?? {};
+  return { values: { ...saved, ...given?.values }, issues: given?.issues ?? [] };
 }
 
 /** What is said with the address of the site: the share picture below it, and the page's own. */
@@ -150,24 +166,33 @@ function listedIn(
     if (!partFor(plan, type.id)) return [];
     const place = nthIn(reader, plan, id, at);
     const { key, label } = plan.listing;
-    return place === null ? [] : [{ listing: key, label, place }];
+    const isPinned = pinOf(plan, id, at) !== null;
+    return place === null ? [] : [{ listing: key, label, place, isPinned }];
   });
 }
 
 /** An entry's place in a listing, from 1; null where it is not in it. */
 function nthIn(reader: SiteReader, plan: ListingPlan, id: string, at: Instant): number | null {
   const validity = new Validity(at);
-  const isLive = (entry: string): boolean => reader.liveEntries([entry], validity).has(entry);
+  const others = othersBy((entry) => reader.liveEntries([entry], validity).get(entry) ?? null);
   const entry = reader.liveEntries([id], validity).get(id);
-  const passes = listedBy(plan, at, reader.filterWorld(at), isLive);
+  const passes = listedBy(plan, at, reader.filterWorld(at), others);
   if (!entry || !passes(rowOf(entry))) return null;
-  return 1 + placeIn(reader, plan, entry, validity);
+  const place = placeIn(reader, plan, entry, validity);
+  return place === null ? null : place + 1;
 }
 
 /** The line after saving or publishing: where an entry can be seen now. */
-export function whereSeen(view: SiteView, actor: Actor, id: string, at: Instant): string {
+export function whereSeen(
+  view: SiteView,
+  actor: Actor,
+  id: string,
+  at: Instant,
+  language: string | null = null,
+): string {
   permit(actor, 'read-unpublished', { of: 'entry', id });
-  const found = view.at(at);
+  const own = view.at(at);
+  const found = own && seenIn(own, language);
   const live = found?.reader.liveEntries([id], new Validity(at)).get(id);
   if (!found || !live) return `${entryName(view, id)} is not public at the moment.`;
   const listed = listedIn(found.site, found.reader, id, live.type, at).map(({ label, place }) =>

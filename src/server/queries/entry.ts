@@ -1,4 +1,3 @@
-import { and, eq, gt, gte } from 'drizzle-orm';
 import { ORDER } from '@/core/design/other-order.ts';
 import { PRESETS } from '@/core/design/presets.ts';
 import type { ContentType } from '@/core/design/spec.ts';
@@ -8,26 +7,17 @@ import { stateAt } from '@/core/publication/state.ts';
 import type { EntryState } from '@/core/publication/model.ts';
 import type { Instant } from '@/core/time/interval.ts';
 import { type Actor, SITE, permit } from '../permit.ts';
-import { liveInterval, plannedChange, refusal, revision } from '../db/schema.ts';
 import { personName } from '../store/persons.ts';
 import { starterOf } from '../store/starters.ts';
 import { statement } from '../store/statement.ts';
 import { valuesOfType } from '../store/stored-values.ts';
+import { type LanguageTab, type PlannedChange, entryRead } from './entry-stored.ts';
 import type { LifeSpan } from './life-span.ts';
 import { type FormType, defaultsOf, formType } from './form-type.ts';
 import { withMeantSubjects } from './meant-subjects.ts';
 import { type Begun, type Here, begunHere } from './new-here.ts';
 import { type EntryPicks, entryPicks } from './picks.ts';
 import type { SiteView } from './site-view.ts';
-import { asOf } from '../store/as-of.ts';
-
-/** A plan that lies ahead. */
-export interface PlannedChange {
-  id: number;
-  at: Instant;
-  action: 'publish' | 'retire';
-  revision: number | null;
-}
 
 /** All that the entry screen shows. */
 export interface EntryDetail {
@@ -48,6 +38,10 @@ export interface EntryDetail {
   /** All picks, each with when it stands in them. */
   picks: EntryPicks[];
   refusals: { at: Instant; message: string; fix: string }[];
+  /** Id of the further language that is shown; null for the site's own. */
+  language: string | null;
+  /** How it stands in each language, where the site is in several. */
+  languages: LanguageTab[];
   path: string | null;
   /**
    * What a new one was begun from, or where it is to stand, the fields left blank since no two may share them, and those whose
@@ -55,8 +49,6 @@ export interface EntryDetail {
    */
   like?: (Omit<Begun, 'values'> & { less: string[] }) | null;
 }
-
-type RevisionRow = { number: number; saved: number; author: string; name: string; values: string };
 
 /**
  * An entry as of an instant: what was newest then; the newest of all for instants ahead. Null
@@ -68,16 +60,17 @@ export function entryDetail(
   id: string,
   at: Instant,
   now: Instant,
+  language: string | null = null,
 ): EntryDetail | null {
   permit(actor, 'read-unpublished', { of: 'entry', id });
   const found = `SELECT type FROM entry WHERE id = ? AND (deleted IS NULL OR deleted > ?)`;
   const key = statement<string>(view.connection, found).pluck().get(id, at);
-  const site = view.at(at)?.site;
-  const type = key === undefined ? undefined : site?.types.get(key);
-  if (!site || !type) return null;
-  const { revisions, ...stored } = storedOf(view, id, at, now);
+  const there = key === undefined ? null : entryRead(view, key, { id, at, now, language });
+  if (!there) return null;
+  const { site, type, languages, stored: all, name } = there;
+  const { revisions, written, ...stored } = all;
   const shown = revisions.findLast((r) => r.saved <= at) ?? revisions[0];
-  const newest = revisions.at(-1);
+  const newest = written.at(-1);
   const read = valuesOfType(type, shown?.values ?? '{}', site.design.site);
   const values = withMeantSubjects(type.fields, read, view.subjects(at));
   return {
@@ -88,56 +81,16 @@ export function entryDetail(
       [PRESETS]: values[PRESETS] ?? null,
       [ORDER]: values[ORDER] ?? null,
     },
-    name: shown?.name ?? id,
+    name: shown?.name ?? name ?? id,
     revision: newest?.number ?? null,
     author: newest ? personName(view.connection, newest.author) : null,
     saved: shown?.saved ?? null,
-    state: stateAt({ revisions, intervals: stored.spans }, at).state,
+    state: stateAt({ revisions: written, intervals: stored.spans }, at).state,
+    language,
+    languages,
     byRules: type.timing ? byRules(stored, now) : [],
     picks: entryPicks(view, { id, type }, { at, past: at < now }),
     ...stored,
-  };
-}
-
-type Stored = Pick<EntryDetail, 'spans' | 'plans' | 'refusals' | 'path'> & {
-  revisions: RevisionRow[];
-};
-
-/** What is stored of an entry: all its revisions and intervals, and what lies ahead. */
-function storedOf(view: SiteView, id: string, at: Instant, now: Instant): Stored {
-  const { tables } = view.connection;
-  return {
-    revisions: tables
-      .select()
-      .from(revision)
-      .where(eq(revision.entry, id))
-      .orderBy(revision.number)
-      .all(),
-    spans: tables
-      .select({ from: liveInterval.starts, to: liveInterval.ends, revision: liveInterval.revision })
-      .from(liveInterval)
-      .where(eq(liveInterval.entry, id))
-      .orderBy(liveInterval.starts)
-      .all(),
-    plans: tables
-      .select()
-      .from(plannedChange)
-      .where(and(eq(plannedChange.entry, id), gt(plannedChange.at, now)))
-      .orderBy(plannedChange.at, plannedChange.sequence)
-      .all()
-      .map(({ id: plan, at: when, action, revision: number }) => ({
-        id: plan,
-        at: when,
-        action,
-        revision: number,
-      })),
-    refusals: tables
-      .select({ at: refusal.at, message: refusal.message, fix: refusal.fix })
-      .from(refusal)
-      .where(and(eq(refusal.entry, id), gte(refusal.at, at)))
-      .orderBy(refusal.at)
-      .all(),
-    path: statement<string>(view.connection, PATH).pluck().get(id, at, at) ?? null,
   };
 }
 
@@ -158,8 +111,6 @@ function byRules(
       : []),
   ]);
 }
-
-const PATH = `SELECT path FROM address WHERE entry = ? AND role = 'current' AND ${asOf('')}`;
 
 /** What a new entry begins with, besides what its type says. */
 export type Like =
@@ -207,6 +158,8 @@ export function newEntry(
     byRules: [],
     picks: entryPicks(view, { id: null, type }, { at, past: false }),
     refusals: [],
+    language: null,
+    languages: [],
     path: null,
   };
 }

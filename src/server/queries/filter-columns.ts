@@ -13,7 +13,7 @@ import { valuesOfType } from '../store/stored-values.ts';
 import type { ContentFilters } from '@/core/content/filters.ts';
 import type { ContentAsked } from '../store/newest/content-filters.ts';
 import { entryName } from './display.ts';
-import type { ListingColumn } from './listing.ts';
+import type { ListingColumn } from './listing-columns.ts';
 import { type Option, optionsOf } from './offers.ts';
 import type { SiteView } from './site-view.ts';
 
@@ -55,6 +55,7 @@ export function filterColumns(
       sortable: column.sortable,
       fans: [],
       narrows: false,
+      elsewhere: [],
       operators: operatorsOf(column).map((op) => ({ op, words: wordsOf(column, op) })),
       options: mentioned.has(column.name) ? inUse(view, site, column, asked) : [],
       ...(column.target?.of === 'entries'

@@ -1,4 +1,9 @@
-import { addressTable, tryAddress } from './addresses.ts';
+import { addressRows } from './addresses.ts';
+import { addressTree } from './address-tree.ts';
+import { addressClashes } from './address-clashes.ts';
+import { redirectLines } from './redirects.ts';
+import { lostPaths } from './lost-paths.ts';
+import { tryAddress } from './try-address.ts';
 import { benchDetail } from './bench.ts';
 import { shellDetail } from './clock.ts';
 import { contentTable } from './content.ts';
@@ -18,6 +23,7 @@ import { starterDetail } from './starters.ts';
 import { subjectsDetail } from './subjects.ts';
 import { templateDetail, templatesDetail } from './template.ts';
 import { templateOutcome } from './template-outcome.ts';
+import { languagesDetail } from './languages.ts';
 import { textsDetail } from './texts.ts';
 import { todayDetail } from './today.ts';
 import { typeDetail, typeOutcome } from './type.ts';
@@ -34,6 +40,7 @@ export const QUERIES = {
   styleDetail,
   styleOutcome,
   subjectsDetail,
+  languagesDetail,
   textsDetail,
   picksDetail,
   picksList,
@@ -56,7 +63,11 @@ export const QUERIES = {
   templateOutcome,
   listingDetail,
   listingOutcome,
-  addressTable,
+  addressRows,
+  addressTree,
+  addressClashes,
+  redirectLines,
+  lostPaths,
   tryAddress,
   viewedPage,
   publicFile,

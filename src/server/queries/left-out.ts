@@ -1,29 +1,38 @@
+import { actualOf, inWords } from './condition-in-words.ts';
 import { displayWorld } from './display.ts';
 import type { Converting } from '@/core/design/conversion.ts';
 import type { ContentType } from '@/core/design/spec.ts';
 import { valuesOfType } from '../store/stored-values.ts';
 import type { SiteView } from './site-view.ts';
-import { displayValues } from '@/core/design/field-values.ts';
 import type { DisplayWorld } from '@/core/design/kinds/definition.ts';
-import { kindOf } from '@/core/design/kinds/index.ts';
 import type { EntryView } from '@/core/design/values.ts';
-import { formatStyled } from '@/core/pattern/date-format.ts';
 import { searchKey } from '@/core/text.ts';
-import { type Column, LISTED, type ListingRow, cell } from '@/core/listing/columns.ts';
-import { holds } from '@/core/listing/evaluate.ts';
+import {
+  type Column,
+  LISTED,
+  type ListingRow,
+  cell,
+  rowOf as rowAsShown,
+} from '@/core/listing/columns.ts';
+import { type Others, holds } from '@/core/listing/evaluate.ts';
 import { failedConditions } from '@/core/listing/explain.ts';
 import { relativesOf } from '@/core/listing/operand.ts';
-import { OPERATOR_WORDS } from '@/core/listing/operators.ts';
 import { partFor, partsOf } from '@/core/listing/parts.ts';
-import { type Condition, type ListingPlan, conditionsOf } from '@/core/listing/plan.ts';
-import { withinSentence } from '@/core/design/words.ts';
+import {
+  type Condition,
+  type Filter,
+  type ListingPlan,
+  conditionsOf,
+} from '@/core/listing/plan.ts';
 import { type ResolvedFilter, resolveFilter } from '@/core/listing/resolve.ts';
+import { pinOf } from '@/core/site/pinned.ts';
 import type { SiteReader } from '@/core/site/reader.ts';
-import { type Instant, type Interval, covers } from '@/core/time/interval.ts';
+import { type Instant, type Interval, Validity, covers } from '@/core/time/interval.ts';
 import { parseDay } from '@/core/time/parse.ts';
 import { unitOf } from '@/core/time/unit.ts';
 import { addDays, calendarDay, dayStart } from '@/core/time/zone.ts';
 import { asOf } from '../store/as-of.ts';
+import { type ListMisses, missesOf } from '../store/list-misses.ts';
 
 /**
  * Why an entry is out: a condition by its place in the sentence, from 0; or null where it is not
@@ -44,18 +53,21 @@ export interface LeftOutEntry {
   reasons: Reason[];
   /** When it comes in, as things stand; ms UTC, null where nothing known brings it in. */
   appears: Instant | null;
+  /** Whether it is to stand first, once it is in. */
+  isPinned: boolean;
 }
 
 /** Those a listing leaves out. */
 export interface LeftOut {
   leftOut: LeftOutEntry[];
   leftOutTotal: number;
-  /** How many each condition keeps out, of those looked at. */
+  /** How many each condition keeps out, of those looked at: of all where there are very many. */
   counts: { words: string; count: number }[];
   /** How many entries were looked at for reasons, where that is not all; else null. */
   lookedAt: number | null;
 }
 
+const NOT_LIVE = 'not live at this instant';
 const SHOWN = 60;
 const LOOKED_AT = 5000;
 
@@ -63,6 +75,7 @@ type Row = {
   entry: string;
   type: string;
   created: number;
+  author: string;
   published: number | null;
   starts: number | null;
   ends: number | null;
@@ -80,14 +93,12 @@ interface Asked {
   find: string;
   drafts: readonly EntryView[];
   total: number;
+  /** Ids of those it has, where it leaves some out for their place; null where it has all. */
+  shown: ReadonlySet<string> | null;
 }
 
 /** Those a listing leaves out, near misses first, with what keeps each out and when it comes in. */
 export function leftOut(view: SiteView, plan: ListingPlan, asked: Asked): LeftOut {
-  const rows = candidates(view, plan, asked);
-  const explainer = new Explainer(view, plan, asked);
-  const out = rows.flatMap((row) => explainer.explain(row) ?? []);
-  out.sort((a, b) => a.reasons.length - b.reasons.length || a.name.localeCompare(b.name));
   const all = view.connection.driver
     .prepare<unknown[], number>(
       `SELECT count(*) FROM entry WHERE type IN (SELECT value FROM json_each(?))
@@ -95,12 +106,43 @@ export function leftOut(view: SiteView, plan: ListingPlan, asked: Asked): LeftOu
     )
     .pluck()
     .get(typesOf(plan))!;
+  const misses = all > LOOKED_AT && asked.find === '' ? missesIn(view, plan, asked.at) : null;
+  const rows = candidates(
+    view,
+    plan,
+    asked,
+    misses && [...misses.near, ...notLive(view, plan, asked)],
+  );
+  const explainer = new Explainer(view, plan, asked);
+  const out = rows.flatMap((row) => explainer.explain(row) ?? []);
+  out.sort((a, b) => a.reasons.length - b.reasons.length || a.name.localeCompare(b.name));
   return {
     leftOut: out.slice(0, SHOWN),
     leftOutTotal: Math.max(out.length, all - asked.total),
-    counts: countReasons(out),
+    counts: misses ? explainer.counted(misses, all) : countReasons(out),
     lookedAt: rows.length === LOOKED_AT ? LOOKED_AT : null,
   };
+}
+
+/** So many of those that miss least are looked at one by one, where there are very many. */
+const NEAREST = 200;
+
+function missesIn(view: SiteView, plan: ListingPlan, at: Instant): ListMisses | null {
+  const { site } = view.at(at)!;
+  const world = view.readerOf(site).filterWorld(at);
+  return missesOf(view.connection, site, plan, { at, world, most: NEAREST });
+}
+
+/** Some that are not live, the newest first. */
+function notLive({ connection }: SiteView, plan: ListingPlan, { at }: Asked): string[] {
+  const sql = `SELECT e.id FROM entry AS e WHERE e.type IN (SELECT value FROM json_each(@types))
+    AND e.deleted IS NULL AND NOT EXISTS
+      (SELECT 1 FROM live_interval AS l WHERE l.entry = e.id AND ${asOf('l', '@at')})
+    ORDER BY e.created DESC LIMIT ${SHOWN}`;
+  return connection.driver
+    .prepare<unknown[], string>(sql)
+    .pluck()
+    .all({ at, types: typesOf(plan) });
 }
 
 /** The ids of its types, as JSON. */
@@ -120,8 +162,9 @@ class Explainer {
   constructor(
     private readonly view: SiteView,
     private readonly plan: ListingPlan,
-    { at, drafts }: Asked,
+    private readonly asked: Asked,
   ) {
+    const { at, drafts } = asked;
     this.at = at;
     this.reader = view.readerOf(view.at(at)!.site);
     this.drafts = new Map(drafts.map((d) => [d.id, d]));
@@ -138,17 +181,17 @@ class Explainer {
     const filter = this.filterAt(part, this.at);
     const places = conditionsOf(part.filter);
     const isLive = stored.starts !== null || this.drafts.has(stored.entry);
-    const live = (id: string): boolean => this.live(id, this.at);
-    if (isLive && holds(filter, row, live)) return null;
-    const failed = failedConditions(filter, row, live);
+    const others = this.othersAt(this.at);
+    if (isLive && holds(filter, row, others)) return this.cutOff(stored);
+    const failed = failedConditions(filter, row, others);
     const reasons: Reason[] = [
-      ...(isLive ? [] : [{ words: 'not live at this instant', actual: null, condition: null }]),
+      ...(isLive ? [] : [{ words: NOT_LIVE, actual: null, condition: null }]),
       ...failed.map((c) =>
         c.column.name === LISTED.name
           ? { words: 'kept out of lists', actual: null, condition: null }
           : {
               words: inWords(c, this.world),
-              actual: actualOf(c, row, this.world),
+              actual: actualOf(c, row, { world: this.world, others, reader: this.reader }),
               condition: places.indexOf(c),
             },
       ),
@@ -156,7 +199,37 @@ class Explainer {
     const appears = isLive
       ? this.appears(row, failed)
       : this.firstOf([stored.next ?? []].flat(), row, { from: this.at, to: null });
-    return { id: stored.entry, name: stored.name, reasons, appears };
+    return this.out(stored, reasons, appears);
+  }
+
+  /** How many each condition, or group of them, keeps out, of all that there are. */
+  counted({ counts, live }: ListMisses, all: number): LeftOut['counts'] {
+    const words = counts.map(({ filter, count }) => ({ words: this.wordsOf(filter), count }));
+    const lines = [...words, { words: NOT_LIVE, count: all - live }];
+    return lines.filter(({ count }) => count > 0).sort((a, b) => b.count - a.count);
+  }
+
+  private wordsOf(filter: Filter): string {
+    if (filter.kind !== 'condition')
+      return `${filter.kind} of: ${filter.filters.map((f) => this.wordsOf(f)).join('; ')}`;
+    return filter.column.name === LISTED.name ? 'kept out of lists' : inWords(filter, this.world);
+  }
+
+  /** Those whose conditions hold, and whose place is before or after those that it has. */
+  private cutOff(row: Row): LeftOutEntry | null {
+    if (this.asked.shown === null || this.asked.shown.has(row.entry)) return null;
+    const { skip, most } = this.plan.listing;
+    const words = [
+      ...(skip === undefined ? [] : [`the first ${skip} are left out`]),
+      ...(most === undefined ? [] : [`it has ${most} at most`]),
+    ].join(', ');
+    const reason = { words: `its place: ${words}`, actual: null, condition: null };
+    return this.out(row, [reason], null);
+  }
+
+  private out({ entry, name }: Row, reasons: Reason[], appears: Instant | null): LeftOutEntry {
+    const isPinned = pinOf(this.plan, entry, this.at) !== null;
+    return { id: entry, name, reasons, appears, isPinned };
   }
 
   private appears(row: ListingRow, failed: readonly Condition[]): Instant | null {
@@ -170,7 +243,16 @@ class Explainer {
   private firstOf(instants: Instant[], row: ListingRow, runs: Interval): Instant | null {
     const part = partFor(this.plan, row.type)!;
     const ahead = instants.filter((t) => t > this.at && covers(runs, t)).sort((a, b) => a - b);
-    return ahead.find((t) => holds(this.filterAt(part, t), row, (id) => this.live(id, t))) ?? null;
+    return ahead.find((t) => holds(this.filterAt(part, t), row, this.othersAt(t))) ?? null;
+  }
+
+  private othersAt(at: Instant): Others {
+    return { isLive: (id) => this.live(id, at), row: (id) => this.otherAt(id, at) };
+  }
+
+  private otherAt(id: string, at: Instant): ListingRow | null {
+    const entry = this.drafts.get(id) ?? this.reader.liveEntries([id], new Validity(at)).get(id);
+    return entry ? rowAsShown(entry) : null;
   }
 
   private filterAt({ filter, zone }: ListingPlan, instant: Instant): ResolvedFilter {
@@ -194,6 +276,7 @@ function rowOf(
     updated: row.starts ?? at,
     from: row.starts ?? at,
     to: row.ends,
+    author: row.author,
     values,
   };
 }
@@ -205,15 +288,22 @@ function countReasons(out: readonly LeftOutEntry[]): LeftOut['counts'] {
   return [...counts].map(([words, count]) => ({ words, count })).sort((a, b) => b.count - a.count);
 }
 
-function candidates(view: SiteView, plan: ListingPlan, { at, find }: Asked): Row[] {
+/** Entries that may be left out: those of some ids, where these are given. */
+function candidates(
+  view: SiteView,
+  plan: ListingPlan,
+  { at, find }: Asked,
+  ids: readonly string[] | null,
+): Row[] {
+  const among = ids === null ? '' : 'AND e.id IN (SELECT value FROM json_each(@ids))';
   const sql = `
-    SELECT e.id AS entry, e.type, e.created, e.published, l.starts, l.ends, r."values", r.name, (SELECT min(starts) FROM live_interval AS n WHERE n.entry = e.id AND n.starts > @at) AS next
+    SELECT e.id AS entry, e.type, e.created, e.author, e.published, l.starts, l.ends, r."values", r.name, (SELECT min(starts) FROM live_interval AS n WHERE n.entry = e.id AND n.starts > @at) AS next
     FROM entry AS e LEFT JOIN live_interval AS l ON l.entry = e.id AND ${asOf('l', '@at')}
     JOIN revision AS r ON r.entry = e.id AND r.number = coalesce(l.revision, e.newest)
-    WHERE e.type IN (SELECT value FROM json_each(@types)) AND e.deleted IS NULL AND (@find = '' OR instr(r.search, @find) > 0) ORDER BY e.created, e.id LIMIT ${LOOKED_AT}`;
+    WHERE e.type IN (SELECT value FROM json_each(@types)) AND e.deleted IS NULL AND (@find = '' OR instr(r.search, @find) > 0) ${among} ORDER BY e.created, e.id LIMIT ${LOOKED_AT}`;
   return view.connection.driver
     .prepare<unknown[], Row>(sql)
-    .all({ at, types: typesOf(plan), find: searchKey(find) });
+    .all({ at, types: typesOf(plan), find: searchKey(find), ids: JSON.stringify(ids) });
 }
 
 function liveTest(view: SiteView): (id: string, at: Instant) => boolean {
@@ -225,12 +315,12 @@ function liveTest(view: SiteView): (id: string, at: Instant) => boolean {
 
 /** The instants at which a comparison with today or now may turn for a row, by the value it has. */
 function crossings(
-  { column, op, operand }: Condition,
+  { column, op, operand, through }: Condition,
   row: ListingRow,
   { at, zone }: { at: Instant; zone: string },
 ): Instant[] {
   const value = valueOf(row, column);
-  if (value === null) return [];
+  if (value === null || through) return [];
   const day = typeof value === 'number' ? calendarDay(value, zone) : String(value);
   const starting = (days: readonly string[]): Instant[] => days.map((d) => dayStart(d, zone));
   if (operand.kind === 'unit') return starting([unitOf(operand.unit, day).from]);
@@ -254,26 +344,4 @@ function valueOf(row: ListingRow, column: Column): string | number | null {
   if (column.family === 'identity') return null;
   const value = cell(row, column);
   return typeof value === 'string' || typeof value === 'number' ? value : null;
-}
-
-/** A condition as it reads in the sentence: "stock is more than 0". */
-function inWords({ column, op, spec }: Condition, world: DisplayWorld): string {
-  const { field } = column;
-  const shown = (value: unknown): string =>
-    field && (column.target || column.family === 'choice')
-      ? kindOf(field).display(value, field, world)
-      : String(value);
-  const value = spec.value === undefined ? '' : ` ${[spec.value].flat().map(shown).join(', ')}`;
-  return `${withinSentence(column.label, world.language)} ${OPERATOR_WORDS[op]}${value}`;
-}
-
-/** What an entry has where a condition wants something else: "it is 9". */
-function actualOf({ column }: Condition, row: ListingRow, world: DisplayWorld): string | null {
-  if (column.family === 'identity') return null;
-  if (column.isAbsent) return 'it has none';
-  const shown = column.meta
-    ? formatStyled(row[column.meta], 'medium', world.language, world.zone)
-    : displayValues(row.values, column.field!, world);
-  if (shown.trim() === '') return 'it is blank';
-  return `it is ${shown.length > 80 ? `${shown.slice(0, 80)}…` : shown}`;
 }

@@ -1,9 +1,12 @@
 import { type Actor, SITE, permit } from '../permit.ts';
+import { asOf } from '../store/as-of.ts';
 import { withEntries } from '../store/overlay-reader.ts';
 import type { Looking } from './clock.ts';
+import { columnShown } from './condition-in-words.ts';
 import { displayWorld, entryName } from './display.ts';
-import { type Option, optionsOf } from './offers.ts';
+import type { Option } from './offers.ts';
 import { type LeftOut, leftOut } from './left-out.ts';
+import { type ListingColumn, columnsOfListing } from './listing-columns.ts';
 import { sentencesAbout } from './bench.ts';
 import { draftsSeen } from './drafts.ts';
 import { withSteps } from './unsaved.ts';
@@ -12,46 +15,22 @@ import { framesOf } from './settings.ts';
 import type { SiteView } from './site-view.ts';
 import type { Issue } from '@/core/issue.ts';
 import type { Step } from '@/core/design-edit/steps.ts';
-import { displayValues } from '@/core/design/field-values.ts';
-import { type Listing, type Operator, conditionSpecs } from '@/core/design/listing-spec.ts';
+import { blocksWithin } from '@/core/design/block-ids.ts';
+import { type Listing, conditionSpecs, literalsOf } from '@/core/design/listing-spec.ts';
 import type { ContentType, Design } from '@/core/design/spec.ts';
-import { nameOf } from '@/core/design/values.ts';
-import { formatStyled } from '@/core/pattern/date-format.ts';
-import {
-  type Column,
-  ORDER_ALONE,
-  PICKS,
-  columnsOf,
-  listedColumns,
-} from '@/core/listing/columns.ts';
+import { type EntryView, nameOf } from '@/core/design/values.ts';
+import { type Column, ORDER_ALONE, rowOf } from '@/core/listing/columns.ts';
+import { lackingFor, onPageOf, pageConditions } from '@/core/listing/of-page.ts';
 import { partFor } from '@/core/listing/parts.ts';
-import { OPERATORS_OF, OPERATOR_WORDS } from '@/core/listing/operators.ts';
-import { pinnedIn, stretchOf } from '@/core/site/pinned.ts';
-import { isNarrowing, isSearchable } from '@/core/listing/visitors.ts';
-import { type Fan, type ListingPlan, fansOf } from '@/core/listing/plan.ts';
+import { pinOf, pinnedIn, stretchOf } from '@/core/site/pinned.ts';
+import { isSearchable } from '@/core/listing/visitors.ts';
+import type { ListingPlan } from '@/core/listing/plan.ts';
 import { planPublic } from '@/core/listing/planner.ts';
 import type { CompiledSite } from '@/core/site/compile.ts';
 import type { SiteReader } from '@/core/site/reader.ts';
 import { render } from '@/core/site/render.ts';
 import { withinSentence } from '@/core/design/words.ts';
 import { type Instant, Validity } from '@/core/time/interval.ts';
-
-/** A field a listing may filter or sort by, with what its controls offer. */
-export interface ListingColumn {
-  name: string;
-  /** As it reads within the sentence. */
-  label: string;
-  family: string;
-  sortable: boolean;
-  /** What a listing can have a page for each of, by it. */
-  fans: readonly Fan['per'][];
-  /** Whether visitors can narrow the list by its values. */
-  narrows: boolean;
-  operators: { op: Operator; words: string }[];
-  options: Option[];
-  /** Types whose entries it is compared with, null for all; undefined where it is not. */
-  entryTypes?: string[] | null;
-}
 
 /** What the Listing screen shows of a listing. */
 export interface ListingDetail {
@@ -91,12 +70,7 @@ export function listingDetail(
   const [type] = types;
   if (!design || !spec || !type) return null;
   const word = (label: string): string => withinSentence(label, design.site.language);
-  const asked = new Map<string, Column>();
-  for (const t of types)
-    for (const [name, column] of listedColumns(t)) if (!asked.has(name)) asked.set(name, column);
-  const columns = columnWords(view, asked.values(), { at, language: design.site.language }).map(
-    (column) => (column.name === PICKS.name ? { ...column, options: picksOf(design) } : column),
-  );
+  const { words: columns, columns: asked } = columnsOfListing(view, spec, types, { at, design });
   return {
     spec,
     at,
@@ -116,53 +90,12 @@ export function listingDetail(
   };
 }
 
-/** What conditions on a type's entries may ask of them. */
-export function listingColumns(
-  view: SiteView,
-  type: ContentType,
-  looking: { at: Instant; language: string },
-): ListingColumn[] {
-  return columnWords(view, columnsOf(type).values(), looking);
-}
-
 function textsOf(types: readonly ContentType[], word: (label: string) => string): Option[] {
   const fields = types.flatMap((type) => type.fields).filter(isSearchable);
   return [...new Map(fields.map(({ key, label }) => [key, word(label)]))].map(([value, label]) => ({
     value,
     label,
   }));
-}
-
-function picksOf({ picks }: Design): Option[] {
-  return picks.map(({ key, label }) => ({ value: key, label }));
-}
-
-function columnWords(
-  view: SiteView,
-  columns: Iterable<Column>,
-  { at, language }: { at: Instant; language: string },
-): ListingColumn[] {
-  return [...columns].map((c) => ({
-    name: c.name,
-    label: withinSentence(c.label, language),
-    family: c.family,
-    sortable: c.sortable,
-    fans: fansOf(c),
-    narrows: isNarrowing(c),
-    operators: (ORDER_ALONE.has(c) ? [] : OPERATORS_OF[c.family]).map((op) => ({
-      op,
-      words: OPERATOR_WORDS[op],
-    })),
-    options: optionsIn(view, c, at),
-    ...(c.target?.of === 'entries' ? { entryTypes: c.target.types && [...c.target.types] } : {}),
-  }));
-}
-
-/** What a condition on a column may be compared with: options go by their keys there. */
-function optionsIn(view: SiteView, { field, family }: Column, at: Instant): Option[] {
-  if (!field) return [];
-  if (family !== 'choice') return optionsOf(view, field, at);
-  return (field.options ?? []).map(({ key, label }) => ({ value: key, label }));
 }
 
 /** An entry that is in, or left out with the reason. */
@@ -174,14 +107,21 @@ export interface ListedEntry {
   sorted: string;
 }
 
+/** That an entry stands first in a listing, and until when; ms UTC, null for no end. */
+export interface Pinned {
+  until: Instant | null;
+}
+
 /** What a listing, saved or not, gives as of an instant. */
 export interface ListingOutcome extends LeftOut {
   issues: Issue[];
   total: number;
   pageSize: number;
-  entries: (ListedEntry & { isPinned: boolean })[];
+  entries: (ListedEntry & { pinned: Pinned | null })[];
   /** The listing's first page; null for a listing without pages of its own. */
   page: string | null;
+  /** Types on whose entries' pages it can stand, and on whose it is seen; null where on any. */
+  on: { types: string[]; id: string; name: string } | null;
 }
 
 /** A listing with unsaved properties, and the name searched for among those left out. */
@@ -190,6 +130,8 @@ export interface ListingInput {
   /** What is unsaved. */
   steps: Step[];
   find: string;
+  /** On whose page it is seen, where it compares with that; whoever is first where left out. */
+  on?: string | undefined;
 }
 
 const SHOWN = 60;
@@ -198,7 +140,7 @@ const SHOWN = 60;
 export function listingOutcome(
   view: SiteView,
   actor: Actor,
-  { id, steps, find }: ListingInput,
+  { id, steps, find, on }: ListingInput,
   { at, past, seeing }: Looking,
 ): ListingOutcome | null {
   permit(actor, 'read-unpublished', { of: 'part', path: `listings/${id}` });
@@ -206,20 +148,15 @@ export function listingOutcome(
   if (!current?.site.design.listings.some((l) => l.id === id)) return null;
   const { site, issues } = withSteps(current.site, steps);
   const { design } = site;
-  const { plan } = planPublic(
+  const { plan: planned } = planPublic(
     design.listings.find((l) => l.id === id)!,
     design,
   );
-  if (!plan) return { ...NOTHING, issues };
-  const seen = { site, reader: view.readerOf(site) };
-  const drafts = overlayOf(
-    view,
-    seen,
-    { drafts: draftsSeen(view, { actor, at, seeing }, site) },
-    at,
-  );
-  const reader = withEntries(seen.reader, drafts);
+  if (!planned) return { ...NOTHING, issues };
+  const { reader, drafts } = readerWithDrafts(view, actor, site, { at, seeing });
   const validity = new Validity(at);
+  const standing = standingOn(view, design, planned, { on, reader, at });
+  const plan = standing ? onPageOf(planned, standing.entry) : planned;
   const { ids, total } = stretchOf(reader, plan, validity, 0, SHOWN);
   const pinned = new Set(pinnedIn(reader, plan, validity).map((entry) => entry.id));
   const page = issues.length === 0 ? firstPage(site, reader, plan.listing, at) : null;
@@ -228,12 +165,33 @@ export function listingOutcome(
     total,
     pageSize: plan.listing.pageSize,
     page,
+    on: standing && { types: standing.types, ...namedAs(standing.entry) },
     entries: listed(view, reader, plan, ids, at).map((entry) => ({
       ...entry,
-      isPinned: pinned.has(entry.id),
+      pinned: pinned.has(entry.id) ? { until: pinOf(plan, entry.id, at)!.to } : null,
     })),
-    ...leftOut(view, plan, { at, find, drafts: drafts.entries, total }),
+    ...leftOut(view, plan, {
+      ...{ at, find, total, drafts },
+      shown: isCut(plan) ? new Set(stretchOf(reader, plan, validity, 0, total).ids) : null,
+    }),
   };
+}
+
+/** Reads a site with the drafts that one sees. */
+function readerWithDrafts(
+  view: SiteView,
+  actor: Actor,
+  site: CompiledSite,
+  { at, seeing }: Pick<Looking, 'at' | 'seeing'>,
+): { reader: SiteReader; drafts: readonly EntryView[] } {
+  const seen = { site, reader: view.readerOf(site) };
+  const own = draftsSeen(view, { actor, at, seeing }, site);
+  const drafts = overlayOf(view, seen, { drafts: own }, at);
+  return { reader: withEntries(seen.reader, drafts), drafts: drafts.entries };
+}
+
+function isCut({ listing: { skip, most } }: ListingPlan): boolean {
+  return skip !== undefined || most !== undefined;
 }
 
 /** The outcome of a listing that cannot be read. */
@@ -246,7 +204,45 @@ const NOTHING: Omit<ListingOutcome, 'issues'> = {
   counts: [],
   lookedAt: null,
   page: null,
+  on: null,
 };
+
+function namedAs(entry: EntryView | null): { id: string; name: string } {
+  return entry ? { id: entry.id, name: nameOf(entry) } : { id: '', name: '' };
+}
+
+/** On whose page a listing is seen that compares with what that has; null for others. */
+function standingOn(
+  view: SiteView,
+  { types, templates }: Design,
+  plan: ListingPlan,
+  { on, reader, at }: { on: string | undefined; reader: SiteReader; at: Instant },
+): { types: string[]; entry: EntryView | null } | null {
+  if (pageConditions(plan).length === 0) return null;
+  const able = types.filter((type) => lackingFor(plan, type).length === 0);
+  const placed = new Set(
+    templates
+      .filter(({ blocks, slots }) =>
+        [...blocksWithin([blocks, slots])].some((b) => b['listing'] === plan.listing.key),
+      )
+      .map(({ type }) => type),
+  );
+  const fitting = [
+    ...able.filter(({ key }) => placed.has(key)),
+    ...able.filter(({ key }) => !placed.has(key)),
+  ];
+  const first = fitting.map(({ id }) => firstOf(view, id, at)).find((id) => id !== null);
+  const id = on ?? first;
+  const entry = id === undefined ? undefined : reader.liveEntries([id], new Validity(at)).get(id);
+  return { types: able.map(({ key }) => key), entry: entry ?? null };
+}
+
+function firstOf(view: SiteView, type: string, at: Instant): string | null {
+  const sql = `SELECT e.id FROM entry AS e JOIN live_interval AS l ON l.entry = e.id
+    AND ${asOf('l', '@at')} WHERE e.type = @type ORDER BY e.created, e.id LIMIT 1`;
+  const { driver } = view.connection;
+  return driver.prepare<unknown[], string>(sql).pluck().get({ at, type }) ?? null;
+}
 
 function firstPage(
   site: CompiledSite,
@@ -276,9 +272,7 @@ function listed(
     );
     const sorted = others.map(({ column }) => {
       if (column.isAbsent) return '(blank)';
-      const shown = column.meta
-        ? formatStyled(entry[column.meta] ?? entry.created, 'medium', world.language, world.zone)
-        : displayValues(entry.values, column.field!, world);
+      const shown = columnShown(column, rowOf(entry), world);
       return shown === '' ? '(blank)' : shown;
     });
     return [{ id, name: nameOf(entry), path: entry.path, sorted: sorted.join(' · ') }];
@@ -292,7 +286,7 @@ function namesIn(
   columns: ReadonlyMap<string, Column>,
 ): Record<string, string> {
   const ids = conditionSpecs(listing.where).flatMap(({ field, value }) =>
-    columns.get(field)?.target?.of === 'entries' ? [value ?? []].flat().map(String) : [],
+    columns.get(field)?.target?.of === 'entries' ? literalsOf({ value }).map(String) : [],
   );
   const pinned = (listing.pins ?? []).map(({ entry }) => entry);
   return Object.fromEntries([...ids, ...pinned].map((id) => [id, entryName(view, id)]));

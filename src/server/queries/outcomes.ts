@@ -5,8 +5,12 @@ import { stepSpec } from '@/core/design-edit/steps.ts';
 import { fieldSpec } from '@/core/design/spec.ts';
 import { EXAMPLES } from '@/core/style/look-spec.ts';
 import { SEEING } from './clock.ts';
+import { ADDRESS_KINDS, addressRows } from './addresses.ts';
+import { addressTree } from './address-tree.ts';
+import { redirectLines } from './redirects.ts';
 import { mediaFilters } from '@/core/content/media-filters.ts';
 import { contentFilters } from '@/core/content/filters.ts';
+import { addressesByHand } from './by-hand.ts';
 import { contentRows } from './content.ts';
 import { completions } from './completions.ts';
 import { conversionOutcome, readersNow } from './conversion.ts';
@@ -20,6 +24,7 @@ import { mediaFound, mediumDetail } from './media.ts';
 import { mostUsed } from './filter-columns.ts';
 import { findEntries } from './offers.ts';
 import { people } from './people.ts';
+import { proposedConditions } from './proposed.ts';
 import { purgeLoss } from './purge.ts';
 import { reachSoFar } from './reach.ts';
 import { sameWord } from './same-word.ts';
@@ -60,6 +65,7 @@ const OUTCOMES: Record<string, Outcome> = {
       id: id.nullable(),
       type: key,
       values: z.record(key, z.unknown()).nullable(),
+      language: key.nullable().default(null),
     }),
     (view, actor, input) => entryOutcome(view, actor, input, input.at, input.seeing),
   ),
@@ -78,8 +84,18 @@ const OUTCOMES: Record<string, Outcome> = {
     fieldsOf(view, actor, input.type, input.at),
   ),
   listing: outcome(
-    z.object({ ...clock, id: key, steps, find: z.string().max(200).default('') }),
+    z.object({
+      ...clock,
+      id: key,
+      steps,
+      find: z.string().max(200).default(''),
+      on: z.string().max(200).optional(),
+    }),
     (view, actor, input) => listingOutcome(view, actor, input, input),
+  ),
+  proposed: outcome(
+    z.object({ ...clock, id: key, steps, entries: z.array(id).min(1).max(50) }),
+    (view, actor, input) => proposedConditions(view, actor, input, input),
   ),
   conversion: outcome(
     z.object({ ...clock, part: z.string().max(1000), to: fieldSpec.nullable() }),
@@ -107,8 +123,48 @@ const OUTCOMES: Record<string, Outcome> = {
     }),
     (view, actor, input) => reachSoFar(view, actor, input),
   ),
+  addresses: outcome(
+    z.object({
+      ...clock,
+      asked: z.object({
+        search: z.string().max(200),
+        kind: z.enum(ADDRESS_KINDS).nullable(),
+        type: key.nullable(),
+        language: key.nullable().default(null),
+      }),
+      from: z.int().min(0).max(1e9),
+    }),
+    (view, actor, input) => addressRows(view, actor, input, input.asked, input.from),
+  ),
+  addressTree: outcome(z.object({ ...clock, under: z.string().max(1100) }), (view, actor, input) =>
+    addressTree(view, actor, input, input.under),
+  ),
+  redirects: outcome(
+    z.object({
+      at,
+      given: z.union([
+        z.object({ csv: z.string().max(900_000) }),
+        z.object({
+          lines: z
+            .array(
+              z.object({
+                from: z.string().max(3072),
+                to: z.string().max(4096),
+                status: z.int().optional(),
+                prefix: z.boolean().optional(),
+              }),
+            )
+            .max(1000),
+        }),
+      ]),
+    }),
+    (view, actor, input) => redirectLines(view, actor, input.given, input.at),
+  ),
   leading: outcome(z.object({ at, id, after: z.string().max(1000) }), (view, actor, input) =>
     leadingHere(view, actor, input.id, input.at),
+  ),
+  byHand: outcome(z.object({ at, id, after: z.string().max(1000) }), (view, actor, input) =>
+    addressesByHand(view, actor, input.id, input.at),
   ),
   rows: outcome(
     z.object({ at, filters: contentFilters, from: z.int().min(0).max(1e9) }),

@@ -9,6 +9,7 @@ import type { CompiledSite } from '@/core/site/compile.ts';
 import type { SiteReader } from '@/core/site/reader.ts';
 import { type Instant, Validity, covers } from '@/core/time/interval.ts';
 import type { Overlay } from '../store/overlay-reader.ts';
+import { type DesignsAhead, siteIn } from '../store/designs-ahead.ts';
 import { personName } from '../store/persons.ts';
 import { statement } from '../store/statement.ts';
 import { valuesOfType } from '../store/stored-values.ts';
@@ -29,7 +30,7 @@ export interface Prospect {
 }
 
 /** An entry that need not be stored, with the values it would have; `author` is a name. */
-export type Draft = Pick<EntryView, 'id' | 'type' | 'values' | 'author'>;
+export type Draft = Pick<EntryView, 'id' | 'type' | 'values' | 'author' | 'language'>;
 
 /** What publishing some drafts at an instant, all at once, would do to addresses. */
 interface Thought {
@@ -57,7 +58,7 @@ function* publishing(
   at: Instant,
   { moving = [], later = new Map(), designs = [] }: Beyond = {},
 ): Generator<Foreseen | null, Thought> {
-  const stored = new StoredTimeline(view.connection, { first: site, later: designs });
+  const stored = new StoredTimeline(view.connection, asRead(site, designs));
   const published = new Map(
     drafts.map((draft) => [draft.id, withPublication(stored.entry(draft.id, at), draft, at)]),
   );
@@ -67,6 +68,17 @@ function* publishing(
   const events = new Map([...later, [at, new Set([...published.keys(), ...moving])]]);
   const timeline = yield* simulating((then) => stored.rulesAt(then), source, events);
   return { source, timeline, numberOf: (id) => published.get(id)!.revisions.at(-1)!.number };
+}
+
+/** Designs in the language that the first one is read in. */
+function asRead(
+  first: CompiledSite,
+  designs: readonly { starts: Instant; site: CompiledSite }[],
+): DesignsAhead {
+  const language = first.design.edition?.id;
+  if (language === undefined) return { first, later: designs };
+  const later = designs.map(({ starts, site }) => ({ starts, site: siteIn(site, language) }));
+  return { first, later, language };
 }
 
 function withPublication(
@@ -191,7 +203,7 @@ function partsOf(
 export function entryWith(
   view: SiteView,
   live: EntryView | undefined,
-  { id, type, values, author }: Draft,
+  { id, type, values, author, language }: Draft,
   path: string | null,
   at: Instant,
 ): EntryView {
@@ -206,11 +218,13 @@ export function entryWith(
     type,
     values,
     author: stored ? personName(view.connection, stored.author) : author,
+    ...(stored ? { authorId: stored.author } : {}),
     created: stored?.created ?? at,
     published: Math.min(published, at),
     updated: at,
     state: 'live',
     path,
+    ...(language === undefined ? {} : { language }),
   };
 }
 
@@ -220,8 +234,11 @@ export function newestValues(
   type: ContentType,
   id: string | null,
   at: Instant,
+  language = view.at(at)!.site.design.site.language,
 ): Values | null {
   const sql = `SELECT "values" FROM revision WHERE entry = ? AND saved <= ? ORDER BY number DESC LIMIT 1`;
   const json = statement<string>(view.connection, sql).pluck().get(id, at);
-  return json === undefined ? null : valuesOfType(type, json, view.at(at)!.site.design.site);
+  if (json === undefined) return null;
+  const { zone } = view.at(at)!.site.design.site;
+  return valuesOfType(type, json, { zone, language });
 }

@@ -9,10 +9,8 @@ import {
   type Found,
   type PageChange,
   type PageShown,
-  reachOf,
 } from '@/core/forecast/reach.ts';
 import { formatStyled } from '@/core/pattern/date-format.ts';
-import type { SiteReader } from '@/core/site/reader.ts';
 import type { Issue } from '@/core/issue.ts';
 import type { CompiledSite } from '@/core/site/compile.ts';
 import type { Instant } from '@/core/time/interval.ts';
@@ -20,11 +18,13 @@ import { type Actor, SITE, permit } from '../permit.ts';
 import { asOf } from '../store/as-of.ts';
 import { openEdits } from '../store/bench.ts';
 import { withEntries } from '../store/overlay-reader.ts';
+import { languagesMade, tablesRead } from '../store/language-tables.ts';
 import { statement } from '../store/statement.ts';
 import { totalGeneration } from '../store/write.ts';
+import { type Versions, comparing, inSight, standIns } from './reach-languages.ts';
 import { type RetimedEntries, findRetimed } from './reach-timing.ts';
 import { draftsOf } from './drafts.ts';
-import { type Draft, overlaying } from './preview.ts';
+import { type Draft, type Seen, overlaying } from './preview.ts';
 import type { SiteView } from './site-view.ts';
 import { withSteps } from './unsaved.ts';
 
@@ -96,14 +96,18 @@ export function reachSoFar(view: SiteView, actor: Actor, input: ReachInput): Rea
 }
 
 /** The site as it is and as it would be, before anything is worked out. */
-interface Change {
+interface Change extends InOneLanguage {
+  issues: Issue[];
+}
+
+/** The same in one language. */
+interface InOneLanguage {
   at: Instant;
-  before: { site: CompiledSite; reader: SiteReader };
+  before: Seen;
   site: CompiledSite;
   drafts: Draft[];
   /** Ids of the types whose entries may stand elsewhere. */
   types: ReadonlySet<string>;
-  issues: Issue[];
 }
 
 function changeOf(view: SiteView, { at, steps, edits, drafts }: ReachInput): Change | null {
@@ -132,35 +136,85 @@ function nothingFound({ issues }: Change): Reach {
 }
 
 /**
- * Finds what a change does, little by little: first which addresses certainly move, then where all
- * stand, now and later, then what each page looks like.
+ * Finds what a change does, little by little: first, in each language, which addresses certainly
+ * move, and where all stand, now and later; then what each page looks like.
  */
 function* finding(view: SiteView, change: Change, reach: Reach): Generator<void> {
-  const { at, before, site, drafts, types } = change;
-  const moving = liveOf(view, types, at);
-  reach.of = moving.length;
-  const seen = { site, reader: view.readerOf(site) };
-  const asked = { drafts, moving, ...whatFollows(view, change) };
-  const thought = yield* foreseeing(overlaying(view, seen, asked, at), at, reach);
-  const { overlay, refusals } = thought;
-  const foretold = reach.counts.moves;
-  Object.assign(reach, clashesOf(view, change, refusals, reach.issues));
-  yield;
+  const { at, before, site } = change;
+  const versions: Versions[] = [];
+  for (const part of languagesOf(view, change)) versions.push(yield* standing(view, part, reach));
   for (const retimed of findRetimed(view, [before.site, site], at)) {
     reach.retimed = retimed;
     yield;
   }
-  const after = { site, reader: withEntries(seen.reader, overlay) };
-  const more = [...moving, ...drafts.map(({ id }) => id)];
-  const moves = { real: 0 };
-  for (const { looked, of, page, listing } of reachOf(before, after, at, more)) {
-    Object.assign(reach, { looked, of });
-    if (listing) reach.listings.push(listing);
-    if (page) note(reach, page, moves);
-    reach.counts.moves = Math.max(foretold, moves.real);
-    yield;
+  const foretold = reach.counts.moves;
+  const found = { moves: 0, looked: 0, of: 0 };
+  for (const one of inSight(versions)) {
+    const sofar = { ...found };
+    for (const { looked, of, page, listing } of comparing(one, versions, at)) {
+      Object.assign(found, { looked: sofar.looked + looked, of: sofar.of + of });
+      Object.assign(reach, { looked: found.looked, of: Math.max(reach.of, found.of) });
+      // Lists are told once: they have the same entries in every language.
+      if (listing && one === versions[0]) reach.listings.push(listing);
+      if (page) note(reach, page, found);
+      reach.counts.moves = Math.max(foretold, found.moves);
+      yield;
+    }
   }
-  reach.counts.moves = moves.real;
+  reach.counts.moves = found.moves;
+  reach.of = Math.max(reach.looked, found.of);
+}
+
+/** A change in each language that the site is in before or after, its own first. */
+function languagesOf(view: SiteView, change: Change): LanguageChange[] {
+  const { at, before, site } = change;
+  const made = languagesMade(view.connection);
+  const [was, is] = [before.site, site].map(
+    ({ languages }) =>
+      new Map(
+        languages.flatMap((one) => (one.design.edition ? [[one.design.edition.id, one]] : [])),
+      ),
+  );
+  const further = [...new Set([...was!.keys(), ...is!.keys()])].map((id): LanguageChange => {
+    const [left, right] = [made.includes(id) ? was!.get(id) : undefined, is!.get(id)];
+    return {
+      ...{ at, drafts: [], own: before },
+      before: left ? { site: left, reader: before.reader.in(left) } : null,
+      site: right ?? null,
+      types: left && right ? typesToDealAnew(left.addresses, right.addresses) : new Set(),
+    };
+  });
+  return [{ ...change, own: before }, ...further];
+}
+
+/** A change in one language; null where the site is not in it before, or after. */
+interface LanguageChange extends Omit<InOneLanguage, 'before' | 'site'> {
+  before: Seen | null;
+  site: CompiledSite | null;
+  /** The site in its own language before. */
+  own: Seen;
+}
+
+/** Works out where all stand in one language after a change. */
+function* standing(
+  view: SiteView,
+  change: LanguageChange,
+  reach: Reach,
+): Generator<void, Versions> {
+  const { at, before, site, drafts, types } = change;
+  if (!site) return { before, after: null, more: [] };
+  const seen = { site, reader: view.readerOf(site) };
+  const moving = before ? liveOf(view, types, at, site.design.edition?.id) : [];
+  reach.of += moving.length;
+  const asked = before
+    ? { drafts, moving, ...whatFollows(view, { ...change, site, before }) }
+    : { drafts: standIns(change.own, site, liveOf(view, new Set(site.types.keys()), at), at) };
+  const work = overlaying(view, seen, asked, at);
+  const { overlay, refusals } = yield* foreseeing(work, at, reach);
+  addClashes(view, { ...change, site, before: before ?? seen }, refusals, reach);
+  yield;
+  const after = { site, reader: withEntries(seen.reader, overlay) };
+  return { before, after, more: [...moving, ...drafts.map(({ id }) => id)] };
 }
 
 /** Counts who certainly moves at an instant while it is worked out where all stand. */
@@ -178,19 +232,24 @@ function* foreseeing<T>(
   }
 }
 
-function note(reach: Reach, page: NonNullable<Found['page']>, moves: { real: number }): void {
+function note(reach: Reach, page: NonNullable<Found['page']>, found: { moves: number }): void {
   const { change } = page;
-  const count = change === 'moves' ? (moves.real += 1) : (reach.counts[change] += 1);
+  const count = change === 'moves' ? (found.moves += 1) : (reach.counts[change] += 1);
   if (count > EXAMPLES) return;
   const shown = page.show();
   reach.examples[change].push(count <= WHOLE ? shown : { ...shown, html: [null, null] });
 }
 
-/** Ids of the live entries of some types. */
-function liveOf(view: SiteView, types: ReadonlySet<string>, at: Instant): string[] {
+/** Ids of the live entries of some types, in the site's own language or a further one. */
+function liveOf(
+  view: SiteView,
+  types: ReadonlySet<string>,
+  at: Instant,
+  language?: string,
+): string[] {
   const live = statement<string>(
     view.connection,
-    `SELECT e.id FROM entry AS e JOIN live_interval AS l ON l.entry = e.id AND ${asOf('l')}
+    `SELECT e.id FROM entry AS e JOIN ${tablesRead(view.connection, language).live} AS l ON l.entry = e.id AND ${asOf('l')}
        WHERE e.type = ?`,
   ).pluck();
   return [...types].flatMap((type) => live.all(at, at, type));
@@ -214,7 +273,7 @@ function withChosen(
 /** What happens to the entries of some types after an instant, and the designs that take over. */
 function whatFollows(
   { connection }: SiteView,
-  { at, site, types }: Change,
+  { at, site, types }: InOneLanguage,
 ): { later: Map<Instant, Set<string>>; designs: { starts: Instant; site: CompiledSite }[] } {
   const designs = plannedOn(connection, site, at);
   if (types.size === 0) return { later: new Map(), designs };
@@ -245,7 +304,7 @@ function plannedOn(
     `SELECT starts, edits FROM design_version WHERE starts > ? AND edits IS NOT NULL
        ORDER BY starts, id`,
   ).all(at);
-  let { design } = site;
+  let { design } = site.languages.find((own) => !own.design.edition) ?? site;
   return rows.map(({ starts, edits }) => {
     const all = (JSON.parse(edits) as DesignEdit[]).map((edit, id) => ({ id, edit }));
     const folded = foldEdits(design, all);
@@ -254,17 +313,30 @@ function plannedOn(
   });
 }
 
+/** Notes the clashes of one language beside those of others. */
+function addClashes(
+  view: SiteView,
+  change: InOneLanguage,
+  refusals: readonly Refusal[],
+  reach: Reach,
+): void {
+  const { issues, refused } = clashesOf(view, change, refusals, reach.issues);
+  const { begin, end } = reach.refused;
+  reach.issues = issues;
+  reach.refused = { begin: begin + refused.begin, end: end + refused.end };
+}
+
 /** Clashes that begin and end, now and later: those that are found and those that are stored. */
 function clashesOf(
   { connection }: SiteView,
-  { at, types, site }: Change,
+  { at, types, site }: InOneLanguage,
   refusals: readonly Refusal[],
   issues: Issue[],
 ): Pick<Reach, 'refused' | 'issues'> {
   const stored = statement<string>(
     connection,
-    `SELECT r.entry || char(10) || r.at FROM refusal AS r JOIN entry AS e ON e.id = r.entry
-       WHERE e.type = ? AND r.at > ? AND r.code <> 'nothing-left'`,
+    `SELECT r.entry || char(10) || r.at FROM ${tablesRead(connection, site.design.edition?.id).refusal} AS r
+       JOIN entry AS e ON e.id = r.entry WHERE e.type = ? AND r.at > ? AND r.code <> 'nothing-left'`,
   ).pluck();
   const before = new Set([...types].flatMap((type) => stored.all(type, at)));
   const found = refusals.filter(({ code }) => code !== 'nothing-left');

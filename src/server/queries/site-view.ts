@@ -1,13 +1,17 @@
 import type { Connection } from '../db/connection.ts';
 import { WorkingDesigns } from '../store/bench.ts';
 import { type DesignStore, designsOf } from '../store/design-store.ts';
+import { languagesMade, tablesIn } from '../store/language-tables.ts';
 import { RowCache } from '../store/row-cache.ts';
 import { StoredReader } from '../store/site-reader.ts';
 import { type Subjects, SubjectStore } from '../store/subject-store.ts';
 import { settledInstant, totalGeneration } from '../store/write.ts';
 import type { Folded } from '@/core/design-edit/fold.ts';
 import { type ReadSet, readKey, recording } from '@/core/forecast/read-set.ts';
+import { pageCountOf } from '@/core/site/pinned.ts';
 import type { CompiledSite } from '@/core/site/compile.ts';
+import { siteAtPath } from '@/core/site/languages.ts';
+import type { SiteReader } from '@/core/site/reader.ts';
 import { type PageLine, allPages } from '@/core/site/pages.ts';
 import { type RenderedPage, render, trace } from '@/core/site/render.ts';
 import { compareCodePoints } from '@/core/text.ts';
@@ -35,6 +39,22 @@ function designRead({ site, reader }: SiteAt, { kind, entry, listing }: Rendered
   if (kind === 'entry') return readKey.designOfType(reader.typeOf(entry!) ?? '');
   if (kind !== 'listing') return readKey.design;
   return readKey.designOfListing(site.listings.get(listing!)!.listing.id);
+}
+
+/** A site, and a reader for it, in the language below whose root a path stands. */
+export function inLanguageOf(
+  view: Pick<SiteAt, 'site'> & { reader: SiteReader },
+  path: string,
+): { site: CompiledSite; reader: SiteReader } {
+  const site = siteAtPath(view.site, path);
+  return { site, reader: readerIn(view, site) };
+}
+
+function readerIn(
+  view: Pick<SiteAt, 'site'> & { reader: SiteReader },
+  site: CompiledSite,
+): SiteReader {
+  return site === view.site ? view.reader : view.reader.in(site);
 }
 
 /** Of a longer list of parameters none is read. */
@@ -118,9 +138,10 @@ export class SiteView {
   render(path: string, at: Instant, reads?: ReadSet): RenderedPage | null {
     const view = this.at(at);
     if (!view) return null;
-    const reader = reads ? recording(view.reader, reads) : view.reader;
     const asked = { path: pathOnly(path), at, parameters: parametersOf(path) };
-    const page = render(view.site, reader, asked, view);
+    const { site, reader: plain } = inLanguageOf(view, asked.path);
+    const reader = reads ? recording(plain, reads) : plain;
+    const page = render(site, reader, asked, view);
     reads?.keys.add(designRead(view, page));
     return page;
   }
@@ -132,8 +153,7 @@ export class SiteView {
   asked(path: string, at: Instant): { query: string; isSearch: boolean } {
     const [view, parameters] = [this.at(at), parametersOf(path)];
     if (!view || parameters.length === 0) return { query: '', isSearch: false };
-    const { site, reader } = view;
-    const world = { site, reader, validity: new Validity(at) };
+    const world = { ...inLanguageOf(view, pathOnly(path)), validity: new Validity(at) };
     const { query, visit } = visitAt(world, pathOnly(path), parameters);
     return { query, isSearch: visit.search !== '' };
   }
@@ -141,13 +161,17 @@ export class SiteView {
   /** Why a path leads where it leads; null while no site is loaded. */
   trace(path: string, at: Instant): ReturnType<typeof trace> | null {
     const view = this.at(at);
-    return view && trace(view.site, view.reader, { path: pathOnly(path), at });
+    if (!view) return null;
+    const { site, reader } = inLanguageOf(view, pathOnly(path));
+    return trace(site, reader, { path: pathOnly(path), at });
   }
 
   /** Every page that answers 200 with HTML, by path; null while no site is loaded. */
   pages(at: Instant): PageLine[] | null {
     const view = this.at(at);
-    return view && allPages(view.site, view.reader, at);
+    if (!view) return null;
+    const pages = view.site.languages.flatMap((site) => allPages(site, readerIn(view, site), at));
+    return pages.sort((a, b) => compareCodePoints(a.path, b.path));
   }
 
   /**
@@ -159,34 +183,23 @@ export class SiteView {
     const plan = view?.site.listings.get(view.site.frontListing ?? '');
     const address = plan?.listing.address;
     if (!view || !plan || address === undefined) return [];
-    const { total } = view.reader.listing(plan, new Validity(at), 0, 1);
-    const count = Math.max(1, Math.ceil(total / plan.listing.pageSize));
+    const count = pageCountOf(view.reader, plan, new Validity(at));
     return Array.from({ length: count }, (_, i) => pagePath(address, i + 1));
   }
 
-  /**
-   * Paths that lead elsewhere or are gone as of an instant, by path; with the searched words in
-   * them, at most `limit`.
-   */
-  formerPaths(
-    at: Instant,
-    search = '',
-    limit = Infinity,
-  ): { lines: { path: string; page: RenderedPage }[]; total: number } {
-    const sql = `SELECT DISTINCT path FROM address WHERE starts <= @at AND (role <> 'current' OR ends <= @at) AND instr(path, @search) > 0 ORDER BY path`;
-    const paths = this.connection.driver
-      .prepare<unknown[], string>(sql)
-      .pluck()
-      .all({ at, search: search.toLowerCase() });
-    const byHand = [...(this.at(at)?.site.redirects.keys() ?? [])].filter((path) =>
-      path.includes(search.toLowerCase()),
-    );
-    const front = this.frontListingPaths(at).filter((path) => path.includes(search.toLowerCase()));
-    const all = [...new Set([...paths, ...byHand, ...front])].sort(compareCodePoints);
-    const lines = all.slice(0, limit).flatMap((path) => {
+  /** Paths that lead elsewhere or are gone as of an instant, by path. */
+  formerPaths(at: Instant): { path: string; page: RenderedPage }[] {
+    const languages = [undefined, ...languagesMade(this.connection)];
+    const paths = languages.flatMap((language) => {
+      const sql = `SELECT DISTINCT path FROM ${tablesIn(language).address}
+        WHERE starts <= @at AND (role <> 'current' OR ends <= @at)`;
+      return this.connection.driver.prepare<unknown[], string>(sql).pluck().all({ at });
+    });
+    const byHand = this.at(at)?.site.redirects.keys() ?? [];
+    const all = [...new Set([...paths, ...byHand, ...this.frontListingPaths(at)])];
+    return all.sort(compareCodePoints).flatMap((path) => {
       const page = this.render(path, at);
       return page && page.status !== 200 && page.status !== 404 ? [{ path, page }] : [];
     });
-    return { lines, total: all.length <= limit ? lines.length : all.length };
   }
 }

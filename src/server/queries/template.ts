@@ -14,7 +14,7 @@ import { type Actor, SITE, permit } from '../permit.ts';
 import { sentencesAbout } from './bench.ts';
 import type { Looking } from './clock.ts';
 import { entryName } from './display.ts';
-import { type ListingColumn, listingColumns } from './listing.ts';
+import { type ListingColumn, listingColumns } from './listing-columns.ts';
 import type { SiteView } from './site-view.ts';
 import { type Specimen, specimensOf } from './specimens.ts';
 

@@ -1,10 +1,11 @@
 import { framesOf } from './settings.ts';
+import { type PathElsewhere, pathsElsewhere } from './paths-elsewhere.ts';
 import type { SiteView } from './site-view.ts';
 import { type Actor, SITE, permit } from '../permit.ts';
 import { computedOf } from './computed.ts';
 import { displayWorld, entryName } from './display.ts';
 import { sentencesAbout } from './bench.ts';
-import { type ListingColumn, listingColumns } from './listing.ts';
+import { type ListingColumn, listingColumns } from './listing-columns.ts';
 import { entriesOf } from './types.ts';
 import { type Specimen, specimensOf } from './specimens.ts';
 import { type Starter, starters } from './starters.ts';
@@ -171,6 +172,8 @@ export interface TypeOutcome {
   fields: { id: string; value: string }[];
   /** What each timing rule gives for it, by the rule's id: an instant, ms UTC; null for never. */
   timing: Record<string, Instant | null>;
+  /** Where it would stand in further languages. */
+  elsewhere: PathElsewhere[];
 }
 
 /** A type with unsaved properties, and the entry to try it on; null for a stand-in. */
@@ -217,6 +220,7 @@ export function typeOutcome(
     card: cardHtml(site, reader, entry, at),
     timing: timingOf(site, entry, { published: live?.published ?? null, at }),
     fields: type.fields.map((f) => ({ id: f.id, value: computed[f.id] ?? shown(f) })),
+    elsewhere: pathsElsewhere(view, site, tried, at),
   };
 }
 

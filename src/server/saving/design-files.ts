@@ -8,6 +8,7 @@ import {
   templateSpec,
   typeSpec,
 } from '@/core/design/spec.ts';
+import { languageSpec } from '@/core/design/language-spec.ts';
 import { styleSpec, textFormSpec } from '@/core/design/text-form-spec.ts';
 import { listingSpec } from '@/core/design/listing-spec.ts';
 import { withIds } from '@/core/design/block-ids.ts';
@@ -26,6 +27,7 @@ const FOLDERS = {
   subjectSets: { folder: 'subjects', spec: subjectSetSpec },
   picks: { folder: 'picks', spec: picksSpec },
   textForms: { folder: 'text-forms', spec: textFormSpec },
+  languages: { folder: 'languages', spec: languageSpec },
 } as const satisfies Record<string, { folder: string; spec: z.ZodType }>;
 
 type Listed = keyof typeof FOLDERS;

@@ -28,7 +28,7 @@ export function entryFile(rows: EntryRows, how: EntryPrinting, defaultId: string
   const printed = rows.revisions.map((r) =>
     printedValues(type, JSON.parse(r.values) as Values, how),
   );
-  const { fields, stored } = printed.at(-1)!;
+  const { fields, languages, stored } = printed.at(-1)!;
   return {
     entry: {
       ...(rows.id === defaultId ? {} : { id: rows.id }),
@@ -48,6 +48,8 @@ export function entryFile(rows: EntryRows, how: EntryPrinting, defaultId: string
         rows.held.map((row) => held(row, how)),
       ),
       ...list('refused', rows.refused.map(refused)),
+      ...furtherFacts(rows, how),
+      ...(Object.keys(languages).length > 0 ? { languages } : {}),
       ...list('revisions', older(rows, type, printed, how)),
       ...besides(stored),
     },
@@ -104,13 +106,15 @@ function nameOtherThan(
 }
 
 /** An older revision's values: those that differ from the newest, or all where that is not enough. */
-function differences(newest: PrintedValues, { fields, stored }: PrintedValues): object {
+function differences(newest: PrintedValues, printed: PrintedValues): object {
+  const { fields, languages, stored } = printed;
   const values = Object.fromEntries(
     Object.entries(fields).filter(([key, value]) => !same(value, newest.fields[key])),
   );
   const isEnough = same({ ...newest.fields, ...values }, fields);
   return {
     ...(isEnough ? { values } : { whole: true, values: fields }),
+    ...(same(languages, isEnough ? newest.languages : {}) ? {} : { languages }),
     ...besides(stored),
   };
 }
@@ -176,6 +180,27 @@ function refused({ at, code, message, fix, cancelled, base, byHand: own }: Refus
     ...(base === null ? {} : { base }),
     ...(own === 1 ? { byHand: true } : {}),
   };
+}
+
+/** What was so in further languages, by their ids. */
+function furtherFacts({ further }: EntryRows, how: EntryPrinting): object {
+  const all = further.flatMap(({ language, live: rows, held: paths, refused: not }) => {
+    if (rows.length + paths.length + not.length === 0) return [];
+    const was = rows.map(({ language: spoken, ...row }) => ({
+      ...live({ ...row, language: how.language }, how),
+      ...(spoken === how.language ? { fallback: true } : {}),
+    }));
+    const facts = {
+      ...list('was', was),
+      ...list(
+        'held',
+        paths.map((row) => held({ ...row, language: how.language }, how)),
+      ),
+      ...list('refused', not.map(refused)),
+    };
+    return [[language, facts] as const];
+  });
+  return all.length === 0 ? {} : { further: Object.fromEntries(all) };
 }
 
 function bounds({ starts, ends }: { starts: Instant; ends: Instant | null }): object {

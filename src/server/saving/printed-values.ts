@@ -14,6 +14,8 @@ import { richTextToMarkdown } from '../files/rich-text-markdown.ts';
 export interface PrintedValues {
   /** By key, in the words of the field's kind. */
   fields: Record<string, unknown>;
+  /** The same in further languages, by their tags. */
+  languages: Record<string, Record<string, unknown>>;
   /** By field id, as they are stored: what the type does not say, or its kinds do not print. */
   stored: Values;
 }
@@ -21,6 +23,8 @@ export interface PrintedValues {
 /** How values are printed: as reading them would take them. */
 export interface Printing {
   language: string;
+  /** Tags of the languages besides the site's own; none where left out. */
+  further?: readonly string[];
   zone: string;
   pictures: MarkdownWorld;
 }
@@ -31,21 +35,42 @@ export function printedValues(
   stored: Values,
   how: Printing,
 ): PrintedValues {
-  const printed: PrintedValues = { fields: {}, stored: {} };
+  const printed: PrintedValues = { fields: {}, languages: {}, stored: {} };
   for (const [id, raw] of Object.entries(stored)) {
     const field = type?.fields.find((f) => f.id === id);
-    const value = field && printedValue(field, raw, how);
-    if (value === undefined) printed.stored[id] = raw;
+    if (field?.translated && raw !== null && printLanguages(printed, field, raw, how)) continue;
+    const value = field && !field.translated ? printedValue(field, raw, how) : undefined;
+    if (field && raw === null) printed.fields[field.key] = null;
+    else if (value === undefined) printed.stored[id] = raw;
     else printed.fields[field!.key] = value;
   }
   return printed;
 }
 
+/** Prints what a translated field says in each language; false where that is not possible. */
+function printLanguages(
+  printed: PrintedValues,
+  field: Field,
+  raw: unknown,
+  how: Printing,
+): boolean {
+  const { languages = {} } = raw as { languages?: Record<string, unknown> };
+  const said = Object.entries(languages);
+  const all = said.map(([tag, value]) => [tag, printedValue(field, value, how)] as const);
+  const isKnown = (tag: string): boolean =>
+    tag === how.language || (how.further?.includes(tag) ?? false);
+  if (said.length === 0 || all.some(([tag, value]) => value === undefined || !isKnown(tag)))
+    return false;
+  for (const [tag, value] of all)
+    if (tag === how.language) printed.fields[field.key] = value;
+    else (printed.languages[tag] ??= {})[field.key] = value;
+  return true;
+}
+
 /** A value as its kind prints it; undefined where reading that would give another. */
-function printedValue(field: Field, raw: unknown, how: Printing): unknown {
-  if (raw === null) return null;
-  const value = field.translated ? inOneLanguage(raw, how.language) : raw;
-  if (value === undefined || Array.isArray(value) !== field.many) return undefined;
+function printedValue(field: Field, value: unknown, how: Printing): unknown {
+  if (value === undefined || value === null) return undefined;
+  if (Array.isArray(value) !== field.many) return undefined;
   const kind = kindOf(field);
   const given: Given & Printing = {
     ...how,
@@ -75,11 +100,4 @@ export function markdownOf(printed: RichNode, field: Field, given: Given & Print
     world: given.pictures,
     isSame: (doc, wanted) => same(read(doc), read(wanted)),
   });
-}
-
-/** The value of a translated field that is there in one language only. */
-function inOneLanguage(raw: unknown, language: string): unknown {
-  const languages = (raw as { languages?: Record<string, unknown> }).languages ?? {};
-  const [only, ...more] = Object.keys(languages);
-  return only === language && more.length === 0 ? (languages[only] ?? undefined) : undefined;
 }

@@ -78,12 +78,13 @@ function allSubjects(connection: Connection): SubjectOfSet[] {
 
 /** How values are printed in the files of a design. */
 function printingOf(
-  { types: all, site: { language, zone } }: Design,
+  { types: all, languages, site: { language, zone } }: Design,
   pictures: ReadonlySet<string>,
 ): EntryPrinting {
   const types = new Map(all.map((type) => [type.id, type]));
   return {
     language,
+    further: languages.map((further) => further.language),
     zone,
     pictures: { hasPicture: (id: string) => pictures.has(id) },
     typeOf: (id: string) => types.get(id),

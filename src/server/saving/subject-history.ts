@@ -19,21 +19,26 @@ interface Row {
 
 /**
  * What history.yaml says of subjects: those that stood otherwise before, those of sets that are not
- * among the given ones, by their ids; and since when the others have stood as they stand.
+ * among the given ones, by their ids, and in which order they stand among the others; and since
+ * when the others have stood as they stand.
  */
 export function subjectHistory(connection: Connection, sets: readonly string[]): object {
   const rows = statement<Row>(
     connection,
     `SELECT "set", key, starts AS "from", ends AS "to", name, slug, description, picture, parent,
-       merged, author FROM subject ORDER BY "set", key, starts`,
+       merged, author FROM subject ORDER BY "set", position, key, starts`,
   ).all();
   const isHere = ({ set, to }: Row): boolean => to === null && sets.includes(set);
-  const subjects = rows.filter((row) => !isHere(row)).map(lineOf);
   const since = rows
     .filter((row) => isHere(row) && row.from !== BEGINNING)
     .map(({ set, key, from, author }) => lean({ set, key, from: iso(from), author }));
+  const before = rows.filter((row) => !isHere(row));
+  const order = [...new Set(before.map(({ set }) => set))].map((set) => {
+    const keys = rows.filter((row) => row.set === set).map(({ key }) => key);
+    return { set, keys: [...new Set(keys)] };
+  });
   return {
-    ...(subjects.length > 0 ? { subjects } : {}),
+    ...(before.length > 0 ? { subjects: before.map(lineOf), subjectOrder: order } : {}),
     ...(since.length > 0 ? { subjectsSince: since } : {}),
   };
 }

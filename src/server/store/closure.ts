@@ -2,6 +2,7 @@ import type { Instant } from '@/core/time/interval.ts';
 import type { Connection, Statement } from '../db/connection.ts';
 import { indexForgetter } from './derive-index.ts';
 import { forgetAhead } from './derive-rows.ts';
+import { type LanguageTables, tablesIn } from './language-tables.ts';
 import { statement } from './statement.ts';
 import type { StoredTimeline } from './timeline-source.ts';
 
@@ -23,6 +24,7 @@ export class Closure {
   /** Paths they held or were to hold, by entry. */
   private readonly freed = new Map<string, string[]>();
   private readonly types = new Map<string, string>();
+  private readonly tables: LanguageTables;
   private readonly forgetters = new Map<string, (id: string) => void>();
 
   constructor(
@@ -32,7 +34,11 @@ export class Closure {
     readonly start: Instant,
     /** While a site is loaded. */
     private readonly nothingDerived = false,
-  ) {}
+    /** Id of the further language; left out for the site's own. */
+    private readonly language?: string,
+  ) {
+    this.tables = tablesIn(language);
+  }
 
   /** Has entries join, with all that are built on them. */
   add(entries: Iterable<string>): void {
@@ -46,11 +52,15 @@ export class Closure {
 
   /** Has everybody join for whom something lies ahead. */
   addAll(): void {
+    const { live, address, refusal } = this.tables;
+    const own = this.language === undefined ? '' : tablesIn(undefined).live;
+    // What stands in for words in a language is what is live in the site's own.
+    const standIn = own && `UNION SELECT entry FROM ${own} WHERE starts > @start OR ends > @start`;
     const sql = `SELECT entry FROM planned_change WHERE at > @start
       UNION SELECT entry FROM by_hand WHERE starts > @start OR ends > @start
-      UNION SELECT entry FROM live_interval WHERE starts > @start OR ends > @start
-      UNION SELECT entry FROM address WHERE starts > @start OR ends > @start
-      UNION SELECT entry FROM refusal WHERE at > @start`;
+      UNION SELECT entry FROM ${live} WHERE starts > @start OR ends > @start
+      UNION SELECT entry FROM ${address} WHERE starts > @start OR ends > @start
+      UNION SELECT entry FROM ${refusal} WHERE at > @start ${standIn}`;
     this.add(statement<string>(this.connection, sql).pluck().all({ start: this.start }));
     const ids = statement<string>(this.connection, 'SELECT id FROM entry WHERE type = ?').pluck();
     for (const type of this.source.ruledTypes()) this.add(ids.all(type));
@@ -82,26 +92,31 @@ export class Closure {
     const type = this.sql<string>('SELECT type FROM entry WHERE id = ?').pluck().get(id);
     if (type === undefined) return;
     this.types.set(id, type);
-    const held = 'SELECT path FROM address WHERE entry = ? AND (ends IS NULL OR ends > ?)';
+    const held = `SELECT path FROM ${this.tables.address}
+      WHERE entry = ? AND (ends IS NULL OR ends > ?)`;
     this.freed.set(id, this.sql<string>(held).pluck().all(id, this.start));
     if (this.nothingDerived) return;
-    const forget = this.forgetter(type);
-    const { refused, wasLive } = forgetAhead(this.connection, id, this.start, forget);
+    const { tables, start } = this;
+    const forgetIndexRows = this.forgetter(type);
+    const how = { tables, forgetIndexRows };
+    const { refused, wasLive } = forgetAhead(this.connection, id, start, how);
     if (wasLive) this.wereLive.add(id);
     for (const at of refused) this.refusedBefore.add(`${id}\n${at}`);
   }
 
   private forgetter(type: string): (id: string) => void {
     let known = this.forgetters.get(type);
-    if (!known)
-      this.forgetters.set(type, (known = indexForgetter(this.connection, type, this.start)));
+    if (known) return known;
+    const read = { id: type, ...(this.language === undefined ? {} : { edition: this.language }) };
+    this.forgetters.set(type, (known = indexForgetter(this.connection, read, this.start)));
     return known;
   }
 
   private lookedUp(paths: ReadonlySet<string>): string[] {
-    const byPath = this.sql<string>('SELECT entry FROM address WHERE path = ? AND starts > ?');
-    const byBase = this.sql<string>('SELECT entry FROM address WHERE base = ? AND starts > ?');
-    const refused = this.sql<string>('SELECT entry FROM refusal WHERE base = ? AND at > ?');
+    const { address, refusal } = this.tables;
+    const byPath = this.sql<string>(`SELECT entry FROM ${address} WHERE path = ? AND starts > ?`);
+    const byBase = this.sql<string>(`SELECT entry FROM ${address} WHERE base = ? AND starts > ?`);
+    const refused = this.sql<string>(`SELECT entry FROM ${refusal} WHERE base = ? AND at > ?`);
     const found: string[] = [];
     for (const path of paths) {
       found.push(...byPath.pluck().all(path, this.start));
@@ -114,8 +129,9 @@ export class Closure {
   private *claimantsOf(paths: ReadonlySet<string>): Generator<string> {
     const bases = new Set([...paths].flatMap(basesFor));
     const claims = this.sql<Claim>(
-      `SELECT path, base, entry FROM address WHERE starts > ?
-       UNION ALL SELECT '', base, entry FROM refusal WHERE at > ? AND base IS NOT NULL`,
+      `SELECT path, base, entry FROM ${this.tables.address} WHERE starts > ?
+       UNION ALL SELECT '', base, entry FROM ${this.tables.refusal}
+         WHERE at > ? AND base IS NOT NULL`,
     );
     for (const { path, base, entry } of claims.all(this.start, this.start))
       if (paths.has(path) || bases.has(base)) yield entry;

@@ -4,6 +4,7 @@ import type { Connection } from '../db/connection.ts';
 import type { Closure } from './closure.ts';
 import type { DeriveRequest } from './derive-request.ts';
 import { type DesignsAhead, siteAt } from './designs-ahead.ts';
+import { tablesIn } from './language-tables.ts';
 import { statement } from './statement.ts';
 import type { StoredTimeline } from './timeline-source.ts';
 
@@ -37,6 +38,7 @@ export function eventsOf(connection: Connection, asked: Asked): Events {
   for (const entry of closure.ids) {
     for (const at of own(entry)) add(at, entry);
     for (const at of byRules(asked, entry)) add(at, entry);
+    for (const at of asked.source.changesAhead(entry, start)) add(at, entry);
     for (const at of above(entry)) add(at, entry);
   }
   addReleases(asked, add);
@@ -84,15 +86,16 @@ function ownInstants(connection: Connection, start: Instant): (id: string) => In
 /** The instants at which something that an entry's address is built on changes; others' are known. */
 function instantsAbove(
   connection: Connection,
-  { source, closure, start }: Asked,
+  { source, closure, start, designs }: Asked,
 ): (id: string) => Iterable<Instant> {
+  const tables = tablesIn(designs.language);
   const sql = statement<Instant>(
     connection,
     `SELECT at FROM planned_change WHERE entry = @id AND at > @start
      UNION SELECT starts FROM by_hand WHERE entry = @id AND starts > @start
      UNION SELECT ends FROM by_hand WHERE entry = @id AND ends > @start
-     UNION SELECT starts FROM address WHERE entry = @id AND starts > @start
-     UNION SELECT ends FROM address WHERE entry = @id AND ends > @start`,
+     UNION SELECT starts FROM ${tables.address} WHERE entry = @id AND starts > @start
+     UNION SELECT ends FROM ${tables.address} WHERE entry = @id AND ends > @start`,
   ).pluck();
   const own = new Map<string, Instant[]>();
   const known = new Map<string, Set<Instant>>();

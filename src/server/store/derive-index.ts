@@ -1,23 +1,27 @@
-import type { ContentType } from '@/core/design/spec.ts';
+import { valuesAs } from '@/core/design/conversion.ts';
+import type { ContentType, Design } from '@/core/design/spec.ts';
+import type { Values } from '@/core/design/values.ts';
 import type { LiveInterval } from '@/core/publication/model.ts';
 import type { Instant } from '@/core/time/interval.ts';
 import type { Connection } from '../db/connection.ts';
-import { type DesignsAhead, plansOf, sitesOf } from './designs-ahead.ts';
-import { indexTable, memberTable } from './index-columns.ts';
+import { type DesignsAhead, plansOf, sitesOf, writtenBy } from './designs-ahead.ts';
+import { type TypeRead, indexTable, memberTable, readName } from './index-columns.ts';
 import { type EnsuredTables, makeIndexes } from './index-tables.ts';
 import { type StandsFor, indexWriter } from './index-writer.ts';
 import { statement } from './statement.ts';
 import { subjectAt } from './subject-store.ts';
-import { valuesOfType } from './stored-values.ts';
+import { readShown, spokenIn } from './stored-values.ts';
+import { tablesIn } from './language-tables.ts';
 
 /** What takes away the derived rows of a type's entries for instants after `start`. */
 export function indexForgetter(
   connection: Connection,
-  type: string,
+  type: TypeRead,
   start: Instant,
 ): (id: string) => void {
-  const [index, member] = [indexTable({ id: type }), memberTable({ id: type })];
-  const made = statement(connection, 'SELECT 1 FROM meta WHERE key = ?').get(`index:${type}`);
+  const [index, member] = [indexTable(type), memberTable(type)];
+  const sql = 'SELECT 1 FROM meta WHERE key = ?';
+  const made = statement(connection, sql).get(`index:${readName(type)}`);
   if (!made) return () => undefined;
   const members = statement(
     connection,
@@ -37,8 +41,8 @@ export function indexForgetter(
 }
 
 /** The derived tables of a type that hold bounds, as they are. */
-function boundedTables(connection: Connection, type: string): string[] {
-  const [index, member] = [indexTable({ id: type }), memberTable({ id: type })];
+function boundedTables(connection: Connection, type: TypeRead): string[] {
+  const [index, member] = [indexTable(type), memberTable(type)];
   const repeats = statement<number>(
     connection,
     `SELECT count(*) FROM pragma_table_info(?) WHERE name = 'ends'`,
@@ -79,7 +83,7 @@ function typeWriter(
     sitesOf(designs).flatMap(plansOf),
     standing(connection, designs, settled),
   );
-  const { site } = designs.first.design;
+  const read = valuesReader(connection, writtenBy(designs), type);
   const table = indexTable(type);
   const dropMembers = statement(
     connection,
@@ -87,10 +91,6 @@ function typeWriter(
        (SELECT starts FROM ${table} WHERE entry = ? AND ends IS NULL)`,
   );
   const drop = statement(connection, `DELETE FROM ${table} WHERE entry = ? AND ends IS NULL`);
-  const values = statement<string>(
-    connection,
-    'SELECT "values" FROM revision WHERE entry = ? AND number = ?',
-  ).pluck();
   const facts = statement<{ created: number; published: number | null }>(
     connection,
     'SELECT created, published FROM entry WHERE id = ?',
@@ -101,10 +101,26 @@ function typeWriter(
     const { created, published } = facts.get(id)!;
     for (const row of rows) {
       const { from, to, revision } = row;
-      const read = valuesOfType(type, values.get(id, revision)!, site);
       const times = { created, published: published ?? from, updated: from, from, to };
-      write({ entry: id, type: type.id, ...times, values: read }, revision, settled);
+      write({ entry: id, type: type.id, ...times, values: read(row) }, revision, settled);
     }
+  };
+}
+
+/** Reads the values of what is live of an entry of a type. */
+function valuesReader(
+  connection: Connection,
+  design: Design,
+  { fields }: ContentType,
+): (live: LiveInterval) => Values {
+  const values = statement<string>(
+    connection,
+    'SELECT "values" FROM revision WHERE entry = ? AND number = ?',
+  ).pluck();
+  return ({ entry, revision, sharedRevision, language }) => {
+    const words = values.get(entry, revision)!;
+    const rest = sharedRevision === revision ? words : values.get(entry, sharedRevision)!;
+    return valuesAs(fields, readShown(words, rest, spokenIn(design, language)), design.site);
   };
 }
 
@@ -130,7 +146,9 @@ interface Row {
   revision: number;
   created: number;
   published: number | null;
-  values: string;
+  language: string;
+  words: string;
+  rest: string;
 }
 
 /** Fills a type's derived tables, just made, from its live intervals. */
@@ -141,14 +159,17 @@ export function reindex(
   settled: Instant,
 ): void {
   const plans = sitesOf(designs).flatMap(plansOf);
-  const { site } = designs.first.design;
+  const design = writtenBy(designs);
+  const { site } = design;
   const write = indexWriter(connection, type, plans, standing(connection, designs, settled));
-  const sql = `SELECT l.entry, l.starts AS "from", l.ends AS "to", l.revision, e.created,
-      e.published, r."values"
-    FROM entry AS e JOIN live_interval AS l ON l.entry = e.id
-    JOIN revision AS r ON r.entry = l.entry AND r.number = l.revision WHERE e.type = ?`;
+  const sql = `SELECT l.entry, l.starts AS "from", l.ends AS "to", l.revision, l.language, e.created,
+      e.published, r."values" AS words, s."values" AS rest
+    FROM entry AS e JOIN ${tablesIn(designs.language).live} AS l ON l.entry = e.id
+    JOIN revision AS r ON r.entry = l.entry AND r.number = l.revision
+    JOIN revision AS s ON s.entry = l.entry AND s.number = l.shared_revision WHERE e.type = ?`;
   for (const row of statement<Row>(connection, sql).all(type.id)) {
-    const values = valuesOfType(type, row.values, site);
+    const read = readShown(row.words, row.rest, spokenIn(design, row.language));
+    const values = valuesAs(type.fields, read, site);
     const times = { published: row.published ?? row.from, updated: row.from };
     write({ ...row, type: type.id, ...times, values }, row.revision, settled);
   }
@@ -161,8 +182,8 @@ export function closeSettled(
   designs: DesignsAhead,
   settled: Instant,
 ): void {
-  for (const id of designs.first.types.keys())
-    for (const table of boundedTables(connection, id))
+  for (const type of designs.first.languages.flatMap(({ types }) => [...types.values()]))
+    for (const table of boundedTables(connection, type))
       statement(
         connection,
         `UPDATE ${table} SET open = 0 WHERE ends IS NOT NULL AND ends <= ? AND open = 1`,

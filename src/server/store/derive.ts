@@ -3,7 +3,13 @@ import { simulate } from '@/core/address/simulate.ts';
 import type { Refusal, Timeline } from '@/core/address/model.ts';
 import { readKey } from '@/core/forecast/read-set.ts';
 import { BEGINNING } from '@/core/time/interval.ts';
-import { type DesignsAhead, designsFrom } from './designs-ahead.ts';
+import {
+  type DesignsAhead,
+  designsFrom,
+  designsIn,
+  languagesAhead,
+  sitesOf,
+} from './designs-ahead.ts';
 import { eventsOf, movedByReleases } from './derive-events.ts';
 import type { DeriveRequest } from './derive-request.ts';
 import { changedRuns, writeTimeline } from './derive-rows.ts';
@@ -11,6 +17,7 @@ import { closeSettled, indexRuns, reindex } from './derive-index.ts';
 import { Closure } from './closure.ts';
 import { ensureIndexTables } from './index-tables.ts';
 import { ensureNewest } from './newest/ensure-newest.ts';
+import { languagesMade, makeTablesIn, tablesIn } from './language-tables.ts';
 import { noteNewest, noteStates } from './newest/write-newest.ts';
 import { statement } from './statement.ts';
 import { StoredTimeline } from './timeline-source.ts';
@@ -19,6 +26,8 @@ import { TooManyForOneWrite } from './too-many.ts';
 /** What deriving changed. */
 export interface Derived {
   refusals: Refusal[];
+  /** Of what was asked for in further languages, what could not be had. */
+  furtherRefusals: Refusal[];
   /** What changed of what is public, now or later, by keys of read sets. */
   changed: Set<string>;
   /** What had been refused before of the entries played through, as `entry` and `at` in lines. */
@@ -35,25 +44,93 @@ const MOST_ROUNDS = 8;
  * again gives the same rows.
  */
 export function derive(connection: Connection, request: DeriveRequest): Derived {
-  const { site, settled } = request;
-  const designs = designsFrom(connection, settled, site);
+  const designs = designsFrom(connection, request.settled, request.site);
+  const own = deriveIn(connection, designs, request);
+  const further = furtherLanguages(connection, designs).map((language) =>
+    deriveFurther(connection, designs, { language, request, own }),
+  );
+  closeSettled(connection, designs, request.settled);
+  noteContent(connection, designs, {
+    touched: request.touched,
+    republished: [...own.runs.keys(), ...own.wereLive],
+  });
+  return {
+    refusals: own.refusals,
+    furtherRefusals: further.flatMap(({ furtherRefusals }) => furtherRefusals),
+    refusedBefore: own.refusedBefore,
+    changed: new Set([own, ...further].flatMap(({ changed }) => [...changed])),
+  };
+}
+
+/** The languages besides the site's own of which something is derived, or was. */
+function furtherLanguages(connection: Connection, designs: DesignsAhead): string[] {
+  const ahead = languagesAhead(designs);
+  return [...new Set([...ahead, ...languagesMade(connection)])];
+}
+
+/** What deriving in one language changed. */
+interface DerivedIn extends Derived {
+  runs: ReadonlyMap<string, unknown>;
+  /** Those whose live intervals were taken away or cut, whatever they are by now. */
+  wereLive: ReadonlySet<string>;
+  /** Those that were played through. */
+  played: ReadonlySet<string>;
+}
+
+/**
+ * Derives what follows in a further language, where what is live in the site's own stands in for
+ * words that are not there; of one that is new, all there is.
+ */
+function deriveFurther(
+  connection: Connection,
+  designs: DesignsAhead,
+  parts: { language: string; request: DeriveRequest; own: DerivedIn },
+): DerivedIn {
+  const { language, request, own } = parts;
+  const isNew = !languagesMade(connection).includes(language);
+  if (isNew) makeTablesIn(connection, language);
+  const everybody = statement<string>(connection, 'SELECT id FROM entry').pluck();
+  const most = request.most ?? null;
+  const all = isNew && !request.fromBeginning ? everybody.all() : [];
+  if (most !== null && all.length > most) throw new TooManyForOneWrite(all.length);
+  const touched = new Set([...request.touched, ...own.played, ...all]);
+  const read = designsIn(designs, language);
+  const derived = deriveIn(connection, read, { ...request, touched });
+  const tags = sitesOf(read).map(({ design }) => design.site.language);
+  const isAsked = askedIn(connection, new Set(tags));
+  return { ...derived, furtherRefusals: derived.refusals.filter(isAsked) };
+}
+
+/** Whether something was asked for of an entry in a language: what stands in for that was not. */
+function askedIn(connection: Connection, tags: ReadonlySet<string>): (of: Refusal) => boolean {
+  const asked = statement<string>(
+    connection,
+    'SELECT language FROM planned_change WHERE entry = ? AND at = ?',
+  ).pluck();
+  return ({ entry, at }) => asked.all(entry, at).some((tag) => tags.has(tag));
+}
+
+function deriveIn(
+  connection: Connection,
+  designs: DesignsAhead,
+  request: DeriveRequest,
+): DerivedIn {
+  const { settled } = request;
   const tables = ensureIndexTables(connection, designs);
   checkRebuilt(connection, tables.rebuilt, request.most ?? null);
   const start = request.fromBeginning ? BEGINNING : settled;
-  const source = new StoredTimeline(connection, designs, request);
-  const closure = new Closure(connection, source, start, request.fromBeginning);
+  const source = new StoredTimeline(connection, designs, request, start);
+  const closure = new Closure(connection, source, start, request.fromBeginning, designs.language);
   const timeline = play(connection, { request, designs, source, closure });
-  const runs = changedRuns(connection, timeline);
-  writeTimeline(connection, timeline, runs);
+  const stored = tablesIn(designs.language);
+  const runs = changedRuns(connection, stored, timeline);
+  writeTimeline(connection, stored, timeline, runs);
   indexRuns(connection, designs, runs, settled, tables);
   for (const id of tables.rebuilt) reindex(connection, designs, tables.types.get(id)!, settled);
-  closeSettled(connection, designs, settled);
-  noteContent(connection, designs, {
-    touched: request.touched,
-    republished: [...runs.keys(), ...closure.wereLive],
-  });
   const changed = changedBy(timeline, runs, closure);
-  return { refusals: timeline.refusals, changed, refusedBefore: closure.refusedBefore };
+  const { refusedBefore, wereLive, ids: played } = closure;
+  const { refusals } = timeline;
+  return { refusals, furtherRefusals: [], changed, refusedBefore, runs, wereLive, played };
 }
 
 /** Notes what the content table reads of entries that were written, or are public otherwise. */

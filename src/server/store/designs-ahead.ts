@@ -1,7 +1,8 @@
 import { plansBeside } from '@/core/listing/fan-out.ts';
 import { partsOf } from '@/core/listing/parts.ts';
 import type { ListingPlan } from '@/core/listing/plan.ts';
-import type { CompiledSite } from '@/core/site/compile.ts';
+import { type Design, designSpec } from '@/core/design/spec.ts';
+import { type CompiledSite, compileSite } from '@/core/site/compile.ts';
 import type { RulesOver } from '@/core/timing/plans.ts';
 import { BEGINNING, type Instant } from '@/core/time/interval.ts';
 import type { Connection } from '../db/connection.ts';
@@ -11,6 +12,8 @@ import { designsOf } from './design-store.ts';
 export interface DesignsAhead {
   first: CompiledSite;
   later: readonly { starts: Instant; site: CompiledSite }[];
+  /** Id of the further language that they are read in; left out for the site's own. */
+  language?: string;
 }
 
 /** The designs from an instant on; `first` holds then. */
@@ -21,6 +24,34 @@ export function designsFrom(
 ): DesignsAhead {
   return { first, later: designsOf(connection).after(at) };
 }
+
+/** Ids of the further languages that some of the designs have. */
+export function languagesAhead(designs: DesignsAhead): string[] {
+  const all = sitesOf(designs).flatMap(({ design }) => design.languages.map(({ id }) => id));
+  return [...new Set(all)];
+}
+
+/** The same designs in a further language, by its id; of one that lacks it nothing is there. */
+export function designsIn({ first, later }: DesignsAhead, language: string): DesignsAhead {
+  return {
+    language,
+    first: siteIn(first, language),
+    later: later.map(({ starts, site }) => ({ starts, site: siteIn(site, language) })),
+  };
+}
+
+/** A site in a further language, by its id; one without anything where it is not in it. */
+export function siteIn({ languages }: CompiledSite, language: string): CompiledSite {
+  return languages.find(({ design }) => design.edition?.id === language) ?? NO_SITE;
+}
+
+/** A site of which nothing is there. */
+export const NO_SITE = compileSite(
+  designSpec.parse({
+    site: { name: 'No site', url: 'http://localhost', zone: 'UTC', language: 'en' },
+    types: [],
+  }),
+).site;
 
 /** The design that holds at an instant. */
 export function siteAt({ first, later }: DesignsAhead, at: Instant): CompiledSite {
@@ -43,6 +74,14 @@ export function rulesOver({ first, later }: DesignsAhead, typeId: string): Rules
 export function plansOf({ listings, otherSides }: CompiledSite): ListingPlan[] {
   const own = [...listings.values()];
   return [...own, ...own.flatMap(plansBeside), ...otherSides.values()].flatMap(partsOf);
+}
+
+/** The design by which rows are written: the one that holds, or of a language still to come its first. */
+export function writtenBy(designs: DesignsAhead): Design {
+  const all = sitesOf(designs);
+  const first =
+    designs.language === undefined ? undefined : all.find(({ design }) => design.edition);
+  return (first ?? designs.first).design;
 }
 
 /** All of them, in their order. */

@@ -2,6 +2,7 @@ import type { Field } from '@/core/design/field.ts';
 import { withInner } from '@/core/design/fields-within.ts';
 import type { ContentType, Design } from '@/core/design/spec.ts';
 import type { Connection } from '../db/connection.ts';
+import { readName } from './index-columns.ts';
 import { statement } from './statement.ts';
 
 /**
@@ -12,19 +13,28 @@ export function goneTypes(
   connection: Connection,
   types: ReadonlyMap<string, ContentType>,
   noted: 'index' | 'newest',
+  /** Id of a further language, that they were read in. */
+  language?: string,
 ): ContentType[] {
   const made = statement(connection, 'SELECT 1 FROM meta WHERE key = ?');
   const found = new Map<string, ContentType>();
-  for (const spec of designSpecs(connection))
-    for (const type of spec.types)
-      if (!types.has(type.id) && !made.get(`${noted}:${type.id}`)) found.set(type.id, type);
+  for (const spec of designSpecs(connection)) {
+    if (language !== undefined && !spec.languages?.some(({ id }) => id === language)) continue;
+    for (const own of spec.types) {
+      const type = language === undefined ? own : { ...own, edition: language };
+      if (!types.has(type.id) && !made.get(`${noted}:${readName(type)}`)) found.set(type.id, type);
+    }
+  }
   return [...found.values()];
 }
 
+/** A design as it is stored; those of before have no languages. */
+type Stored = Omit<Design, 'languages'> & Partial<Pick<Design, 'languages'>>;
+
 /** All designs that were released, in their order. */
-function designSpecs({ driver }: Connection): Design[] {
+function designSpecs({ driver }: Connection): Stored[] {
   const specs = driver.prepare('SELECT spec FROM design_version ORDER BY starts, id').pluck().all();
-  return (specs as string[]).map((spec) => JSON.parse(spec) as Design);
+  return (specs as string[]).map((spec) => JSON.parse(spec) as Stored);
 }
 
 /** Fields that released designs gave a type and that it has no more, as they were last. */

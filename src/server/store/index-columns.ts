@@ -1,18 +1,34 @@
 import type { ContentType } from '@/core/design/spec.ts';
-import { CHANCE, type Column, LISTED, MATCH, PLACE, columnsOf } from '@/core/listing/columns.ts';
+import {
+  AUTHOR,
+  CHANCE,
+  type Column,
+  LISTED,
+  MATCH,
+  PLACE,
+  columnsOf,
+} from '@/core/listing/columns.ts';
 import type { SortKey } from '@/core/listing/plan.ts';
+
+/** A content type, in the site's own language or a further one. */
+export type TypeRead = Pick<ContentType, 'id' | 'edition'>;
+
+/** What a type is called among those of all languages: "seed", of a further one "seed:de". */
+export function readName({ id, edition }: TypeRead): string {
+  return edition === undefined ? id : `${id}:${edition}`;
+}
 
 /**
  * Name of a type's index table: one row for each live interval, derived, dropped and rebuilt at
  * will.
  */
-export function indexTable(type: Pick<ContentType, 'id'>): string {
-  return quoted(`index_${named(type.id)}`);
+export function indexTable(type: TypeRead): string {
+  return quoted(`index_${named(readName(type))}`);
 }
 
 /** Name of the table with the members of a type's many-valued fields. */
-export function memberTable(type: Pick<ContentType, 'id'>): string {
-  return quoted(`member_${named(type.id)}`);
+export function memberTable(type: TypeRead): string {
+  return quoted(`member_${named(readName(type))}`);
 }
 
 /** An id as part of an SQL name: SQL names ignore case, ids do not. */
@@ -28,11 +44,17 @@ export function quoted(name: string): string {
 /** The column with what an entry says itself of being shown in lists. */
 export const LISTED_COLUMN = cellColumn(LISTED);
 
+/** The column with which date an entry says itself that its byline shows. */
+export const SHOWN_COLUMN = quoted('entry.shownDate');
+
 /** The column a filter compares, and the one a sort key orders by. */
 export function cellColumn(column: Column): string {
-  const { field, meta, name, isAbsent } = column;
-  if (isAbsent) return NOTHING;
-  return quoted(meta ?? (field ? `c_${named(field.id)}` : name));
+  return columnIn('', column);
+}
+
+/** As `cellColumn`, of a row. */
+export function cellOf(row: string, column: Column): string {
+  return columnIn(`${row}.`, column);
 }
 
 /**
@@ -40,18 +62,31 @@ export function cellColumn(column: Column): string {
  * itself.
  */
 export function sortColumn(column: Column): string {
-  if (column.isAbsent) return NOTHING;
-  return column.family === 'text' || column.family === 'choice'
-    ? quoted(`s_${named(column.field!.id)}`)
-    : cellColumn(column);
+  return sortIn('', column);
 }
 
-/** What stands for a column that a type's table does not have. */
-const NOTHING = 'NULL';
+/** As `sortColumn`, of a row. */
+export function sortOf(row: string, column: Column): string {
+  return sortIn(`${row}.`, column);
+}
 
-/** A column of a row in SQL. */
-export function ofRow(row: string, column: string): string {
-  return column === NOTHING ? NOTHING : `${row}.${column}`;
+/** `of`: what stands before the names of columns. */
+function columnIn(of: string, column: Column): string {
+  const { field, meta, name, isAbsent, shown } = column;
+  if (isAbsent) return 'NULL';
+  // Who wrote an entry is looked up: it is no value of a revision.
+  if (name === AUTHOR.name) return `(SELECT nullif(author, '') FROM entry WHERE id = ${of}entry)`;
+  if (shown)
+    return `CASE coalesce(${of}${SHOWN_COLUMN}, '${shown}') WHEN 'published' THEN ${of}published
+      WHEN 'updated' THEN ${of}updated END`;
+  return `${of}${quoted(meta ?? (field ? `c_${named(field.id)}` : name))}`;
+}
+
+function sortIn(of: string, column: Column): string {
+  const { family, field, isAbsent } = column;
+  return !isAbsent && (family === 'text' || family === 'choice')
+    ? `${of}${quoted(`s_${named(field!.id)}`)}`
+    : columnIn(of, column);
 }
 
 /** Whether every row has a value of a column. */
@@ -77,6 +112,7 @@ export function stored(type: ContentType): Column[] {
 
 /** The columns of the index table in which a field's value stands. */
 export function namesOf(column: Column): string[] {
+  if (column.shown) return [SHOWN_COLUMN];
   return sortColumn(column) === cellColumn(column)
     ? [cellColumn(column)]
     : [cellColumn(column), sortColumn(column)];

@@ -6,10 +6,11 @@ import type { CompiledSite } from '@/core/site/compile.ts';
 import type { Column } from '@/core/listing/columns.ts';
 import type { ListingPlan } from '@/core/listing/plan.ts';
 import { fingerprint } from '@/core/fingerprint.ts';
-import { type DesignsAhead, plansOf, sitesOf } from './designs-ahead.ts';
+import { type DesignsAhead, plansOf, sitesOf, writtenBy } from './designs-ahead.ts';
 import { earlierFields, goneTypes } from './earlier-designs.ts';
 import {
   LISTED_COLUMN,
+  SHOWN_COLUMN,
   cellColumn,
   indexTable,
   isManyValued,
@@ -17,9 +18,11 @@ import {
   named,
   namesOf,
   quoted,
+  readName,
   stored,
 } from './index-columns.ts';
-import { listingIndex, repeatedColumns } from './listing-index.ts';
+import { listingIndex, repeatedColumns, wordsBeside } from './listing-index.ts';
+import { columnsMade } from './schema-memory.ts';
 import { statement } from './statement.ts';
 import { dropWordTables, searchedFields, wordTables } from './word-tables.ts';
 import { typesOf, withFields } from './types-ahead.ts';
@@ -43,25 +46,28 @@ function tablesOf(type: ContentType, plans: ListingPlan[]): string[] {
     stored(type).flatMap((c) => namesOf(c).map((name) => [name, sqlType(c, name)])),
   );
   const columns = [...types].map(([name, sql]) => `${name} ${sql}`);
-  const repeated = repeatedColumns(type, plans)
-    .map((name) => `, ${name} ${types.get(name) ?? 'INTEGER'}`)
-    .join('');
+  const declared = (names: readonly string[]): string[] =>
+    names.map(
+      (name) => `${name} ${types.get(name) ?? (name === SHOWN_COLUMN ? 'TEXT' : 'INTEGER')}`,
+    );
+  const repeated = declared(repeatedColumns(type, plans)).map((column) => `, ${column}`);
   return [
     `CREATE TABLE ${table} (entry TEXT NOT NULL, starts INTEGER NOT NULL, ends INTEGER,
        open INTEGER NOT NULL, revision INTEGER NOT NULL, created INTEGER NOT NULL,
        published INTEGER NOT NULL, updated INTEGER NOT NULL, ${LISTED_COLUMN} INTEGER,
+       ${SHOWN_COLUMN} TEXT,
        ${columns.join(', ')},
        PRIMARY KEY (entry, starts)) WITHOUT ROWID`,
     `CREATE TABLE ${memberTable(type)} (field TEXT NOT NULL, key TEXT NOT NULL,
-       entry TEXT NOT NULL, starts INTEGER NOT NULL, own INTEGER NOT NULL${repeated},
+       entry TEXT NOT NULL, starts INTEGER NOT NULL, own INTEGER NOT NULL${repeated.join('')},
        PRIMARY KEY (field, key, entry, starts)) WITHOUT ROWID`,
-    ...wordTables(type, searchedFields(type, plans)),
+    ...wordTables(type, searchedFields(type, plans), declared(wordsBeside(plans))),
   ];
 }
 
 /** Their indexes by name, with the statements that make them: one for each listing among them. */
 function indexesOf(type: ContentType, plans: ListingPlan[]): Map<string, string> {
-  const [table, members, own] = [indexTable(type), memberTable(type), named(type.id)];
+  const [table, members, own] = [indexTable(type), memberTable(type), named(readName(type))];
   const all = new Map(
     Object.entries({
       [`starts.${own}`]: `${table} (starts)`,
@@ -88,12 +94,7 @@ function sqlType(column: Column, name: string): string {
 
 /** The columns that a type's index table has; none where there is no such table. */
 export function madeColumns(connection: Connection, type: ContentType): Set<string> {
-  return new Set(
-    statement<string>(connection, 'SELECT name FROM pragma_table_info(?)')
-      .pluck()
-      .all(indexTable(type).slice(1, -1))
-      .map(quoted),
-  );
+  return columnsMade(connection, indexTable(type));
 }
 
 /**
@@ -129,10 +130,11 @@ export interface EnsuredTables {
  */
 export function ensureIndexTables(connection: Connection, designs: DesignsAhead): EnsuredTables {
   const sites = sitesOf(designs);
-  const known = ENSURED.get(connection.driver);
+  const { language } = designs;
+  const known = ensuredBy(connection).get(language ?? '');
   if (known && same(known.sites, sites)) return { rebuilt: new Set(), types: known.types };
   const plans = sites.flatMap(plansOf);
-  const { site } = designs.first.design;
+  const { site } = writtenBy(designs);
   const rebuilt = new Set<string>();
   let changed = false;
   const types = new Map<string, ContentType>();
@@ -143,12 +145,12 @@ export function ensureIndexTables(connection: Connection, designs: DesignsAhead)
     if (wide.made) rebuilt.add(type.id);
     else if (ensureIndexes(connection, type, own)) changed = true;
   }
-  for (const type of goneTypes(connection, types, 'index')) {
+  for (const type of goneTypes(connection, types, 'index', language)) {
     types.set(type.id, ensureTables(connection, type, [], site).type);
     rebuilt.add(type.id);
   }
   // What this transaction made goes with it where it is not kept.
-  if (rebuilt.size === 0 && !changed) ENSURED.set(connection.driver, { sites, types });
+  if (rebuilt.size === 0 && !changed) ensuredBy(connection).set(language ?? '', { sites, types });
   return { rebuilt, types };
 }
 
@@ -161,24 +163,34 @@ export function haveTheirForm(connection: Connection, designs: DesignsAhead): bo
   const plans = sites.flatMap(plansOf);
   return typesOf(sites).every((type) => {
     const own = plans.filter((p) => p.type.id === type.id);
-    const form = formOf(type, own, designs.first.design.site);
+    const form = formOf(type, own, writtenBy(designs).site);
     if (storedForm(connection, type)?.form !== form) return false;
     const there = new Set(indexesThere(connection, type));
     return [...indexesOf(type, own).keys()].every((name) => there.has(name));
   });
 }
 
-function storedForm(connection: Connection, { id }: ContentType): StoredForm | null {
+function storedForm(connection: Connection, type: ContentType): StoredForm | null {
   const sql = 'SELECT value FROM meta WHERE key = ?';
-  const stored = statement<string>(connection, sql).pluck().get(`index:${id}`);
+  const stored = statement<string>(connection, sql)
+    .pluck()
+    .get(`index:${readName(type)}`);
   return stored === undefined ? null : (JSON.parse(stored) as StoredForm);
 }
 
-/** Designs whose tables were found as they should be, by connection. */
+/** Designs whose tables were found as they should be, by connection and language. */
 const ENSURED = new WeakMap<
   Connection['driver'],
-  { sites: CompiledSite[]; types: Map<string, ContentType> }
+  Map<string, { sites: CompiledSite[]; types: Map<string, ContentType> }>
 >();
+
+function ensuredBy({
+  driver,
+}: Connection): Map<string, { sites: CompiledSite[]; types: Map<string, ContentType> }> {
+  let known = ENSURED.get(driver);
+  if (!known) ENSURED.set(driver, (known = new Map()));
+  return known;
+}
 
 function same(a: readonly unknown[], b: readonly unknown[]): boolean {
   return a.length === b.length && a.every((site, i) => site === b[i]);
@@ -206,7 +218,7 @@ function ensureTables(
     connection,
     'INSERT INTO meta (key, value) VALUES (?, ?) ON CONFLICT (key) DO UPDATE SET value = excluded.value',
   ).run(
-    `index:${type.id}`,
+    `index:${readName(type)}`,
     JSON.stringify({ form, earlier, computed: computedBy(type, site) } satisfies StoredForm),
   );
   return { type: widened, made: true };

@@ -1,3 +1,4 @@
+import { ownPresets } from '@/core/design/presets.ts';
 import type { ContentType } from '@/core/design/spec.ts';
 import { type Column, LISTED, type ListingRow, cell, sortCell } from '@/core/listing/columns.ts';
 import type { ListingPlan } from '@/core/listing/plan.ts';
@@ -6,6 +7,7 @@ import type { Instant } from '@/core/time/interval.ts';
 import type { Connection } from '../db/connection.ts';
 import {
   LISTED_COLUMN,
+  SHOWN_COLUMN,
   cellColumn,
   indexTable,
   isManyValued,
@@ -14,7 +16,7 @@ import {
   sortColumn,
   stored,
 } from './index-columns.ts';
-import { leadingMember, repeatedColumns } from './listing-index.ts';
+import { leadingMember, repeatedColumns, wordsBeside } from './listing-index.ts';
 import { searchedFields, wordColumn, wordTable } from './word-tables.ts';
 
 /** The key that a key of a set counts as by now: itself, or the one it was merged into. */
@@ -32,7 +34,7 @@ export function indexWriter(
   const names = [...FIXED, ...columns.flatMap(namesOf)];
   const insert = driver.prepare(insertSql('INSERT', indexTable(type), names));
   const writeMembers = memberWriter(driver, type, own, { names, standsFor });
-  const writeWords = wordWriter(driver, type, own);
+  const writeWords = wordWriter(driver, type, own, names);
   return (row, revision, settled) => {
     const open = row.to === null || row.to > settled ? 1 : 0;
     const { entry, from, to, created, published, updated } = row;
@@ -40,31 +42,39 @@ export function indexWriter(
       sortColumn(c) === cellColumn(c) ? [sqlCell(row, c)] : [sqlCell(row, c), sortCell(row, c)],
     );
     const fixed = [entry, from, to, open, revision, created, published, updated];
-    const all = [...fixed, sqlCell(row, LISTED), ...values];
+    const own = [sqlCell(row, LISTED), ownPresets(row.values).date ?? null];
+    const all = [...fixed, ...own, ...values];
     insert.run(...all);
     writeMembers(row, all);
-    if (open === 1) writeWords(row);
+    if (open === 1) writeWords(row, all);
   };
 }
 
-/** Writes the words of a row that visitors search. */
+/** Writes the words of a row that visitors search, with what searched lists ask of it. */
 function wordWriter(
   driver: Connection['driver'],
   type: ContentType,
   plans: ListingPlan[],
-): (row: ListingRow) => void {
+  names: string[],
+): (row: ListingRow, all: unknown[]) => void {
   const fields = searchedFields(type, plans);
   if (fields.length === 0) return () => undefined;
-  const names = ['entry', 'starts', ...fields.map(wordColumn)];
-  const insert = driver.prepare(insertSql('INSERT', wordTable(type), names));
-  return (row) =>
-    void insert.run(row.entry, row.from, ...fields.map((field) => searchedText(row, field)));
+  const beside = ['entry', 'starts', ...wordsBeside(plans)];
+  const places = beside.map((name) => names.indexOf(name));
+  const into = [...beside, ...fields.map(wordColumn)];
+  const insert = driver.prepare(insertSql('INSERT', wordTable(type), into));
+  return (row, all) =>
+    void insert.run(
+      ...places.map((i) => all[i]),
+      ...fields.map((field) => searchedText(row, field)),
+    );
 }
 
 /** The columns that every index table begins with. */
 const FIXED = [
   ...['entry', 'starts', 'ends', 'open', 'revision', 'created', 'published', 'updated'],
   LISTED_COLUMN,
+  SHOWN_COLUMN,
 ];
 
 function insertSql(how: string, table: string, names: string[]): string {

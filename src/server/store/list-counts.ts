@@ -1,15 +1,17 @@
 import type { Column } from '@/core/listing/columns.ts';
-import type { ListingPlan } from '@/core/listing/plan.ts';
+import { type ListingPlan, countedColumns } from '@/core/listing/plan.ts';
 import type { Instant } from '@/core/time/interval.ts';
 import type { Connection } from '../db/connection.ts';
 import { asOf } from './as-of.ts';
-import { cellColumn, isManyValued, memberTable, ofRow } from './index-columns.ts';
+import { cellOf, isManyValued, memberTable } from './index-columns.ts';
 import type { ListingSql } from './listing-sql.ts';
+import { tablesIn } from './language-tables.ts';
 import { statement } from './statement.ts';
 import type { Subjects } from './subject-store.ts';
 
-/** Of entries that many lead to, so many are counted. */
-const MOST_ENTRIES = 200;
+/** Of entries that many lead to, so many are counted for visitors; for pages of each, so many. */
+const MOST_CHOSEN = 200;
+const MOST_PAGES = 20_000;
 
 /** A key as it is stored, and how many rows have it. */
 type Counted = [key: string | number, count: number];
@@ -27,11 +29,12 @@ export function countsIn(
   name: string,
   { subjects, at }: { subjects: Subjects; at: Instant },
 ): [string, number][] {
-  const column = part.plan.visitor?.filters.find((c) => c.name === name);
+  const column = countedColumns(part.plan).find((c) => c.name === name);
   if (!column || column.isAbsent) return [];
   const { target, family, field } = column;
   if (target?.of === 'subjects') return ofSubjects(connection, part, column, subjects);
   if (target?.of === 'entries') return ofEntries(connection, part, column, at);
+  if (target?.of === 'people') return byKey(connection, part, column) as [string, number][];
   return byKey(connection, part, column).flatMap(([key, count]): [string, number][] => {
     if (family === 'yesno') return [[key === 1 ? 'yes' : 'no', count]];
     const option = (field?.options ?? []).find(({ id }) => id === key);
@@ -42,7 +45,7 @@ export function countsIn(
 /** What has a key, and which: from one column, or from the members of a field. */
 function keyed({ from, plan }: PartSql, column: Column): { key: string; from: string } {
   if (!isManyValued(column)) {
-    const key = ofRow('r', cellColumn(column));
+    const key = cellOf('r', column);
     return { key, from: `${from} AND ${key} IS NOT NULL` };
   }
   // Each row is joined with its members after it was found.
@@ -70,8 +73,8 @@ function ofEntries(
 ): [string, number][] {
   const { key, from } = keyed(part, column);
   const sql = `SELECT key, count FROM (SELECT ${key} AS key, count(*) AS count ${from} GROUP BY 1)
-    WHERE EXISTS (SELECT 1 FROM live_interval AS l WHERE l.entry = key AND ${asOf('l')})
-    ORDER BY count DESC, key LIMIT ${MOST_ENTRIES}`;
+    WHERE EXISTS (SELECT 1 FROM ${tablesIn(part.plan.type.edition).live} AS l WHERE l.entry = key AND ${asOf('l')})
+    ORDER BY count DESC, key LIMIT ${part.plan.each?.column === column ? MOST_PAGES : MOST_CHOSEN}`;
   return statement<[string, number]>(connection, sql)
     .raw()
     .all(...paramsOf(part, column), at, at);

@@ -5,9 +5,11 @@ import {
   orderAt,
   totalOrder,
 } from '@/core/listing/order.ts';
-import { partsOf } from '@/core/listing/parts.ts';
+import { partsOf, throughIn } from '@/core/listing/parts.ts';
+import type { ContentType } from '@/core/design/spec.ts';
+import { othersBy } from '@/core/listing/evaluate.ts';
 import type { FilterWorld, ListingPlan } from '@/core/listing/plan.ts';
-import { type ListingRow, rowOf } from '@/core/listing/columns.ts';
+import { type ListingRow, MATCH, rowOf } from '@/core/listing/columns.ts';
 import { countedAs, countedTogether } from '@/core/listing/counted.ts';
 import type { CompiledSite } from '@/core/site/compile.ts';
 import type { Neighbours, SiteReader } from '@/core/site/reader.ts';
@@ -21,10 +23,11 @@ import { ListValidity } from './list-validity.ts';
 import type { ListMemory } from './list-memory.ts';
 import { hasListingIndex } from './listing-index.ts';
 import { around, comesBefore } from './listing-order.ts';
+import type { Found } from './listing-source.ts';
 import { type ListingSql, listingSql } from './listing-sql.ts';
 import { filterWorld } from './filter-world.ts';
 import { statement } from './statement.ts';
-import { hasWords } from './word-tables.ts';
+import { hasAllBeside, hasWords } from './word-tables.ts';
 import type { SubjectsOver } from './subject-store.ts';
 
 /** What lists are read from. */
@@ -88,11 +91,27 @@ export class ListReader {
   ): { ids: string[]; total: number } {
     const parts = this.sqlOf(plan, validity.at, without);
     if (parts.length === 0) return { ids: [], total: 0 };
-    const ids = this.stretch(parts, offset, limit);
+    const ids = isByMatch(plan)
+      ? this.calledFirst(plan, validity.at, { offset, limit, without })
+      : this.stretch(parts, offset, limit);
     const whole = ids.length < limit && (ids.length > 0 || offset === 0);
     const total = whole ? offset + ids.length : this.count(parts);
     this.tellListing(plan, validity, parts);
     return { ids, total };
+  }
+
+  /** Those that are called what is searched for, then the others: the later are seldom read. */
+  private calledFirst(
+    plan: ListingPlan,
+    at: Instant,
+    { offset, limit, without }: { offset: number; limit: number; without: readonly string[] },
+  ): string[] {
+    const called = this.sqlOf(plan, at, without, 'called');
+    const ids = this.stretch(called, offset, limit);
+    if (ids.length === limit) return ids;
+    const from = ids.length > 0 ? 0 : offset - this.count(called);
+    const others = this.sqlOf(plan, at, without, 'others');
+    return [...ids, ...this.stretch(others, Math.max(0, from), limit - ids.length)];
   }
 
   /** Rows of all types in their order: each is read in its own, and they are merged. */
@@ -101,8 +120,8 @@ export class ListReader {
     const order = (terms: readonly string[]): string =>
       terms.map((sql, i) => `${sql}${first!.order[i]!.descending ? ' DESC' : ''}`).join(', ');
     const isOne = parts.length === 1;
-    const of = ({ from, order: terms }: PartSql): string =>
-      `SELECT r.entry${isOne ? '' : `, ${terms.map(({ sql }) => sql).join(', ')}`} ${from}`;
+    const of = ({ from, inOrder = from, order: terms }: PartSql): string =>
+      `SELECT r.entry${isOne ? '' : `, ${terms.map(({ sql }) => sql).join(', ')}`} ${inOrder}`;
     const by = first!.order.map(({ sql }, i) => (isOne ? sql : String(i + 2)));
     const text = `${parts.map(of).join(' UNION ALL ')} ORDER BY ${order(by)} LIMIT ? OFFSET ?`;
     return this.sql<string>(text)
@@ -239,7 +258,12 @@ export class ListReader {
   }
 
   /** A list without some entries in SQL, in each of its types that some release has so far. */
-  private sqlOf(plan: ListingPlan, at: Instant, without: readonly string[]): PartSql[] {
+  private sqlOf(
+    plan: ListingPlan,
+    at: Instant,
+    without: readonly string[],
+    found: Found = 'all',
+  ): PartSql[] {
     const world = this.worldAt(at);
     return partsOf(plan).flatMap((part): PartSql[] => {
       // A type without any of the fields that are searched has nothing that is found.
@@ -247,11 +271,16 @@ export class ListReader {
       const indexed = hasListingIndex(this.connection, part);
       const table = indexed ? null : tableSeen(this.connection, part.type);
       if (!indexed && table === null) return [];
-      const sql = listingSql(part, { at, settled: this.settled, world, table });
+      const tableOf = (type: ContentType): string | null => tableSeen(this.connection, type);
+      const beside = part.search !== undefined && hasAllBeside(this.connection, part);
+      const how = { at, settled: this.settled, world, table, tableOf, found };
+      const sql = listingSql(part, { ...how, hasAllBeside: beside });
       const all = { ...sql, plan: part, read: table ?? indexTable(part.type) };
       if (without.length === 0) return [all];
-      const from = `${all.from} AND r.entry NOT IN (${without.map(() => '?').join(', ')})`;
-      return [{ ...all, from, params: [...all.params, ...without] }];
+      const others = ` AND r.entry NOT IN (${without.map(() => '?').join(', ')})`;
+      const { from, inOrder = from } = all;
+      const both = { from: from + others, inOrder: inOrder + others };
+      return [{ ...all, ...both, params: [...all.params, ...without] }];
     });
   }
 
@@ -296,7 +325,7 @@ export class ListReader {
       (part) =>
         (part.search && (at < this.settled || !hasWords(connection, part.type, part.search))) ||
         readsComputedOtherwise(connection, part, this.site.design.site) ||
-        (!hasListingIndex(connection, part) && readsConverted(connection, part)),
+        readsConvertedHere(connection, part),
     );
   }
 
@@ -309,11 +338,12 @@ export class ListReader {
     without: readonly string[],
   ): { ids: string[]; total: number } {
     const whole = this.memory.list(plan, validity.at, 'whole', (own) => {
-      const list = new ConvertedList(this.connection, plan, own.at, this.site.design.site);
+      const list = new ConvertedList(this.connection, plan, own.at, this.site.design);
       this.holding.tellShapes(plan, own);
       for (const part of partsOf(plan))
         this.holding.tellMoving(part, own, (column, from) => list.leastFrom(column, from));
-      const ids = list.ids(this.worldAt(own.at));
+      const others = othersBy((id) => this.entries.liveEntries([id], own).get(id) ?? null);
+      const ids = list.ids(this.worldAt(own.at), others.row);
       return { ids, total: ids.length };
     });
     validity.tell(whole.validity.until);
@@ -345,6 +375,17 @@ type PartSql = ListingSql & { plan: ListingPlan; read: string };
 type PartWhere = (part: ListingPlan) => { sql: string; params: unknown[] };
 
 const ALL = { sql: '1', params: [] };
+
+/** Whether what is called what is searched for comes first. */
+function isByMatch({ search, sort }: ListingPlan): boolean {
+  return search !== undefined && sort[0]?.column === MATCH;
+}
+
+/** With an index of its own a list has all columns of its type; those of others may be missing. */
+function readsConvertedHere(connection: Connection, part: ListingPlan): boolean {
+  const isIndexed = hasListingIndex(connection, part);
+  return (!isIndexed || throughIn(part).length > 0) && readsConverted(connection, part);
+}
 
 /** The first that something is found by; null where nothing is. */
 function firstOf<T>(all: readonly T[], find: (one: T) => string | null): string | null {

@@ -1,6 +1,11 @@
-import { crossingOf, movingComparisons, nextDayCrossing } from '@/core/listing/crossing.ts';
-import { conditionsIn, partsOf } from '@/core/listing/parts.ts';
-import type { ListingPlan } from '@/core/listing/plan.ts';
+import {
+  crossingOf,
+  movingComparisons,
+  movingIn,
+  nextDayCrossing,
+} from '@/core/listing/crossing.ts';
+import { allConditionsIn, partsOf, throughIn } from '@/core/listing/parts.ts';
+import { type Condition, type ListingPlan, countedColumns } from '@/core/listing/plan.ts';
 import type { Column } from '@/core/listing/columns.ts';
 import type { ContentType } from '@/core/design/spec.ts';
 import type { CompiledSite } from '@/core/site/compile.ts';
@@ -29,18 +34,31 @@ export class ListValidity {
    */
   tellShapes(plan: ListingPlan, validity: Validity, counted: string | null = null): void {
     const columns = [
-      ...conditionsIn(plan).map(({ column }) => column),
-      ...partsOf(plan).flatMap(
-        ({ visitor }) => visitor?.filters.filter(({ name }) => name === counted) ?? [],
+      ...allConditionsIn(plan).map(({ column }) => column),
+      ...partsOf(plan).flatMap((part) =>
+        countedColumns(part).filter(({ name }) => name === counted),
       ),
     ];
     for (const type of this.sourceTypes(plan, columns)) this.tellBounds(type, validity);
     for (const part of partsOf(plan)) validity.tell(nextDayCrossing(part, validity.at));
+    for (const { type, condition } of throughIn(plan)) this.tellLed(type, condition, validity);
     for (const { target } of columns)
       if (target?.of === 'subjects') this.subjects.tellShape(target.set, validity);
-    for (const { column, operand } of conditionsIn(plan))
+    for (const { column, operand } of allConditionsIn(plan))
       if (column.target?.of === 'picks' && operand.kind === 'keys')
         for (const picks of operand.keys) tellPicks(this.connection, picks, validity);
+  }
+
+  /** The next crossing of what is asked of entries that a reference leads to. */
+  private tellLed(type: ContentType, condition: Condition, validity: Validity): void {
+    const table = tableSeen(this.connection, type);
+    if (table === null) return;
+    for (const { column, ms } of movingIn([condition])) {
+      const least = this.leastIn(table)(column, validity.at + ms);
+      validity.tell(crossingOf(least, ms, validity.at));
+      // What is converted on reading stands in no table.
+      if (column.field?.replaces) validity.tell(validity.at + 1);
+    }
   }
 
   /** The next crossing of each filter that moves with the clock, in one of a list's types. */

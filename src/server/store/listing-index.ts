@@ -13,6 +13,7 @@ import {
   orderTerms,
   quoted,
 } from './index-columns.ts';
+import { bySchema } from './schema-memory.ts';
 import { statement } from './statement.ts';
 
 /** A condition by one key of a field with many values. */
@@ -64,8 +65,8 @@ function isOneKey({ target }: Column): boolean {
 }
 
 /** Whether a column stands in the tables, where a type has it. */
-function isStored({ family, isAbsent }: Column): boolean {
-  return family !== 'identity' && !isAbsent;
+function isStored({ family, isAbsent, target }: Column): boolean {
+  return family !== 'identity' && !isAbsent && target?.of !== 'people';
 }
 
 /** The conditions that every entry of a listing fulfils. */
@@ -80,16 +81,25 @@ function required({ filter }: ListingPlan): Condition[] {
  */
 export function repeatedColumns(type: ContentType, plans: ListingPlan[]): string[] {
   const led = plans.filter((plan) => leadingMember(plan) !== null);
-  if (led.length === 0) return [];
-  const used = led
+  return led.length === 0 ? [] : ['open', ...askedOf(led)];
+}
+
+/** As `repeatedColumns`, for the table of the words that visitors search. */
+export function wordsBeside(plans: ListingPlan[]): string[] {
+  const searched = plans.filter(({ visitor }) => visitor && visitor.search.length > 0);
+  return searched.length === 0 ? [] : askedOf(searched);
+}
+
+/** The columns by which some listings filter and sort, with bounds and times. */
+export function askedOf(plans: ListingPlan[]): string[] {
+  const used = plans
     .flatMap((plan) => [
       ...[...conditionsOf(plan.filter), ...plan.sort].map(({ column }) => column),
       ...(plan.visitor?.filters ?? []),
+      ...(plan.each ? [plan.each.column] : []),
     ])
-    .filter((c) => isStored(c) && (c.field !== null || c.name === LISTED.name));
-  return [
-    ...new Set(['ends', 'open', 'created', 'published', 'updated', ...used.flatMap(namesOf)]),
-  ];
+    .filter((c) => isStored(c) && (c.field !== null || c.shown || c.name === LISTED.name));
+  return [...new Set(['ends', 'created', 'published', 'updated', ...used.flatMap(namesOf)])];
 }
 
 /**
@@ -104,7 +114,11 @@ export function listingIndex(plan: ListingPlan): { name: string; sql: string } |
     (c) => c !== leading?.condition && !isManyValued(c.column) && isStored(c.column),
   );
   const equal = fixed.flatMap((c) =>
-    c.op === 'is' && c.operand.kind !== 'relative' && c.column.family !== 'instant'
+    c.op === 'is' &&
+    !c.through &&
+    isStored(c.column) &&
+    c.operand.kind !== 'relative' &&
+    c.column.family !== 'instant'
       ? [cellColumn(c.column)]
       : [],
   );
@@ -133,29 +147,15 @@ export function listingIndex(plan: ListingPlan): { name: string; sql: string } |
   return { name, sql: `CREATE INDEX ${quoted(name)} ON ${on}` };
 }
 
-/** Names of indexes that the database has, as of a version of its schema. */
-interface Known {
-  version: number;
-  has: Map<string, boolean>;
-}
-
-const known = new WeakMap<object, Known>();
 const names = new WeakMap<ListingPlan, string>();
 
 /** Whether the database has the index that a listing, in one of its types, is read by. */
 export function hasListingIndex(connection: Connection, plan: ListingPlan): boolean {
-  const version = statement<number>(connection, 'PRAGMA schema_version').pluck().get()!;
-  let now = known.get(connection.driver);
-  if (now?.version !== version)
-    known.set(connection.driver, (now = { version, has: new Map<string, boolean>() }));
   const by = plan.base ?? plan;
   let name = names.get(by);
   if (name === undefined) names.set(by, (name = listingIndex(by)?.name ?? ''));
-  let has = now.has.get(name);
-  if (has === undefined) {
+  return bySchema(connection, name, () => {
     const sql = `SELECT 1 FROM sqlite_master WHERE type = 'index' AND name = ?`;
-    has = statement(connection, sql).get(name) !== undefined;
-    now.has.set(name, has);
-  }
-  return has;
+    return statement(connection, sql).get(name) !== undefined;
+  });
 }

@@ -1,64 +1,51 @@
 import type { Instant } from '@/core/time/interval.ts';
 import { type CalendarDay, calendarDay } from '@/core/time/zone.ts';
+import type { ContentType } from '@/core/design/spec.ts';
 import { CHANCE, MATCH, PLACE } from '@/core/listing/columns.ts';
 import {
   type Condition,
+  type Filter,
   type ListingPlan,
-  type FilterWorld,
   type SortKey,
   namedBy,
 } from '@/core/listing/plan.ts';
 import {
+  type LedThrough,
   type ResolvedFilter,
   type Test,
-  entriesNamed,
   resolveFilter,
 } from '@/core/listing/resolve.ts';
 import {
-  cellColumn,
+  cellOf,
   indexTable,
   isManyValued,
   memberTable,
   isNeverBlank,
-  ofRow,
-  quoted,
-  sortColumn,
+  sortOf,
 } from './index-columns.ts';
-import {
-  type LeadingMember,
-  isOfField,
-  leadingMember,
-  listingIndex,
-  literal,
-} from './listing-index.ts';
+import { leadingMember, literal } from './listing-index.ts';
 import { asOf } from './as-of.ts';
-import { foundTable, wordQuery, wordTable } from './word-tables.ts';
+import { tablesIn } from './language-tables.ts';
+import { type ReadAt, isLeading, ofMember, ofTypes, orderedSource } from './listing-source.ts';
 
 /** A listing in one of its types as of an instant in SQL: which rows, and their order. */
 export interface ListingSql {
   /** `FROM … WHERE …`, shared by the page and the count. */
   from: string;
+  /**
+   * As `from`, read by the index that is in the list's order, where SQLite would take another: by a
+   * reference it finds entries sooner, and then has to sort them.
+   */
+  inOrder?: string;
   /** In order. */
   params: unknown[];
   /** What it is ordered by: columns, or whether they are blank. */
   order: { sql: string; descending: boolean }[];
 }
 
-/** As of when and over what a listing is read. */
-export interface ReadAt {
-  at: Instant;
-  /** The last write's instant, before which the partial indexes say nothing. */
-  settled: Instant;
-  world: FilterWorld;
-  /**
-   * The index table as the plan's design reads it; null where the database has the listing's own
-   * index, and with it all that the table and the member table have.
-   */
-  table: string | null;
-}
-
 /** The SQL form of a listing, for one type. */
-export function listingSql(plan: ListingPlan, { at, settled, world, table }: ReadAt): ListingSql {
+export function listingSql(plan: ListingPlan, how: ReadAt): ListingSql {
+  const { at, settled, world, table, tableOf } = how;
   const isOpen = at >= settled;
   const named = namedBy(plan.filter);
   const led = table === null && !named && !plan.search ? leadingMember(plan) : null;
@@ -66,65 +53,55 @@ export function listingSql(plan: ListingPlan, { at, settled, world, table }: Rea
   const params: unknown[] = [];
   const source = leading
     ? ofMember(plan, leading, { isOpen, world, params })
-    : ofTypes(plan, table ?? indexTable(plan.type), { named, world, params });
+    : ofTypes(plan, how, { named, params });
   params.push(at, at);
   const given = leading?.condition ?? named ?? undefined;
-  const writer = new FilterSql(plan, at, params, { given, isOpen });
+  const of = { row: 'r', type: plan.type };
+  const writer = new FilterSql(of, at, params, { given, isOpen, tableOf });
   const filter = writer.write(resolveFilter(plan.filter, at, plan.zone, world), false);
-  const open = isOpen ? 'r.open = 1 AND ' : '';
+  // Words are those of open rows alone.
+  const open = isOpen && !(plan.search && how.hasAllBeside) ? 'r.open = 1 AND ' : '';
   // "+" keeps the index over bounds out of it: nearly every row has started, so it would find
   // nearly all.
+  const rest = `${open}+${asOf('r')} AND ${filter}`;
+  const isPlain = table === null && !named && !leading && !plan.search;
+  const ordered = isPlain && isOpen ? orderedSource(plan) : null;
   return {
-    from: `FROM ${source}${open}+${asOf('r')} AND ${filter}`,
+    from: `FROM ${source}${rest}`,
+    ...(ordered === null ? {} : { inOrder: `FROM ${ordered}${rest}` }),
     params,
-    order: orderOf(plan, calendarDay(at, plan.zone)),
+    order: orderOf(plan, how),
   };
 }
 
-/** The rows of a field's members that have one key. */
-function ofMember(
-  plan: ListingPlan,
-  leading: LeadingMember,
-  { isOpen, world, params }: { isOpen: boolean; world: FilterWorld; params: unknown[] },
-): string {
-  // Without statistics the planner would take the primary key, which is in another order.
-  const index = isOpen ? listingIndex(plan) : null;
-  const by = index ? ` INDEXED BY ${quoted(index.name)}` : '';
-  params.push(keyOf(leading, world));
-  return `${memberTable(plan.type)} AS r${by} WHERE r.${isOfField(leading)} AND r.key = ? AND ${isOpen ? '' : 'r.own = 1 AND '}`;
+/** How a list's rows are told apart by which of some filters they fail, in one type. */
+export interface MissesSql {
+  /** `FROM … WHERE …`, all that are live. */
+  from: string;
+  params: unknown[];
+  /** Of each filter: whether a row passes it, 0 or 1. */
+  tests: { sql: string; params: unknown[] }[];
 }
 
-/** The rows of a type, those alone that are named or found, looked up one by one. */
-function ofTypes(
-  { type, search }: ListingPlan,
-  table: string,
-  { named, world, params }: { named: Condition | null; world: FilterWorld; params: unknown[] },
-): string {
-  const sources: { sql: string; on: string }[] = [];
-  if (search) {
-    const found = foundTable(type);
-    const { text, fields, naming } = search;
-    // Asked of all at once: looked up one by one it would cost the square of what is found.
-    const called = naming
-      ? `, rowid NOT IN (SELECT rowid FROM ${found} WHERE ${found} MATCH ?) AS away`
-      : '';
-    if (naming) params.push(wordQuery(text, [naming]));
-    params.push(wordQuery(text, fields));
-    const all = `(SELECT rowid AS id${called} FROM ${found} WHERE ${found} MATCH ?)`;
-    sources.push(
-      { sql: `${all} AS f`, on: '' },
-      { sql: `${wordTable(type)} AS w`, on: ' ON w.id = f.id' },
-    );
-  }
-  const ofEntry = search ? 'w.entry' : 'j.value';
-  if (named) {
-    params.push(JSON.stringify(entriesNamed(named, world)));
-    sources.push({ sql: 'json_each(?) AS j', on: search ? ' ON j.value = w.entry' : '' });
-  }
-  const starts = search ? ' AND r.starts = w.starts' : '';
-  const on = sources.length > 0 ? ` ON r.entry = ${ofEntry}${starts}` : '';
-  const joined = [...sources, { sql: `${table} AS r`, on }];
-  return `${joined.map((s) => `${s.sql}${s.on}`).join(' CROSS JOIN ')} WHERE `;
+/** What is asked of each live row of a type by some filters, one by one. */
+export function missesSql(
+  { type, zone }: ListingPlan,
+  filters: readonly Filter[],
+  { at, settled, world, table, tableOf }: ReadAt,
+): MissesSql {
+  const isOpen = at >= settled;
+  const tests = filters.map((filter) => {
+    const params: unknown[] = [];
+    const how = { given: undefined, isOpen, tableOf };
+    const writer = new FilterSql({ row: 'r', type }, at, params, how);
+    return { sql: writer.write(resolveFilter(filter, at, zone, world), true), params };
+  });
+  const open = isOpen ? 'r.open = 1 AND ' : '';
+  return {
+    from: `FROM ${table ?? indexTable(type)} AS r WHERE ${open}+${asOf('r')}`,
+    params: [at, at],
+    tests,
+  };
 }
 
 /** What a sort key compares in SQL, as of a day. */
@@ -134,17 +111,22 @@ export function orderColumn(
   today: CalendarDay,
 ): string {
   if (column === PLACE) return 'j.key';
-  if (column === MATCH) return search?.naming ? 'f.away' : '1';
+  // A plain number would stand for a column in an order.
+  if (column === MATCH) return search?.naming ? 'f.away' : '(0 + 1)';
   if (column === CHANCE) return `chance(r.entry, ${literal(today)})`;
-  if (from === undefined) return ofRow('r', sortColumn(column));
-  const value = ofRow('r', cellColumn(column));
+  if (from === undefined) return sortOf('r', column);
+  const value = cellOf('r', column);
   return `days_from(${value}, ${literal(today)}, ${literal(zone)})`;
 }
 
 /** Every type of a listing is ordered by as many. */
-function orderOf(plan: ListingPlan, today: CalendarDay): ListingSql['order'] {
+function orderOf(plan: ListingPlan, { at, found }: ReadAt): ListingSql['order'] {
+  const today = calendarDay(at, plan.zone);
+  // Among those that are called so, and among the others, all match alike.
+  const isAlike = found === 'called' || found === 'others';
   const keys = plan.sort.flatMap((key) => {
     const { column, descending, blanks } = key;
+    if (column === MATCH && isAlike) return [];
     const sql = orderColumn(plan, key, today);
     const own = { sql, descending };
     return isNeverBlank(column)
@@ -155,26 +137,11 @@ function orderOf(plan: ListingPlan, today: CalendarDay): ListingSql['order'] {
   return [...keys, ...last];
 }
 
-/**
- * Whether a list is read by its member: the rows of merged keys stand under the key that they count
- * as now, so at earlier instants only where no other key counts as the wanted one.
- */
-function isLeading(
-  { condition, key }: LeadingMember,
-  isOpen: boolean,
-  subjects: FilterWorld,
-): boolean {
-  const { target } = condition.column;
-  return isOpen || target?.of !== 'subjects' || subjects.keysWithin(target.set, key).length <= 1;
+/** That an entry is live, in the language that a type is read in. */
+function isLive(target: string, { edition }: ContentType): string {
+  const { live } = tablesIn(edition);
+  return `EXISTS (SELECT 1 FROM ${live} AS l WHERE l.entry = ${target} AND ${asOf('l')})`;
 }
-
-/** The key under which what counts as the wanted one stands; none where nothing does. */
-function keyOf({ condition, key }: LeadingMember, subjects: FilterWorld): string {
-  const { target } = condition.column;
-  return target?.of === 'subjects' ? (subjects.keysWithin(target.set, key)[0] ?? '') : key;
-}
-
-const LIVE = `EXISTS (SELECT 1 FROM live_interval AS l WHERE l.entry = TARGET AND ${asOf('l')})`;
 
 /** How a text passes; what it is compared with is a parameter, once or twice. */
 const TEXTS = {
@@ -185,7 +152,8 @@ const TEXTS = {
 
 class FilterSql {
   constructor(
-    private readonly plan: ListingPlan,
+    /** What a row is called, and of which type it is. */
+    private readonly of: { row: string; type: ContentType },
     private readonly at: Instant,
     private readonly params: unknown[],
     private readonly how: {
@@ -193,6 +161,7 @@ class FilterSql {
       given: Condition | undefined;
       /** Whether the instant is not before the last write. */
       isOpen: boolean;
+      tableOf: ReadAt['tableOf'];
     },
   ) {}
 
@@ -217,7 +186,7 @@ class FilterSql {
   }
 
   private test(test: Test): string {
-    const column = ofRow('r', cellColumn(test.column));
+    const column = cellOf(this.of.row, test.column);
     switch (test.kind) {
       case 'blank':
         return this.blank(test, column);
@@ -239,7 +208,9 @@ class FilterSql {
         return test.negated ? `(${column} IS NULL OR ${column} <> ?)` : `${column} ${test.op} ?`;
       case 'identity':
         this.params.push(JSON.stringify(test.entries));
-        return `r.entry ${test.negated ? 'NOT ' : ''}IN (SELECT value FROM json_each(?))`;
+        return `${this.of.row}.entry ${test.negated ? 'NOT ' : ''}IN (SELECT value FROM json_each(?))`;
+      case 'through':
+        return this.through(test, column);
       case 'members':
         return this.members(test, column);
     }
@@ -260,7 +231,7 @@ class FilterSql {
     if (isManyValued(column)) this.params.push(column.field!.id);
     this.params.push(JSON.stringify(gone));
     return isManyValued(column)
-      ? `EXISTS (SELECT 1 FROM ${memberTable(this.plan.type)} AS m WHERE m.field = ? AND m.entry = r.entry AND m.starts = r.starts AND m.own = 1 AND m.key ${among})`
+      ? `EXISTS (SELECT 1 FROM ${this.membersOfRow()} AND m.own = 1 AND m.key ${among})`
       : `(${name} IS NOT NULL AND ${name} ${among})`;
   }
 
@@ -269,6 +240,33 @@ class FilterSql {
       return `(${keys.map((wanted) => this.hasMember(column, name, wanted)).join(' AND ')})`;
     const any = this.hasMember(column, name, [...new Set(keys.flat())]);
     return op === 'none' ? `NOT coalesce(${any}, 0)` : any;
+  }
+
+  /** The members of a row, by the field's id. */
+  private membersOfRow(): string {
+    const { row, type } = this.of;
+    return `${memberTable(type)} AS m WHERE m.field = ? AND m.entry = ${row}.entry AND m.starts = ${row}.starts`;
+  }
+
+  /** Whether a field leads to one of the entries that pass, which are found once for all rows. */
+  private through({ column, by }: Extract<Test, { kind: 'through' }>, name: string): string {
+    const led = [...by.values()].filter(({ type }) => this.how.tableOf(type) !== null);
+    if (led.length === 0) return this.never();
+    if (isManyValued(column)) this.params.push(column.field!.id);
+    const among = `IN (${led.map((one) => this.passing(one)).join(' UNION ALL ')})`;
+    if (!isManyValued(column)) return `${name} ${among}`;
+    const own = this.how.isOpen ? '' : ' AND m.own = 1';
+    return `EXISTS (SELECT 1 FROM ${this.membersOfRow()}${own} AND m.key ${among})`;
+  }
+
+  private passing({ type, filter }: LedThrough): string {
+    const table = this.how.tableOf(type);
+    const { at, params } = this;
+    params.push(at, at);
+    const how = { ...this.how, given: undefined };
+    const asked = new FilterSql({ row: 'x', type }, at, params, how).write(filter, false);
+    const open = this.how.isOpen ? 'x.open = 1 AND ' : '';
+    return `SELECT x.entry FROM ${table} AS x WHERE ${open}+${asOf('x')} AND ${asked}`;
   }
 
   /**
@@ -288,13 +286,14 @@ class FilterSql {
     const live = (target: string): string => {
       if (!reference) return '';
       this.params.push(this.at, this.at);
-      return ` AND ${LIVE.replace('TARGET', target)}`;
+      return ` AND ${isLive(target, this.of.type)}`;
     };
     if (!isManyValued(column))
       return keys !== null && !reference
         ? among(name)
         : `(${name} IS NOT NULL AND ${among(name)}${live(name)})`;
     this.params.push(column.field!.id);
-    return `EXISTS (SELECT 1 FROM ${memberTable(this.plan.type)} AS m WHERE m.field = ? AND m.entry = r.entry AND m.starts = r.starts${this.how.isOpen ? '' : ' AND m.own = 1'} AND ${among('m.key')}${live('m.key')})`;
+    const own = this.how.isOpen ? '' : ' AND m.own = 1';
+    return `EXISTS (SELECT 1 FROM ${this.membersOfRow()}${own} AND ${among('m.key')}${live('m.key')})`;
   }
 }

@@ -1,12 +1,13 @@
 import { type ListingRow, rowOf } from '@/core/listing/columns.ts';
 import { countedAs, countedTogether } from '@/core/listing/counted.ts';
-import { listedBy } from '@/core/listing/evaluate.ts';
+import { listedBy, othersBy } from '@/core/listing/evaluate.ts';
 import { orderAt, totalOrder } from '@/core/listing/order.ts';
-import { conditionsIn, partFor } from '@/core/listing/parts.ts';
+import { conditionsIn, partFor, throughIn } from '@/core/listing/parts.ts';
 import type { ListingPlan } from '@/core/listing/plan.ts';
 import { compareCodePoints } from '@/core/text.ts';
 import { ownPresets } from '@/core/design/presets.ts';
 import type { EntryView } from '@/core/design/values.ts';
+import type { CompiledSite } from '@/core/site/compile.ts';
 import type { LivePage, PathHolders, Neighbours, SiteReader } from '@/core/site/reader.ts';
 import type { Instant, Validity } from '@/core/time/interval.ts';
 
@@ -54,6 +55,11 @@ class OverlayReader implements SiteReader {
     this.media = (...asked) => below.media(...asked);
     this.nameOf = (id) => below.nameOf(id);
     this.comingAt = (...args) => below.comingAt(...args);
+  }
+
+  /** What looks otherwise does so in the language that it is in alone. */
+  in(site: CompiledSite): SiteReader {
+    return this.below.in(site);
   }
 
   liveEntries(ids: readonly string[], validity: Validity): Map<string, EntryView> {
@@ -163,13 +169,17 @@ class OverlayReader implements SiteReader {
     return this.known;
   }
 
+  person(id: string): string {
+    return this.below.person(id);
+  }
+
   referrers(targets: readonly string[], fields: readonly string[]): string[] {
     return this.below.referrers(targets, fields);
   }
 
   /**
    * Entries that are not shown otherwise, and that conditions see otherwise: they refer to what
-   * only now is live.
+   * only now is live, or to what has other values where these are asked for.
    */
   private affected(plan: ListingPlan, validity: Validity): EntryView[] {
     const fields = conditionsIn(plan).flatMap(({ column: { target, field } }) =>
@@ -178,7 +188,8 @@ class OverlayReader implements SiteReader {
     if (fields.length === 0) return [];
     const ids = [...this.shown.keys()];
     const live = this.below.liveEntries(ids, validity);
-    const newly = ids.filter((id) => !live.has(id));
+    const isAsked = throughIn(plan).length > 0;
+    const newly = isAsked ? ids : ids.filter((id) => !live.has(id));
     if (newly.length === 0) return [];
     const referring = this.below.referrers(newly, fields).filter((id) => !this.shown.has(id));
     return [...this.below.liveEntries(referring, validity).values()];
@@ -282,8 +293,8 @@ class OverlayReader implements SiteReader {
   /** The rows of the entries that a listing lets in. */
   private among(plan: ListingPlan, entries: EntryView[], validity: Validity): ListingRow[] {
     const { at } = validity;
-    const isLive = (id: string): boolean => this.liveEntries([id], validity).has(id);
-    return entries.map(rowOf).filter(listedBy(plan, at, this.filterWorld(at), isLive));
+    const others = othersBy((id) => this.liveEntries([id], validity).get(id) ?? null);
+    return entries.map(rowOf).filter(listedBy(plan, at, this.filterWorld(at), others));
   }
 
   private orderOf(plan: ListingPlan, { at }: Validity): ReturnType<typeof totalOrder> {

@@ -1,7 +1,7 @@
 import { targetOf } from '@/core/design/field-values.ts';
 import type { Instant } from '@/core/time/interval.ts';
 import type { Connection } from '../db/connection.ts';
-import { type DesignsAhead, sitesOf } from './designs-ahead.ts';
+import { type DesignsAhead, designsIn, languagesAhead, sitesOf } from './designs-ahead.ts';
 import { isManyValued, memberTable, quoted, stored } from './index-columns.ts';
 import { ensureIndexTables } from './index-tables.ts';
 import { statement } from './statement.ts';
@@ -31,8 +31,10 @@ export function restand(
   const concerned = new Set(left.flatMap(({ key, into }) => [into, standsFor(key, at)]));
   const now = merged.all(set).map((key) => ({ key, into: standsFor(key, at) }));
   const put = now.filter(({ into }) => concerned.has(into));
-  for (const { table, field } of membersOf(connection, designs, set))
-    moveMembers(connection, { table, field, left, put });
+  const further = languagesAhead(designs).map((language) => designsIn(designs, language));
+  for (const read of [designs, ...further])
+    for (const { table, field } of membersOf(connection, read, set))
+      moveMembers(connection, { table, field, left, put });
 }
 
 /** The member tables that hold subjects of a set, and the ids of their fields. */

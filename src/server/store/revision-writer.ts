@@ -7,7 +7,7 @@ import { mentionsOf, targetOf } from '@/core/design/field-values.ts';
 import { searchKey } from '@/core/text.ts';
 import { type Values, nameOf, valuesOf } from '@/core/design/values.ts';
 import type { Revision } from '@/core/publication/model.ts';
-import { readValues, storedValues } from './stored-values.ts';
+import { readValues, storedValues, withLanguages } from './stored-values.ts';
 import { statement } from './statement.ts';
 import { mediaAmong, mediumTarget } from './media-edges.ts';
 import { subjectTarget, subjectsAmong } from './subject-edges.ts';
@@ -16,6 +16,8 @@ import { subjectTarget, subjectsAmong } from './subject-edges.ts';
 interface RevisionToWrite extends Revision {
   /** Values by field id that are stored as they are. */
   stored?: Values;
+  /** Values of translated fields in further languages, by BCP 47 tags and field ids. */
+  languages?: Record<string, Values>;
   /** What it is called where its naming field says otherwise. */
   name?: string | undefined;
   /** What whoever saves it says of it. */
@@ -39,15 +41,34 @@ export function revisionWriter(
   );
   const newest = statement(connection, 'UPDATE entry SET newest = ?, unpublished = 1 WHERE id = ?');
   const writeEdges = edgeWriter(connection, setIds);
-  return (entry, type, { number, saved, author, values: own, stored, name: given, note = '' }) => {
-    const json = JSON.stringify({ ...storedValues(type, own, language), ...stored });
+  return (entry, type, revision) => {
+    const { number, saved, author, values: own, stored, name: given, note = '' } = revision;
+    const languages = translatedOnly(type, revision.languages ?? {});
+    const laidOut = withLanguages(storedValues(type, own, language), languages);
+    const json = JSON.stringify({ ...laidOut, ...stored });
     const values = stored ? readValues(json, language) : own;
     const named = withComputed(type.fields, values, site);
     const name = given ?? nameOf({ id: entry, type, values: named });
     insert.run(entry, number, saved, author, json, name, searchKey(name), note);
     newest.run(number, entry);
-    writeEdges(entry, type, { number, values, isCarried: stored !== undefined });
+    const isCarried = stored !== undefined;
+    for (const all of [values, ...Object.values(languages)])
+      writeEdges(entry, type, { number, values: all, isCarried });
   };
+}
+
+/** What languages say in fields that are translated; the others are the same in all of them. */
+function translatedOnly(
+  { fields }: ContentType,
+  languages: Readonly<Record<string, Values>>,
+): Record<string, Values> {
+  const ids = new Set(fields.flatMap(({ id, translated }) => (translated ? [id] : [])));
+  return Object.fromEntries(
+    Object.entries(languages).map(([language, values]) => [
+      language,
+      Object.fromEntries(Object.entries(values).filter(([id]) => ids.has(id))),
+    ]),
+  );
 }
 
 /** A revision whose references are noted; `isCarried`: with values of fields its type has no more. */

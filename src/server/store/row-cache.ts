@@ -4,9 +4,21 @@ import { ListMemory } from './list-memory.ts';
 import { type MediaVersion, versionsOf, versionsOfAll } from './media.ts';
 import { personName } from './persons.ts';
 import { statement } from './statement.ts';
-import { readValues } from './stored-values.ts';
+import { readShown } from './stored-values.ts';
 
 const MOST_KEPT = 20_000;
+
+/** What is shown of an entry: the revisions of its words and of the rest, and the language. */
+interface ShownValues {
+  id: string;
+  revision: number;
+  shared: number;
+  /** BCP 47. */
+  language: string;
+}
+
+const keyOf = ({ id, revision, shared, language }: ShownValues): string =>
+  `${id}\n${revision}\n${shared}\n${language}`;
 
 /**
  * What does not change between two writes: values of revisions, pictures, and lists while they
@@ -18,35 +30,39 @@ export class RowCache {
   private readonly persons = new Map<string, string>();
   readonly lists = new ListMemory();
 
-  /** The values of a revision in a language; none where it is not there. */
-  values(connection: Connection, entry: string, revision: number, language: string): Values {
-    return kept(this.revisions, `${entry}\n${revision}\n${language}`, () => {
-      const json = statement<string>(
+  /** The values of what is shown; none where they are not there. */
+  values(connection: Connection, shown: ShownValues): Values {
+    return kept(this.revisions, keyOf(shown), () => {
+      const read = statement<string>(
         connection,
         'SELECT "values" FROM revision WHERE entry = ? AND number = ?',
-      )
-        .pluck()
-        .get(entry, revision);
-      return readValues(json ?? '{}', language);
+      ).pluck();
+      const { id, revision, shared, language } = shown;
+      const words = read.get(id, revision) ?? '{}';
+      return readShown(
+        words,
+        shared === revision ? words : (read.get(id, shared) ?? '{}'),
+        language,
+      );
     });
   }
 
-  /** Reads the values of revisions that are not known yet, all in one step. */
-  readValues(
-    connection: Connection,
-    revisions: readonly { id: string; revision: number }[],
-    language: string,
-  ): void {
-    const keyOf = (id: string, number: number): string => `${id}\n${number}\n${language}`;
-    const unknown = revisions.filter((r) => !this.revisions.has(keyOf(r.id, r.revision)));
+  /** Reads the values of what is shown that are not known yet, all in one step. */
+  readValues(connection: Connection, shown: readonly ShownValues[]): void {
+    const unknown = shown.filter((one) => !this.revisions.has(keyOf(one)));
     if (unknown.length < 2) return;
-    const sql = `SELECT r.entry AS id, r.number AS revision, r."values" AS json
-      FROM json_each(?) AS w JOIN revision AS r
-        ON r.entry = w.value ->> 0 AND r.number = w.value ->> 1`;
-    const wanted = JSON.stringify(unknown.map(({ id, revision }) => [id, revision]));
-    type Row = { id: string; revision: number; json: string };
-    for (const { id, revision, json } of statement<Row>(connection, sql).all(wanted))
-      put(this.revisions, keyOf(id, revision), readValues(json, language));
+    const sql = `SELECT w.key AS place, r."values" AS words, s."values" AS rest
+      FROM json_each(?) AS w
+      JOIN revision AS r ON r.entry = w.value ->> 0 AND r.number = w.value ->> 1
+      LEFT JOIN revision AS s ON s.entry = w.value ->> 0 AND s.number = w.value ->> 2
+        AND w.value ->> 1 <> w.value ->> 2`;
+    const wanted = unknown.map(({ id, revision, shared }) => [id, revision, shared]);
+    type Row = { place: number; words: string; rest: string | null };
+    const rows = statement<Row>(connection, sql).all(JSON.stringify(wanted));
+    for (const { place, words, rest } of rows) {
+      const one = unknown[place]!;
+      put(this.revisions, keyOf(one), readShown(words, rest ?? words, one.language));
+    }
   }
 
   /** Reads all that media were and are that are not known yet, all in one step. */

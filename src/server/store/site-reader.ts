@@ -9,7 +9,9 @@ import type { Instant, Validity } from '@/core/time/interval.ts';
 import { RowCache } from './row-cache.ts';
 import { ListReader } from './list-reader.ts';
 import { pickedAt, tellPicks } from './picks.ts';
+import { type LanguageTables, tablesRead } from './language-tables.ts';
 import { statement } from './statement.ts';
+import { spokenIn } from './stored-values.ts';
 import { valuesAs } from '@/core/design/conversion.ts';
 import type { SubjectsOver } from './subject-store.ts';
 import { asOf } from './as-of.ts';
@@ -23,6 +25,8 @@ interface EntryRow {
   starts: number;
   ends: number | null;
   revision: number;
+  shared: number;
+  language: string;
   path: string | null;
   pathStarts: number | null;
   pathEnds: number | null;
@@ -47,6 +51,7 @@ export class StoredReader implements SiteReader {
   private readonly latestAtPath: Statement<LatestAtPath>;
   private readonly pathRows: Statement<PathRow>;
   private readonly lists: ListReader;
+  private readonly tables: LanguageTables;
 
   constructor(
     private readonly connection: Connection,
@@ -54,18 +59,24 @@ export class StoredReader implements SiteReader {
     private readonly subjects: SubjectsOver,
     private readonly rows: RowCache,
     /** Instant of the last write, ms UTC. */
-    settled: Instant,
+    private readonly settled: Instant,
   ) {
+    const { address } = (this.tables = tablesRead(connection, site.design.edition?.id));
     this.lists = new ListReader(this, { connection, site, subjects, memory: rows.lists, settled });
     this.latestAtPath = statement<LatestAtPath>(
       connection,
-      `SELECT entry, role, ends FROM address WHERE path = ? AND starts <= ?
+      `SELECT entry, role, ends FROM ${address} WHERE path = ? AND starts <= ?
          ORDER BY starts DESC LIMIT 1`,
     ).raw();
     this.pathRows = statement<PathRow>(
       connection,
-      'SELECT entry, role, starts, ends FROM address WHERE path = ?',
+      `SELECT entry, role, starts, ends FROM ${address} WHERE path = ?`,
     ).raw();
+  }
+
+  in(site: CompiledSite): SiteReader {
+    const { connection, rows, settled } = this;
+    return new StoredReader(connection, site, this.subjects, rows, settled);
   }
 
   liveEntries(ids: readonly string[], validity: Validity): Map<string, EntryView> {
@@ -73,15 +84,17 @@ export class StoredReader implements SiteReader {
     const alone = ids.length === 1; // by its key; several in one query
     const read = this.sql<EntryRow>(
       `SELECT e.id, e.type, e.created, e.author, e.published, l.starts, l.ends, l.revision,
-         a.path, a.starts AS pathStarts, a.ends AS pathEnds
-       FROM entry AS e JOIN live_interval AS l ON l.entry = e.id AND ${asOf('l')}
-       LEFT JOIN address AS a ON a.entry = e.id AND a.role = 'current' AND ${asOf('a')}
+         l.shared_revision AS shared, l.language, a.path, a.starts AS pathStarts, a.ends AS pathEnds
+       FROM entry AS e JOIN ${this.tables.live} AS l ON l.entry = e.id AND ${asOf('l')}
+       LEFT JOIN ${this.tables.address} AS a ON a.entry = e.id AND a.role = 'current' AND ${asOf('a')}
        WHERE e.id ${alone ? '= ?' : 'IN (SELECT value FROM json_each(?))'}`,
     );
     const found = new Map<string, EntryView>();
     const missing = new Set(ids);
     const rows = read.all(at, at, at, at, alone ? ids[0] : JSON.stringify(ids));
-    this.rows.readValues(this.connection, rows, this.site.design.site.language);
+    const { design } = this.site;
+    for (const row of rows) row.language = spokenIn(design, row.language);
+    this.rows.readValues(this.connection, rows);
     for (const row of rows) {
       missing.delete(row.id);
       const view = this.view(row);
@@ -91,8 +104,8 @@ export class StoredReader implements SiteReader {
     }
     this.rows.readMedia(this.connection, mediaOf(found.values()));
     const pathless = rows.flatMap(({ id, path }) => (path === null ? [id] : []));
-    validity.tell(this.nextStartOf('address', pathless, at));
-    validity.tell(this.nextStartOf('live_interval', [...missing], at));
+    validity.tell(this.nextStartOf(this.tables.address, pathless, at));
+    validity.tell(this.nextStartOf(this.tables.live, [...missing], at));
     return found;
   }
 
@@ -100,7 +113,7 @@ export class StoredReader implements SiteReader {
     const type = this.site.types.get(row.type);
     if (!type) return null;
     const { site } = this.site.design;
-    const stored = this.rows.values(this.connection, row.id, row.revision, site.language);
+    const stored = this.rows.values(this.connection, row);
     const values = valuesAs(type.fields, stored, site);
     return {
       id: row.id,
@@ -109,10 +122,16 @@ export class StoredReader implements SiteReader {
       created: row.created,
       published: row.published ?? row.starts,
       updated: row.starts,
-      author: this.rows.person(this.connection, row.author),
+      author: this.person(row.author),
+      authorId: row.author,
       state: 'live',
       path: row.path,
+      ...(row.language === site.language ? {} : { language: row.language }),
     };
+  }
+
+  person(id: string): string {
+    return this.rows.person(this.connection, id);
   }
 
   /**
@@ -158,9 +177,9 @@ export class StoredReader implements SiteReader {
   currentPath(entry: string, validity: Validity): string | null {
     const { at } = validity;
     const row = this.sql<{ path: string; ends: number | null }>(
-      `SELECT path, ends FROM address WHERE entry = ? AND role = 'current' AND ${COVERS}`,
+      `SELECT path, ends FROM ${this.tables.address} WHERE entry = ? AND role = 'current' AND ${COVERS}`,
     ).get(entry, at, at);
-    validity.tell(row ? row.ends : this.nextStart('address', 'entry', entry, at));
+    validity.tell(row ? row.ends : this.nextStart(this.tables.address, 'entry', entry, at));
     return row?.path ?? null;
   }
 
@@ -175,7 +194,7 @@ export class StoredReader implements SiteReader {
   }
 
   comingAt(path: string, at: Instant): { entry: string; at: Instant } | null {
-    const sql = `SELECT entry, starts AS at FROM address WHERE path = ? AND starts > ? ORDER BY starts LIMIT 1`;
+    const sql = `SELECT entry, starts AS at FROM ${this.tables.address} WHERE path = ? AND starts > ? ORDER BY starts LIMIT 1`;
     return this.sql<{ entry: string; at: Instant }>(sql).get(path, at) ?? null;
   }
 
@@ -198,7 +217,7 @@ export class StoredReader implements SiteReader {
 
   newestPages(limit: number, validity: Validity): string[] {
     const { at } = validity;
-    const sql = `SELECT e.id FROM address AS a JOIN entry AS e ON e.id = a.entry WHERE a.role = 'current' AND ${asOf('a')} ORDER BY e.published DESC, e.created, e.id LIMIT ?`;
+    const sql = `SELECT e.id FROM ${this.tables.address} AS a JOIN entry AS e ON e.id = a.entry WHERE a.role = 'current' AND ${asOf('a')} ORDER BY e.published DESC, e.created, e.id LIMIT ?`;
     this.tellAddresses(validity);
     return this.sql<string>(sql).pluck().all(at, at, limit);
   }
@@ -207,28 +226,29 @@ export class StoredReader implements SiteReader {
     const { at } = validity;
     this.tellAddresses(validity);
     const sql = `
-      SELECT a.path, a.entry, e.type, l.starts AS updated, (SELECT ${OWN_PRESETS} FROM revision AS r
+      SELECT a.path, a.entry, e.type, l.starts AS updated, l.language, (SELECT ${OWN_PRESETS} FROM revision AS r
         WHERE r.entry = a.entry AND r.number = l.revision AND ${OWN_PRESETS} IS NOT NULL) AS own
-      FROM address AS a JOIN entry AS e ON e.id = a.entry
-      JOIN live_interval AS l ON l.entry = a.entry AND ${asOf('l')}
+      FROM ${this.tables.address} AS a JOIN entry AS e ON e.id = a.entry
+      JOIN ${this.tables.live} AS l ON l.entry = a.entry AND ${asOf('l')}
       WHERE a.path > ? AND a.role = 'current' AND ${asOf('a')} ORDER BY a.path LIMIT ?`;
-    const rows = this.sql<LivePage & { own: string | null }>(sql);
-    return rows
-      .all(at, at, after ?? '', at, at, limit)
-      .map(({ own, ...page }) =>
-        own === null ? page : { ...page, presets: JSON.parse(own) as Presets },
-      );
+    const rows = this.sql<LivePage & { own: string | null; language: string }>(sql);
+    const { design } = this.site;
+    return rows.all(at, at, after ?? '', at, at, limit).map(({ own, language, ...page }) => ({
+      ...page,
+      ...(own === null ? {} : { presets: JSON.parse(own) as Presets }),
+      ...(spokenIn(design, language) === design.site.language ? {} : { isFallback: true }),
+    }));
   }
 
   livePageCount(validity: Validity): number {
     this.tellAddresses(validity);
-    const sql = `SELECT count(*) FROM address WHERE role = 'current' AND ${COVERS}`;
+    const sql = `SELECT count(*) FROM ${this.tables.address} WHERE role = 'current' AND ${COVERS}`;
     return this.sql<number>(sql).pluck().get(validity.at, validity.at)!;
   }
 
   private tellAddresses(validity: Validity): void {
     const { at } = validity;
-    for (const table of ['address', 'live_interval']) {
+    for (const table of [this.tables.address, this.tables.live]) {
       validity.tell(
         this.sql<number | null>(`SELECT min(starts) FROM ${table} WHERE starts > ?`)
           .pluck()
@@ -276,11 +296,7 @@ export class StoredReader implements SiteReader {
   }
 
   /** When the first of some entries comes to something; null for never. */
-  private nextStartOf(
-    table: 'live_interval' | 'address',
-    entries: readonly string[],
-    at: Instant,
-  ): Instant | null {
+  private nextStartOf(table: string, entries: readonly string[], at: Instant): Instant | null {
     if (entries.length <= 1)
       return entries.length === 0 ? null : this.nextStart(table, 'entry', entries[0]!, at);
     const sql = `SELECT min(t.starts) FROM json_each(?) AS w JOIN ${table} AS t
@@ -289,7 +305,7 @@ export class StoredReader implements SiteReader {
   }
 
   private nextStart(
-    table: 'live_interval' | 'address',
+    table: string,
     column: 'entry' | 'path',
     value: string,
     at: Instant,

@@ -4,14 +4,26 @@ import type { Media, Subject, Values } from '@/core/design/values.ts';
 import { endingByRules, publicationsByRules } from '@/core/timing/plans.ts';
 import {
   type AddressHistory,
+  type ByHand,
   type Standing,
   type TimelineEntry,
   type TimelineSource,
   freshStanding,
 } from '@/core/address/model.ts';
 import type { Plan, Revision } from '@/core/publication/model.ts';
-import type { Instant } from '@/core/time/interval.ts';
+import { codeOf, shownBy } from '@/core/publication/shown.ts';
+import { BEGINNING, type Instant } from '@/core/time/interval.ts';
+import { arrivalsOf, speechOf } from './speech.ts';
 import { type DesignsAhead, rulesOver, siteAt, sitesOf } from './designs-ahead.ts';
+import {
+  type InLanguage,
+  type Speech,
+  type StoredPlan,
+  type StoredRevision,
+  inLanguage,
+  planOf,
+} from './language-facts.ts';
+import { type LanguageTables, tablesRead } from './language-tables.ts';
 import { statement } from './statement.ts';
 import { readValues } from './stored-values.ts';
 import { valuesAs } from '@/core/design/conversion.ts';
@@ -30,6 +42,29 @@ export interface TimelineExtras {
   step?: () => void;
 }
 
+interface EntryRow {
+  id: string;
+  type: string;
+  created: Instant;
+  author: string;
+  deleted: Instant | null;
+}
+
+interface LiveRow {
+  revision: number;
+  shared: number;
+  language: string;
+  starts: number;
+}
+
+const LIVE_ROW = 'revision, shared_revision AS shared, language, starts';
+
+const isFallback = (code: number | null): boolean => code !== null && shownBy(code).isFallback;
+
+function inOrder<P extends Plan>(plans: readonly P[]): P[] {
+  return [...plans].sort((a, b) => a.at - b.at || a.sequence - b.sequence);
+}
+
 /** An entry as it is stored, and as it is of its type in the design asked for last. */
 interface StoredEntry {
   typeId: string;
@@ -45,12 +80,19 @@ export class StoredTimeline implements TimelineSource {
   private readonly subjects = new Map<string, Subject | null>();
   private readonly addressFields: string[];
   private readonly ruled: ReadonlySet<string>;
+  private readonly tables: LanguageTables;
+  /** Set where the site is in several languages. */
+  private readonly speech: Speech | null;
 
   constructor(
     private readonly connection: Connection,
     private readonly designs: DesignsAhead,
     private readonly extras: TimelineExtras = {},
+    /** What comes of it is worked out from then on. */
+    private readonly start: Instant = BEGINNING,
   ) {
+    this.tables = tablesRead(connection, designs.language);
+    this.speech = speechOf(designs);
     const fields = sitesOf(designs).flatMap(({ addresses }) => [
       ...addresses.referenceFields.values(),
     ]);
@@ -90,7 +132,7 @@ export class StoredTimeline implements TimelineSource {
   }
 
   mayAct(id: string, at: Instant): boolean {
-    if (this.entries.has(id)) return true;
+    if (this.designs.language !== undefined || this.entries.has(id)) return true;
     return (
       this.sql<number>(
         `SELECT EXISTS (SELECT 1 FROM planned_change WHERE entry = @id AND at = @at)
@@ -102,30 +144,42 @@ export class StoredTimeline implements TimelineSource {
   }
 
   standing(id: string, at: Instant): Standing {
-    const live = this.sql<{ revision: number; starts: number }>(
-      `SELECT revision, starts FROM live_interval WHERE entry = ? AND ${asOf('')}`,
+    const { live: liveTable, address } = this.tables;
+    const live = this.sql<LiveRow>(
+      `SELECT ${LIVE_ROW} FROM ${liveTable} WHERE entry = ? AND ${asOf('')}`,
     ).get(id, at, at);
     const last =
       live ??
-      this.sql<{ revision: number; starts: number }>(
-        'SELECT revision, starts FROM live_interval WHERE entry = ? AND starts <= ? ORDER BY starts DESC LIMIT 1',
+      this.sql<LiveRow>(
+        `SELECT ${LIVE_ROW} FROM ${liveTable} WHERE entry = ? AND starts <= ? ORDER BY starts DESC LIMIT 1`,
       ).get(id, at);
     if (!last) return freshStanding();
     const addresses = this.sql<{ path: string; base: string; starts: number; ends: number | null }>(
-      `SELECT path, base, starts, ends FROM address WHERE entry = ? AND role = 'current' AND starts <= ? ORDER BY starts DESC LIMIT 1`,
+      `SELECT path, base, starts, ends FROM ${address} WHERE entry = ? AND role = 'current' AND starts <= ? ORDER BY starts DESC LIMIT 1`,
     ).get(id, at);
     const holds = addresses && (addresses.ends === null || addresses.ends > at);
     return {
-      live: live ? { revision: live.revision, from: live.starts } : null,
+      live: live ? { revision: this.codeOf(live), from: live.starts } : null,
       held: holds ? this.held(id, addresses, at) : null,
-      published: this.sql<number | null>(
-        'SELECT CASE WHEN published <= ? THEN published END FROM entry WHERE id = ?',
-      )
-        .pluck()
-        .get(at, id)!,
-      lastRevision: last.revision,
+      published: this.publishedBy(id, at),
+      lastRevision: this.codeOf(last),
       lastHeld: addresses ? { path: addresses.path, base: addresses.base } : null,
     };
+  }
+
+  /** When it was live first, by an instant: in a further language in that. */
+  private publishedBy(id: string, at: Instant): Instant | null {
+    const sql =
+      this.designs.language === undefined
+        ? 'SELECT CASE WHEN published <= ? THEN published END FROM entry WHERE id = ?'
+        : `SELECT min(starts) FROM ${this.tables.live} WHERE starts <= ? AND entry = ?`;
+    return this.sql<Instant | null>(sql).pluck().get(at, id) ?? null;
+  }
+
+  private codeOf({ revision, shared, language }: LiveRow): number {
+    const { edition } = this.speech?.design ?? {};
+    const isFallback = edition !== undefined && language === edition.own;
+    return codeOf({ revision, shared, isFallback });
   }
 
   private held(
@@ -134,7 +188,7 @@ export class StoredTimeline implements TimelineSource {
     at: Instant,
   ): Standing['held'] {
     const refused = this.sql<string | null>(
-      `SELECT base FROM refusal WHERE entry = ? AND at BETWEEN ? AND ? AND cancelled = 0 AND code <> 'nothing-left' ORDER BY at DESC LIMIT 1`,
+      `SELECT base FROM ${this.tables.refusal} WHERE entry = ? AND at BETWEEN ? AND ? AND cancelled = 0 AND code <> 'nothing-left' ORDER BY at DESC LIMIT 1`,
     )
       .pluck()
       .get(id, from, at);
@@ -145,7 +199,7 @@ export class StoredTimeline implements TimelineSource {
     this.asked.add(path);
     return (
       this.sql<string>(
-        `SELECT entry FROM address WHERE path = ? AND role = 'current' AND ${asOf('')}`,
+        `SELECT entry FROM ${this.tables.address} WHERE path = ? AND role = 'current' AND ${asOf('')}`,
       )
         .pluck()
         .get(path, at, at) ?? null
@@ -185,6 +239,12 @@ export class StoredTimeline implements TimelineSource {
     return this.ruled;
   }
 
+  /** When what is shown of an entry changes after the start, in a site of several languages. */
+  changesAhead(id: string, at: Instant): Instant[] {
+    const plans = this.speech ? (this.entry(id, at)?.plans ?? []) : [];
+    return plans.flatMap((plan) => (plan.at > this.start ? [plan.at] : []));
+  }
+
   /** Whether some design has timing rules for a type. */
   isRuled(typeId: string): boolean {
     return this.ruled.has(typeId);
@@ -197,34 +257,35 @@ export class StoredTimeline implements TimelineSource {
   }
 
   /**
-   * An entry with what the timing rules of its type do to it, each in the design of its time; to
-   * one that is deleted they do nothing from then on.
+   * What the timing rules of its type do to an entry, each in the design of its time; to one that is
+   * deleted they do nothing from then on.
    */
-  private withRules(
-    entry: StoredEntry['entry'],
-    typeId: string,
-    deleted: Instant | null,
-  ): StoredEntry['entry'] {
-    const over = rulesOver(this.designs, typeId);
-    const { id, created } = entry;
-    const revisions = entry.revisions.map((revision) => ({
+  private byRules(
+    { id, type, created, deleted }: EntryRow,
+    revisions: readonly Revision[],
+  ): Plan[] {
+    const ruled = revisions.map((revision) => ({
       ...revision,
-      values: this.asOfAll(typeId, revision.values),
+      values: this.asOfAll(type, revision.values),
     }));
-    const values = new Map(revisions.map((revision) => [revision.number, revision.values]));
-    const byRules = publicationsByRules({ entry: id, created, revisions }, over).filter(
+    const over = rulesOver(this.designs, type);
+    return publicationsByRules({ entry: id, created, revisions: ruled }, over).filter(
       ({ at }) => deleted === null || at < deleted,
     );
-    const plans = [...entry.plans, ...byRules].sort(
-      (a, b) => a.at - b.at || a.sequence - b.sequence,
+  }
+
+  /** When they retire it. */
+  private endsByRule(
+    { id, type, created }: EntryRow,
+    revisions: readonly Revision[],
+  ): TimelineEntry['endsByRule'] {
+    const values = new Map(
+      revisions.map((revision) => [revision.number, this.asOfAll(type, revision.values)]),
     );
-    return {
-      ...entry,
-      plans,
-      endsByRule: (live, published, after) => {
-        const looked = { entry: id, created, published, values: values.get(live.revision) ?? {} };
-        return endingByRules(looked, { live: live.from, after }, over);
-      },
+    const over = rulesOver(this.designs, type);
+    return (live, published, after) => {
+      const looked = { entry: id, created, published, values: values.get(live.revision) ?? {} };
+      return endingByRules(looked, { live: live.from, after }, over);
     };
   }
 
@@ -249,32 +310,80 @@ export class StoredTimeline implements TimelineSource {
   }
 
   private read(id: string): StoredEntry | undefined {
-    const row = this.sql<{
-      type: string;
-      created: number;
-      author: string;
-      deleted: number | null;
-    }>('SELECT type, created, author, deleted FROM entry WHERE id = ?').get(id);
+    const row = this.sql<EntryRow>(
+      'SELECT id, type, created, author, deleted FROM entry WHERE id = ?',
+    ).get(id);
     if (!row) return undefined;
-    const { language } = this.designs.first.design.site;
-    const revisions = this.sql<{ number: number; saved: number; author: string; values: string }>(
+    const stored = this.sql<StoredRevision>(
       'SELECT number, saved, author, "values" FROM revision WHERE entry = ? ORDER BY number',
-    )
-      .all(id)
-      .map((r): Revision => ({
-        ...r,
-        values: readValues(r.values, language),
-      }));
-    const plans = this.sql<Plan>(
-      `SELECT at, sequence, action AS "do", revision FROM planned_change WHERE entry = ? AND at < ${UNTIL_DELETED} UNION ALL SELECT deleted, 0, 'retire', NULL FROM entry WHERE id = ? AND deleted IS NOT NULL ORDER BY at, sequence`,
-    ).all(id, id);
-    const byHand = this.sql<{ path: string; from: number; to: number | null }>(
+    ).all(id);
+    const { type: typeId, created, author } = row;
+    const isRuled = this.isRuled(typeId);
+    const { revisions, plans } = this.shown(row, stored, isRuled);
+    const entry = {
+      ...{ id, created, author, revisions, plans },
+      byHand: this.byHandHere(id),
+      history: this.extras.histories?.get(id),
+    };
+    const endsByRule = isRuled ? { endsByRule: this.endsByRule(row, revisions) } : {};
+    return { typeId, entry: { ...entry, ...endsByRule } };
+  }
+
+  /** What is shown of an entry, as plans, and what that is. */
+  private shown(
+    row: EntryRow,
+    stored: readonly StoredRevision[],
+    isRuled: boolean,
+  ): Pick<TimelineEntry, 'revisions' | 'plans'> {
+    const { id, deleted } = row;
+    const { site, edition } = (this.speech ?? this.designs.first).design;
+    const own = edition?.own ?? site.language;
+    const revisions = stored.map((r): Revision => ({ ...r, values: readValues(r.values, own) }));
+    const ends: Plan[] =
+      deleted === null ? [] : [{ at: deleted, sequence: 0, do: 'retire', revision: null }];
+    const ruled = isRuled ? this.byRules(row, revisions) : [];
+    const planned = this.sql<StoredPlan>(
+      `SELECT at, sequence, action AS "do", revision, language FROM planned_change WHERE entry = ? AND at < ${UNTIL_DELETED} ORDER BY at, sequence`,
+    ).all(id);
+    if (!this.speech) return { revisions, plans: inOrder([...planned, ...ends, ...ruled]) };
+    const all = inOrder([
+      ...planned,
+      ...ends.map((plan) => ({ ...plan, language: site.language })),
+      ...ruled.map((plan) => ({ ...plan, language: own })),
+    ]);
+    const facts = { id, revisions: stored, plans: all };
+    const shown = inLanguage(this.connection, this.speech, facts);
+    return {
+      revisions: shown.revisions,
+      plans: this.fromStart(id, shown.plans, shown.codeAt),
+    };
+  }
+
+  /** What is to be shown when the language comes in, and is not, is so from then on. */
+  private fromStart(id: string, plans: readonly Plan[], codeAt: InLanguage['codeAt']): Plan[] {
+    if (this.designs.language === undefined || this.start === BEGINNING) return [...plans];
+    const arrivals = arrivalsOf(this.connection, this.designs, this.start);
+    const added = arrivals.flatMap(({ at, of }): Plan[] => {
+      const wanted = codeAt(at);
+      const stands = this.standing(id, at).live?.revision ?? null;
+      const isPlanned = wanted === stands || plans.some((plan) => plan.at === at);
+      const isOther = of === 'fallback' && !isFallback(wanted) && !isFallback(stands);
+      return isPlanned || isOther ? [] : [planOf(at, wanted)];
+    });
+    return inOrder([...plans, ...added]);
+  }
+
+  /** Of the addresses set by hand those that stand below the root of the language. */
+  private byHandHere(id: string): ByHand[] {
+    const all = this.sql<ByHand>(
       'SELECT path, starts AS "from", ends AS "to" FROM by_hand WHERE entry = ? ORDER BY id',
     ).all(id);
-    const history = this.extras.histories?.get(id);
-    const { type: typeId, created, author, deleted } = row;
-    const entry = { id, created, author, revisions, plans, byHand, history };
-    const isRuled = this.isRuled(typeId);
-    return { typeId, entry: isRuled ? this.withRules(entry, typeId, deleted) : entry };
+    if (!this.speech) return all;
+    const { design, roots } = this.speech;
+    const isBelow = (above: string, path: string): boolean => path.startsWith(`${above}/`);
+    const root = design.edition?.root;
+    return all.filter(({ path }) =>
+      root === undefined ? !roots.some((other) => isBelow(other, path)) : isBelow(root, path),
+    );
   }
 }

@@ -4,20 +4,22 @@ import type { ListingPlan, Search } from '@/core/listing/plan.ts';
 import { soughtQuery } from '@/core/listing/search.ts';
 import { searchKey } from '@/core/text.ts';
 import type { Connection } from '../db/connection.ts';
-import { indexTable, named, quoted } from './index-columns.ts';
+import { type TypeRead, indexTable, named, quoted, readName } from './index-columns.ts';
+import { askedOf } from './listing-index.ts';
+import { columnsMade } from './schema-memory.ts';
 import { statement } from './statement.ts';
 
 /**
  * Name of the table with the words of a type's index rows that visitors search, of those that are
  * open.
  */
-export function wordTable(type: Pick<ContentType, 'id'>): string {
-  return quoted(`words_${named(type.id)}`);
+export function wordTable(type: TypeRead): string {
+  return quoted(`words_${named(readName(type))}`);
 }
 
 /** Name of the index of full text over them. */
-export function foundTable(type: Pick<ContentType, 'id'>): string {
-  return quoted(`found_${named(type.id)}`);
+export function foundTable(type: TypeRead): string {
+  return quoted(`found_${named(readName(type))}`);
 }
 
 /** The column with the words of a field. */
@@ -38,17 +40,22 @@ export function searchedFields(type: ContentType, plans: Iterable<ListingPlan>):
  * The statements that make a type's tables of words, which follow its index table by triggers: what
  * is not open any more is not found. None where nothing is searched.
  */
-export function wordTables(type: ContentType, fields: readonly Field[]): string[] {
+export function wordTables(
+  type: ContentType,
+  fields: readonly Field[],
+  /** What searched lists filter and sort by, as columns are declared. */
+  beside: readonly string[],
+): string[] {
   if (fields.length === 0) return [];
   const [words, found, index] = [wordTable(type), foundTable(type), indexTable(type)];
   const columns = fields.map(wordColumn);
   const of = (row: string): string => columns.map((c) => `${row}.${c}`).join(', ');
   const trigger = (name: string, on: string, run: string): string =>
-    `CREATE TRIGGER ${quoted(`words.${name}.${named(type.id)}`)} AFTER ${on} BEGIN ${run}; END`;
+    `CREATE TRIGGER ${quoted(`words.${name}.${named(readName(type))}`)} AFTER ${on} BEGIN ${run}; END`;
   const take = `DELETE FROM ${words} WHERE entry = old.entry AND starts = old.starts`;
   return [
     `CREATE TABLE ${words} (id INTEGER PRIMARY KEY, entry TEXT NOT NULL, starts INTEGER NOT NULL,
-       ${columns.join(' TEXT, ')} TEXT, UNIQUE (entry, starts))`,
+       ${[...beside, ...columns.map((c) => `${c} TEXT`)].join(', ')}, UNIQUE (entry, starts))`,
     `CREATE VIRTUAL TABLE ${found} USING fts5(${columns.join(', ')}, content=${words},
        content_rowid='id', tokenize='unicode61 remove_diacritics 0', prefix='2 3')`,
     trigger(
@@ -64,27 +71,29 @@ export function wordTables(type: ContentType, fields: readonly Field[]): string[
     ),
     trigger('leave', `DELETE ON ${index}`, take),
     trigger('end', `UPDATE OF open ON ${index} WHEN new.open = 0`, take),
+    trigger(
+      'bound',
+      `UPDATE OF ends ON ${index} WHEN new.open = 1`,
+      `UPDATE ${words} SET ends = new.ends WHERE entry = new.entry AND starts = new.starts`,
+    ),
   ];
 }
 
 /** The statements that take a type's tables of words away. */
-export function dropWordTables(type: Pick<ContentType, 'id'>): string {
+export function dropWordTables(type: TypeRead): string {
   return `DROP TABLE IF EXISTS ${wordTable(type)}; DROP TABLE IF EXISTS ${foundTable(type)}`;
 }
 
 /** Whether the words that are searched for in a list are there to be searched. */
-export function hasWords(
-  connection: Connection,
-  type: Pick<ContentType, 'id'>,
-  { fields }: Search,
-): boolean {
-  const made = new Set(
-    statement<string>(connection, 'SELECT name FROM pragma_table_info(?)')
-      .pluck()
-      .all(wordTable(type).slice(1, -1))
-      .map(quoted),
-  );
+export function hasWords(connection: Connection, type: TypeRead, { fields }: Search): boolean {
+  const made = columnsMade(connection, wordTable(type));
   return fields.every((field) => made.has(wordColumn(field)));
+}
+
+/** Whether the table of words has all that a list filters and sorts by. */
+export function hasAllBeside(connection: Connection, plan: ListingPlan): boolean {
+  const made = columnsMade(connection, wordTable(plan.type));
+  return askedOf([plan]).every((name) => made.has(name) || made.has(quoted(name)));
 }
 
 /** What is searched for in some fields, as a query of the index of full text (SQLite FTS5). */
@@ -93,7 +102,7 @@ export function wordQuery(text: string, fields: readonly Field[]): string {
 }
 
 /** Merges the index of full text, so that nothing is left in it of what is gone. */
-export function mergeWords(connection: Connection, type: Pick<ContentType, 'id'>): void {
+export function mergeWords(connection: Connection, type: TypeRead): void {
   const sql = "SELECT 1 FROM sqlite_master WHERE type = 'table' AND name = ?";
   const found = foundTable(type);
   if (!statement(connection, sql).get(found.slice(1, -1))) return;

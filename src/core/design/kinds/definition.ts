@@ -44,6 +44,7 @@ export type Target =
   | { of: 'subjects'; set: string; tree: boolean }
   | { of: 'media' }
   | { of: 'picks' }
+  | { of: 'people' }
   | { of: 'link' }
   | { of: 'group' };
 

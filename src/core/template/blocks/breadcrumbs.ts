@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import type { Field } from '../../design/field.ts';
+import { rootOf } from '../../design/language-spec.ts';
 import { isReference, targetOf } from '../../design/field-values.ts';
 import { type EntryView, nameOf, valuesOf } from '../../design/values.ts';
 import { escapeHtml } from '../../text.ts';
@@ -34,7 +35,7 @@ export const breadcrumbs = defineBlock({
     const isCategory = bound && targetOf(bound.field)?.of === 'subjects';
     const linkOf = isCategory ? subjectLinks(c.design, bound) : null;
     if (bound && !isCategory) c.reads(bound);
-    const first: Crumb[] = home === undefined ? [] : [['/', home]];
+    const first: Crumb[] = home === undefined ? [] : [[rootOf(c.design), home]];
     return (scope) => {
       const own = bound?.owner(scope)?.own;
       if (!own || !bound) return '';

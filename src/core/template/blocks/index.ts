@@ -12,6 +12,7 @@ import { grid } from './grid.ts';
 import { group } from './group.ts';
 import { heading } from './heading.ts';
 import { items } from './items.ts';
+import { languageLinks } from './languageLinks.ts';
 import { link } from './link.ts';
 import { listing } from './listing.ts';
 import { markup } from './markup.ts';
@@ -65,6 +66,7 @@ export const BLOCKS: readonly BlockKind[] = [
   visitorControls,
   searchBox,
   menu,
+  languageLinks,
   beside,
   months,
   markup,

@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { rootOf } from '../../design/language-spec.ts';
 import { escapeHtml } from '../../text.ts';
 import { defineBlock } from '../definition.ts';
 import { below, menuItem } from '../menu-item.ts';
@@ -23,7 +24,7 @@ export const menuListing = defineBlock({
     const { site, listings } = c.design;
     const { address, label } = listings.find((l) => l.key === key)!;
     const isFront = site.front && 'listing' in site.front && site.front.listing === key;
-    const href = isFront ? '/' : address;
+    const href = isFront ? rootOf(c.design) : address;
     if (href === undefined) {
       const message = `${label} has no address: there is no page to lead to.`;
       c.fail('no-address', 'listing', message, 'Give it one, or name another listing.');

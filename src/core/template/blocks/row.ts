@@ -10,6 +10,7 @@ export const row = defineBlock({
   block: 'row',
   label: 'Sideways row',
   doc: 'Cards in one row that is pushed sideways, by touch, wheel, keys or buttons; nothing without cards.',
+  scripted: true,
   spec: {
     /** What it is called where pages are read out. */
     label: z.string(),
@@ -23,16 +24,19 @@ export const row = defineBlock({
     const title = heading ? `<h2>${escapeHtml(heading)}</h2>` : '';
     const name = ` aria-label="${escapeHtml(label)}"`;
     const open = `<section${classes('row', moves && 'row-moves', style)}${name}>${title}`;
-    const track = `<div class="row-track" role="group"${name} tabindex="0">`;
+    const track = `<div class="row-track" role="group"${name} tabindex="0"`;
     return (scope) => {
       const html = inner(scope);
+      if (html === '') return '';
+      const { back, further } = wordsOf(scope.language);
       const stop = moves ? stopSwitch(scope.language) : '';
-      return html === '' ? '' : `${open}${stop}${track}${html}</div></section>`;
+      // What a script calls the buttons that it makes where the style cannot.
+      return `${open}${stop}${track} data-back="${back}" data-further="${further}">${html}</div></section>`;
     };
   },
   example: {
     block: { block: 'row', label: 'Friends', blocks: [{ block: 'cards', field: 'friends' }] },
-    html: '<section class="row" aria-label="Friends"><div class="row-track" role="group" aria-label="Friends" tabindex="0"><section class="entry-cards"><ul class="cards"><li><h3><a href="/seeds/red-bean">Red bean</a></h3></li></ul></section></div></section>',
+    html: '<section class="row" aria-label="Friends"><div class="row-track" role="group" aria-label="Friends" tabindex="0" data-back="Back" data-further="Further"><section class="entry-cards"><ul class="cards"><li><h3><a href="/seeds/red-bean">Red bean</a></h3></li></ul></section></div></section>',
   },
 });
 

@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { rootOf } from '../../design/language-spec.ts';
 import { SEARCH_PARAMETER } from '../../listing/visitors.ts';
 import { escapeHtml } from '../../text.ts';
 import { defineBlock } from '../definition.ts';
@@ -23,7 +24,7 @@ export const searchBox = defineBlock({
       c.design.site.front && 'listing' in c.design.site.front
         ? c.design.site.front.listing === key
         : false;
-    const address = isFront ? '/' : listing?.address;
+    const address = isFront ? rootOf(c.design) : listing?.address;
     if (address === undefined || (listing?.visitor?.search.length ?? 0) === 0) {
       const name = listing?.label ?? key;
       const fix = 'Let visitors search it, or name another listing.';

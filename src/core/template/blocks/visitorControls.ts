@@ -10,6 +10,7 @@ export const visitorControls = defineBlock({
   block: 'visitorControls',
   label: 'Narrow, search and order',
   doc: 'How visitors of a listing’s page narrow, search and order it; nothing where they may not.',
+  scripted: true,
   spec: {},
   compile:
     ({ style }) =>

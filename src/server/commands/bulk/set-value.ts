@@ -13,6 +13,7 @@ import { storedWorld } from '../../store/form-values.ts';
 import { statement } from '../../store/statement.ts';
 import { doubledValues } from '../../store/unique-values.ts';
 import { type CommandContext, Refused } from '../definition.ts';
+import { languagesMade, tablesIn } from '../../store/language-tables.ts';
 import { newestValues } from '../entry-lookup.ts';
 import { checkDepth, checkPlanned, writeRevision } from '../save-entry.ts';
 import { type Concerned, bulkDeed } from './definition.ts';
@@ -113,8 +114,12 @@ export function dropRevision(
   const { connection } = context;
   const { revision } = before as FieldBefore;
   const own = { id, revision, at: context.at };
-  const isShown = `SELECT 1 FROM live_interval WHERE entry = @id AND revision = @revision
-      AND starts <= @at UNION SELECT 1 FROM planned_change WHERE entry = @id AND revision = @revision`;
+  const live = [undefined, ...languagesMade(connection)].map(
+    (language) => `SELECT 1 FROM ${tablesIn(language).live} WHERE entry = @id
+      AND @revision IN (revision, shared_revision) AND starts <= @at`,
+  );
+  const planned = 'SELECT 1 FROM planned_change WHERE entry = @id AND revision = @revision';
+  const isShown = [...live, planned].join(' UNION ');
   if (row.newest !== revision || statement(connection, isShown).get(own)) return false;
   for (const table of ['reference_edge', 'revision']) {
     const key = table === 'revision' ? 'number' : 'revision';
@@ -122,7 +127,7 @@ export function dropRevision(
     statement(connection, sql).run({ id, revision });
   }
   const left = `UPDATE entry SET newest = @revision - 1, unpublished = NOT EXISTS
-    (SELECT 1 FROM live_interval AS l WHERE l.entry = @id AND l.revision = @revision - 1)
+    (SELECT 1 FROM live_interval AS l WHERE l.entry = @id AND @revision - 1 IN (l.revision, l.shared_revision))
     WHERE id = @id`;
   statement(connection, left).run({ id, revision });
   return true;

@@ -5,6 +5,7 @@ import type { Instant } from '@/core/time/interval.ts';
 import type { Connection } from '../../db/connection.ts';
 import type { EntryToLoad } from '../../files/to-load.ts';
 import { writeFacts } from '../../store/derive-rows.ts';
+import { languagesMade, makeTablesIn, tablesIn } from '../../store/language-tables.ts';
 import { statement } from '../../store/statement.ts';
 
 /**
@@ -18,11 +19,14 @@ export function insertFacts(
   until: Instant,
 ): string[] {
   const added: string[] = [];
-  const write = writeFacts(connection);
+  const write = writeFacts(connection, tablesIn(undefined));
+  const further = furtherWriter(connection);
   for (const entry of entries) {
     const { facts } = entry;
-    if (facts) write(facts);
-    else {
+    if (facts) {
+      write(facts);
+      for (const [id, own] of Object.entries(facts.further)) further(id)(own);
+    } else {
       const live = liveByPlans(entry, language, until);
       write({ live, held: [], refused: [] });
       if (live.at(-1)?.to === null) added.push(entry.id);
@@ -32,6 +36,20 @@ export function insertFacts(
   statement(connection, `UPDATE entry SET published = ${published}`).run();
   return added;
 }
+
+/** Writes facts of further languages, whose tables are made when they are met. */
+function furtherWriter(connection: Connection): (language: string) => WriteFacts {
+  const known = new Map<string, WriteFacts>();
+  return (language) => {
+    let write = known.get(language);
+    if (write) return write;
+    if (!languagesMade(connection).includes(language)) makeTablesIn(connection, language);
+    known.set(language, (write = writeFacts(connection, tablesIn(language))));
+    return write;
+  };
+}
+
+type WriteFacts = ReturnType<typeof writeFacts>;
 
 /** When an entry was live by its plans, up to an instant. */
 function liveByPlans(
@@ -83,6 +101,6 @@ export function markPublished(connection: Connection): void {
   statement(
     connection,
     `UPDATE entry SET unpublished = NOT EXISTS (SELECT 1 FROM live_interval AS l
-       WHERE l.entry = entry.id AND l.revision = entry.newest)`,
+       WHERE l.entry = entry.id AND entry.newest IN (l.revision, l.shared_revision))`,
   ).run();
 }

@@ -8,6 +8,7 @@ import type { ReadMedia } from '../../files/read-media.ts';
 import type { SiteToLoad } from '../../files/read-site.ts';
 import type { Actor } from '../../permit.ts';
 import { storeRelease } from '../../store/design-store.ts';
+import { dropLanguageTables } from '../../store/language-tables.ts';
 import { mediaWriter } from '../../store/media.ts';
 import { addPick } from '../../store/picks.ts';
 import { notePerson } from '../../store/persons.ts';
@@ -15,6 +16,7 @@ import { revisionWriter } from '../../store/revision-writer.ts';
 import { asFilled, putStarter } from '../../store/starters.ts';
 import { statement } from '../../store/statement.ts';
 import { storedValues } from '../../store/stored-values.ts';
+import { nameOf, subjectPlaces } from './subject-places.ts';
 
 const CONTENT = [
   'bulk_change',
@@ -42,7 +44,9 @@ const CONTENT = [
 ];
 
 /** Takes everything of the site out: content, designs, bench and derived tables. */
-export function clear({ driver }: Connection): void {
+export function clear(connection: Connection): void {
+  const { driver } = connection;
+  dropLanguageTables(connection);
   for (const table of CONTENT) driver.exec(`DELETE FROM ${table}`);
   const names = driver
     .prepare<unknown[], string>(
@@ -156,17 +160,10 @@ function insertSubjects(connection: Connection, site: SiteToLoad): void {
      VALUES (@set, @key, @from, @to, @name, @slug, @description, @picture, @parent,
        @merged, @position, @author)`,
   );
-  // Of a key all that it was has one place: that of now, else behind the others.
-  const places = new Map<string, number>();
-  for (const subject of [...here, ...(history?.subjects ?? [])]) {
-    const name = nameOf(subject);
-    const position = places.get(name) ?? places.size;
-    places.set(name, position);
-    insert.run({ ...subject, position });
-  }
+  const all = [...here, ...(history?.subjects ?? [])];
+  const places = subjectPlaces(all, history?.subjectOrder ?? []);
+  for (const subject of all) insert.run({ ...subject, position: places.get(nameOf(subject)) });
 }
-
-const nameOf = ({ set, key }: { set: string; key: string }): string => JSON.stringify([set, key]);
 
 /** Ids of subject sets by the keys that they have or had. */
 function setIdsEver(design: Design, history: SavedHistory | null): Map<string, string> {

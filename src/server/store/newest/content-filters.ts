@@ -5,7 +5,7 @@ import type { ContentType } from '@/core/design/spec.ts';
 import type { Issue } from '@/core/issue.ts';
 import type { Column } from '@/core/listing/columns.ts';
 import { type Filter } from '@/core/listing/plan.ts';
-import { planFilter } from '@/core/listing/planner.ts';
+import { planFilter } from '@/core/listing/condition-planner.ts';
 import { resolveFilter } from '@/core/listing/resolve.ts';
 import { soughtQuery } from '@/core/listing/search.ts';
 import type { EntryState } from '@/core/publication/model.ts';

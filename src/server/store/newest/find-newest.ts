@@ -1,4 +1,3 @@
-import { LRUCache } from 'lru-cache';
 import type { Column } from '@/core/listing/columns.ts';
 import type { ResolvedFilter, Test } from '@/core/listing/resolve.ts';
 import type { EntryState } from '@/core/publication/model.ts';
@@ -6,7 +5,8 @@ import type { Instant } from '@/core/time/interval.ts';
 import type { Connection } from '../../db/connection.ts';
 import { asOf } from '../as-of.ts';
 import { statement } from '../statement.ts';
-import { settledInstant, totalGeneration } from '../write.ts';
+import { UntilWrite } from '../until-write.ts';
+import { settledInstant } from '../write.ts';
 import { type Numbers, both, either, numbersIn, numbersOf, without } from './numbers.ts';
 
 /** Which entries are looked for, and their order. */
@@ -42,9 +42,8 @@ const PASSES = {
 const MOST_RANKED = 20_000;
 const SAVED = { name: '@saved', family: 'instant', field: null } as const;
 
-/** Lists that were read while nothing was written, by connection. */
-const READ = new WeakMap<object, { generation: number; lists: LRUCache<string, Int32Array> }>();
-const LISTS_KEPT = 32;
+/** Lists that were read. */
+const READ = new UntilWrite<Int32Array>(32);
 
 class Finder {
   private readonly most: number;
@@ -158,7 +157,8 @@ class Finder {
         return test.negated ? without(among, found) : found;
       }
       case 'identity':
-        throw new Error('content is not asked which entry it is');
+      case 'through':
+        throw new Error(`content is not asked ${test.kind}`);
       case 'members':
         return this.withMembers(name, test, among);
     }
@@ -275,24 +275,13 @@ class Finder {
   /** The numbers that a statement gives; they are remembered until something is written. */
   private numbers(sql: string, ...params: unknown[]): Int32Array {
     const { connection } = this;
-    const generation = totalGeneration(connection);
-    let known = READ.get(connection.driver);
-    if (known?.generation !== generation) {
-      known = { generation, lists: new LRUCache({ max: LISTS_KEPT }) };
-      READ.set(connection.driver, known);
-    }
-    const key = JSON.stringify([sql, ...params]);
-    let found = known.lists.get(key);
-    if (!found) {
+    return READ.get(connection, JSON.stringify([sql, ...params]), () => {
       // As one text: handing over a hundred thousand rows takes longer than finding them.
       const joined = `WITH found(number) AS (${sql}) SELECT group_concat(number) FROM found`;
-      found = numbersIn(
-        statement<string | null>(connection, joined)
-          .pluck()
-          .get(...params) ?? '',
-      );
-      known.lists.set(key, found);
-    }
-    return found;
+      const text = statement<string | null>(connection, joined)
+        .pluck()
+        .get(...params);
+      return numbersIn(text ?? '');
+    });
   }
 }

@@ -159,7 +159,7 @@ function stateWriter(connection: Connection): (entry: string, number: number) =>
   );
   const intervals = statement<Live>(
     connection,
-    'SELECT starts AS "from", ends AS "to", revision FROM live_interval WHERE entry = ? ORDER BY starts',
+    'SELECT starts AS "from", ends AS "to", max(revision, shared_revision) AS revision FROM live_interval WHERE entry = ? ORDER BY starts',
   );
   const drop = statement(connection, 'DELETE FROM state_stretch WHERE id = ?');
   const add = statement(

@@ -2,7 +2,7 @@
 
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
-import type { TriedAddress } from '@/server/queries/addresses.ts';
+import type { TriedAddress } from '@/server/queries/try-address.ts';
 import type { Clock } from '@/server/queries/clock.ts';
 import { instantWords } from '../format.ts';
 import { PreviewFrame } from '../preview-frame.tsx';

@@ -1,7 +1,7 @@
 'use client';
 
 import type { BenchDetail } from '@/server/queries/bench.ts';
-import type { TriedAddress } from '@/server/queries/addresses.ts';
+import type { TriedAddress } from '@/server/queries/try-address.ts';
 import type { Clock } from '@/server/queries/clock.ts';
 import { Dialog } from '@/ui/primitives/dialog.tsx';
 import { Issues, SaidLine } from '@/ui/primitives/issues.tsx';

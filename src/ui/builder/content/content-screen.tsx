@@ -1,12 +1,10 @@
 'use client';
 
-import { useRouter } from 'next/navigation';
 import { useMemo } from 'react';
 import type { Clock } from '@/server/queries/clock.ts';
 import type { ContentFilters } from '@/core/content/filters.ts';
 import type { ContentRow, ContentTable } from '@/server/queries/content.ts';
 import { type VirtualColumn, VirtualTable } from '@/ui/primitives/virtual-table.tsx';
-import { useClockParameters } from '../shell/use-clock.ts';
 import { BulkBar } from './bulk-bar.tsx';
 import { contentHeads } from './content-columns.tsx';
 import { ContentFilterBar } from './content-filters.tsx';
@@ -14,11 +12,20 @@ import { DeletedLine } from './deleted-line.tsx';
 import { lifeScale } from './life-bar.tsx';
 import { type Chosen, useChosen } from './use-chosen.ts';
 import { useBulkChanges } from './use-bulk-changes.ts';
-import { useRows } from './use-rows.ts';
+import { useAddressBar } from '../use-address-bar.ts';
+import { useRows } from '../use-rows.ts';
 
 /** Heights of rows, px: the second where each shows the words that were searched for. */
 const ROW_PX = 32;
 const HIT_PX = 48;
+
+const NO_FILTERS: ContentFilters = {
+  type: undefined,
+  search: undefined,
+  state: undefined,
+  where: undefined,
+  sort: undefined,
+};
 
 /** One table for all types: what there is, and its state as of the clock. */
 export function ContentScreen({
@@ -34,8 +41,8 @@ export function ContentScreen({
   deleted: { id: string; name: string } | null;
 }) {
   const { at, now, zone, tense } = clock;
-  const go = useFilters();
-  const rows = useRows(table, { at, filters });
+  const [asked, go] = useAddressBar(filters, contentHref);
+  const rows = useRows<ContentRow>('rows', table, { at, filters });
   const listKey = JSON.stringify(filters);
   const chosen = useChosen(listKey, rows);
   const bulk = useBulkChanges();
@@ -49,10 +56,11 @@ export function ContentScreen({
   return (
     <main data-area tabIndex={-1} className="flex min-h-0 flex-1 flex-col">
       <ContentFilterBar
-        {...{ table, filters }}
+        table={table}
+        filters={asked}
         total={rows.total}
-        onFilter={(change) => go({ ...filters, ...change })}
-        onTake={go}
+        onFilter={go}
+        onTake={(taken) => go({ ...NO_FILTERS, ...taken })}
       />
       {deleted && <DeletedLine deleted={deleted} />}
       {tense === 'past' && (hasHits || filters.where) && (
@@ -71,7 +79,7 @@ export function ContentScreen({
             onMove: moves ? move : null,
             onSave: tense === 'past' ? null : bulk.saveCell,
             showsType: type === undefined,
-            onSort: (next) => go({ ...filters, sort: next }),
+            onSort: (next) => go({ sort: next }),
           }),
         ]}
         count={rows.total}
@@ -128,15 +136,11 @@ function chosenColumn(chosen: Chosen, total: number): VirtualColumn<ContentRow> 
   };
 }
 
-/** Filters stand in the address bar, so that they can be gone back to and sent to others. */
-function useFilters(): (filters: ContentFilters) => void {
-  const router = useRouter();
-  const { keep } = useClockParameters();
-  return ({ where, ...texts }) => {
-    const query = new URLSearchParams(
-      Object.entries(texts).filter((e): e is [string, string] => Boolean(e[1])),
-    );
-    if (where) query.set('where', JSON.stringify(where));
-    router.replace(keep(`/build/content?${query}`), { scroll: false });
-  };
+/** Where the table is seen with such filters. */
+function contentHref({ where, ...texts }: ContentFilters): string {
+  const query = new URLSearchParams(
+    Object.entries(texts).filter((e): e is [string, string] => Boolean(e[1])),
+  );
+  if (where) query.set('where', JSON.stringify(where));
+  return `/build/content?${query}`;
 }

@@ -5,6 +5,7 @@ import type { Clock } from '@/server/queries/clock.ts';
 import type { EntryOutcome } from '@/server/queries/entry-outcome.ts';
 import { Tabs } from '@/ui/primitives/tabs.tsx';
 import { PreviewFrame } from '../preview-frame.tsx';
+import { AddressByHandLines } from './address-by-hand.tsx';
 import { AddressParts } from '../address-parts.tsx';
 import { LeadingHere } from './leading-here.tsx';
 import { Snippet } from '../snippet.tsx';
@@ -76,6 +77,7 @@ export function EntryOutcomePane({
           content: (
             <div className="p-6">
               <AddressParts path={outcome.path} pieces={outcome.pieces} />
+              {id !== null && <AddressByHandLines id={id} clock={clock} />}
             </div>
           ),
         },
@@ -107,10 +109,11 @@ function Listed({ outcome }: { outcome: EntryOutcome }) {
         </p>
       )}
       <ul>
-        {outcome.listed.map(({ listing, label, place }) => (
+        {outcome.listed.map(({ listing, label, place, isPinned }) => (
           <li key={listing} className="border-t border-rule py-1.5">
             {place === 1 ? 'First' : `Number ${place}`} in{' '}
             <ClockLink href={`/build/listings/${listing}`}>{label}</ClockLink>
+            {isPinned && <span className="text-muted"> by its pin</span>}
           </li>
         ))}
       </ul>

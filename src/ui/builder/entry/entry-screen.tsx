@@ -12,6 +12,7 @@ import { EntryForm } from './entry-form.tsx';
 import { EntryLead } from './entry-lead.tsx';
 import { EntryOutcomePane } from './entry-outcome.tsx';
 import { goToNamedField } from './go-to-field.ts';
+import { LanguageTabs } from './language-tabs.tsx';
 import { LeaveGuard } from './leave-guard.tsx';
 import { OthersHere } from './others-here.tsx';
 import { Overtaken } from './overtaken.tsx';
@@ -51,7 +52,9 @@ export function EntryScreen({ detail, outcome: first, clock }: Props) {
           past={past}
           onDrop={entry.drop}
           another={
-            !past && (detail.state === 'not yet written' || detail.state === 'draft') ? (
+            !past &&
+            detail.language === null &&
+            (detail.state === 'not yet written' || detail.state === 'draft') ? (
               <WriteAnother
                 type={detail.type.key}
                 fields={detail.type.fields}
@@ -87,11 +90,11 @@ export function EntryScreen({ detail, outcome: first, clock }: Props) {
 
 /** The versions of an entry that was saved; nothing for a new one. */
 function versionsOf(
-  { id, revision }: EntryDetail,
+  { id, revision, language }: EntryDetail,
   { note, setNote, change }: ReturnType<typeof useEntry>,
   clock: Clock,
 ): ReactNode {
-  if (id === null) return null;
+  if (id === null || language !== null) return null;
   const given = { id, newest: revision, clock, note };
   return <Versions {...given} onNote={setNote} onChange={change} />;
 }
@@ -111,6 +114,7 @@ function Settings({
   const { changed, overtaken, recovery, busy } = entry;
   return (
     <div className="flex flex-col gap-3">
+      <LanguageTabs {...{ detail }} />
       <ToMend issues={[...entry.issues, ...entry.outcome.issues]} detail={detail} />
       <OthersHere others={entry.writing.others} clock={clock} />
       <LeaveGuard
@@ -188,8 +192,12 @@ function Words({
         issues={[...entry.issues, ...entry.outcome.issues]}
         onChange={change}
       />
-      <PresetLines {...{ values, readOnly }} type={detail.type} onChange={change} />
-      <PickLines {...{ detail, clock }} busy={entry.busy} attempt={entry.attempt} />
+      {detail.language === null && (
+        <>
+          <PresetLines {...{ values, readOnly }} type={detail.type} onChange={change} />
+          <PickLines {...{ detail, clock }} busy={entry.busy} attempt={entry.attempt} />
+        </>
+      )}
     </>
   );
 }

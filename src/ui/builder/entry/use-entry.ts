@@ -24,7 +24,10 @@ interface Begun {
 }
 
 /** A publication or retirement of the entry at hand. */
-export type PlanOf = Omit<CommandInput<'planChange'>, 'entry'>;
+export type PlanOf = Omit<CommandInput<'planChange'>, 'entry' | 'language'>;
+
+/** Words that the server keeps no copy of: neither offered here nor thrown away from here. */
+const KEPT_HERE_ONLY = { copy: null, forget: (): void => undefined };
 
 /** The words in an entry's form, what they make of its page, and what can be done with them. */
 export function useEntry(detail: EntryDetail, first: EntryOutcome, clock: Clock) {
@@ -36,9 +39,13 @@ export function useEntry(detail: EntryDetail, first: EntryOutcome, clock: Clock)
   const unsaved = edits !== null || detail.id === null;
   const { id: entry, revision, type } = detail;
   const [note, setNote] = useState('');
-  const writing = useWriting({ entry, type: type.key, revision }, edits);
-  const recovery = useRecovery(entry ?? `new ${type.key}`, revision, edits, writing);
-  const form = { id: detail.id, type: detail.type.id, values: unsaved ? values : null };
+  const { language } = detail;
+  const spoken = language === null ? '' : ` in ${language}`;
+  // What the server keeps of unsaved words is that of the site's own language.
+  const writing = useWriting({ entry, type: type.key, revision }, language === null ? edits : null);
+  const kept = language === null ? writing : KEPT_HERE_ONLY;
+  const recovery = useRecovery(`${entry ?? `new ${type.key}`}${spoken}`, revision, edits, kept);
+  const form = { id: entry, type: type.id, values: unsaved ? values : null, language };
   const { outcome, problem } = useOutcome<EntryOutcome>(
     'entry',
     { at: clock.at, seeing: clock.seeing, ...form },
@@ -172,12 +179,14 @@ function useSave(
   { when, onSaved }: { when: (at: number) => string; onSaved: () => void },
 ): (takeOver?: boolean) => Promise<boolean> {
   const { keep } = useClockParameters();
-  const { id, type, plans, like } = detail;
+  const { id, type, plans, like, language } = detail;
   return (takeOver = false) =>
     attempt(
       async () => {
-        const input = { id, type: type.id, values, seen, takeOver, note };
-        const saved = await command('saveEntry', input);
+        const saved =
+          language === null
+            ? await command('saveEntry', { id, type: type.id, values, seen, takeOver, note })
+            : await command('saveWords', { entry: id!, language, values, seen, note });
         if (!saved.ok) return saved;
         return { ok: true, value: { ...saved.value, left: await join(saved.value.id, like) } };
       },
@@ -198,11 +207,12 @@ function useActs(detail: EntryDetail, attempt: Attempt, when: (at: number) => st
   const router = useRouter();
   const { keep } = useClockParameters();
   const entry = detail.id!;
+  const spoken = detail.language === null ? {} : { language: detail.language };
   const publish = (revision: number | null): Promise<boolean> =>
     plan({ action: 'publish', at: null, revision });
   const plan = (input: PlanOf): Promise<boolean> =>
     attempt(
-      () => command('planChange', { entry, ...input }),
+      () => command('planChange', { entry, ...input, ...spoken }),
       ({ at, seen }: { at: number; seen?: string }) => {
         const verb = input.action === 'publish' ? 'Goes live' : 'Leaves';
         if (input.at !== null) return { words: `${verb} ${when(at)}.` };

@@ -1,9 +1,15 @@
 'use client';
 
 import { useState } from 'react';
-import type { ConditionSpec, Operator } from '@/core/design/listing-spec.ts';
+import {
+  type ConditionSpec,
+  type Operator,
+  elsewhereOf,
+  literalsOf,
+} from '@/core/design/listing-spec.ts';
 import { UNITS } from '@/core/listing/operand.ts';
-import type { ListingColumn, ListingDetail } from '@/server/queries/listing.ts';
+import type { ListingColumn } from '@/server/queries/listing-columns.ts';
+import type { ListingDetail } from '@/server/queries/listing.ts';
 import { Word, WordInput } from '@/ui/primitives/word.tsx';
 import { EntryPicker } from '../entry-picker.tsx';
 import { ask } from '../send.ts';
@@ -63,9 +69,50 @@ export function ConditionWords({ condition, detail, onChange }: Props) {
         />
       )}{' '}
       {column && !NO_VALUE.includes(condition.op) && (
-        <ValueWords column={column} condition={condition} detail={detail} onChange={onChange} />
+        <>
+          {elsewhereOf(condition) === null && (
+            <ValueWords column={column} condition={condition} detail={detail} onChange={onChange} />
+          )}{' '}
+          <ElsewhereWords column={column} condition={condition} onChange={onChange} />
+        </>
       )}
     </span>
+  );
+}
+
+const OWN_VALUE = '(a value of its own)';
+/** Operators that compare with a stretch, which stands in the condition itself. */
+const SPANNING: readonly Operator[] = ['between', 'within-last', 'within-next', 'this'];
+
+/** What is compared with where that stands elsewhere: on the page, or in the site's settings. */
+function ElsewhereWords({
+  column,
+  condition,
+  onChange,
+}: Omit<Props, 'detail'> & { column: ListingColumn }) {
+  const elsewhere = elsewhereOf(condition);
+  if (column.elsewhere.length === 0 || SPANNING.includes(condition.op)) return null;
+  const [[of, name] = ['', '']] = Object.entries(elsewhere ?? {}) as [string, string][];
+  const set = (chosen: string): void => {
+    const { value: _, ...rest } = condition;
+    if (chosen === OWN_VALUE) return onChange(withValue(rest, column, undefined));
+    const [kind, ...named] = chosen.split(':');
+    const key = named.join(':');
+    onChange({ ...rest, value: kind === 'page' ? { page: key } : { site: key } });
+  };
+  return (
+    <Word
+      label="Compared with"
+      quiet={elsewhere === null}
+      value={elsewhere === null ? '' : `${of}:${name}`}
+      options={[
+        elsewhere === null
+          ? { value: '', label: 'or what stands elsewhere …' }
+          : { value: OWN_VALUE, label: OWN_VALUE },
+        ...column.elsewhere,
+      ]}
+      onChange={(chosen) => chosen !== '' && set(chosen)}
+    />
   );
 }
 
@@ -84,7 +131,7 @@ function withValue(
   if (op === 'this') return { ...condition, value: 'month' };
   const guesses: Record<string, Value> = { number: 0, yesno: true, day: 'today', instant: 'now' };
   const guess = column.options[0]?.value ?? guesses[column.family] ?? '';
-  const [single] = [value ?? []].flat().filter((one) => !OF_OTHERS.has(String(one)));
+  const [single] = literalsOf({ value }).filter((one) => !OF_OTHERS.has(String(one)));
   const first = single ?? guess;
   if (op === 'between') return { ...condition, value: [first, first] };
   return { ...condition, value: MANY.includes(op) ? [first] : first };
@@ -92,7 +139,7 @@ function withValue(
 
 /** What is compared with: one thing, or several joined by "or". */
 function ValueWords({ column, condition, detail, onChange }: Props & { column: ListingColumn }) {
-  const values = [condition.value ?? []].flat();
+  const values = literalsOf(condition);
   if (condition.op === 'between')
     return <BetweenWords {...{ column, condition, detail, onChange }} />;
   if (condition.op === 'this')
@@ -153,7 +200,7 @@ function ValueWords({ column, condition, detail, onChange }: Props & { column: L
 
 /** What something lies between, both ends included. */
 function BetweenWords({ column, condition, detail, onChange }: Props & { column: ListingColumn }) {
-  const [from = '', to = ''] = [condition.value ?? []].flat();
+  const [from = '', to = ''] = literalsOf(condition);
   const put = (value: [Value, Value]): void => onChange({ ...condition, value });
   return (
     <>

@@ -1,6 +1,7 @@
 import type { Issue } from '@/core/issue.ts';
 import type { Clock } from '@/server/queries/clock.ts';
-import type { ListingColumn, ListingDetail } from '@/server/queries/listing.ts';
+import type { ListingColumn } from '@/server/queries/listing-columns.ts';
+import type { ListingDetail } from '@/server/queries/listing.ts';
 import { Line } from '@/ui/primitives/line.tsx';
 import { PatternInput } from '../pattern-input.tsx';
 import { PatternWorldProvider } from '../pattern-world.tsx';

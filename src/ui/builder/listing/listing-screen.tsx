@@ -8,6 +8,7 @@ import { Tabs } from '@/ui/primitives/tabs.tsx';
 import { instantWords } from '../format.ts';
 import { lookingOf } from '../looking.ts';
 import { OnBench } from '../on-bench.tsx';
+import { EntryPicker } from '../entry-picker.tsx';
 import { DesignFoot } from '../design-foot.tsx';
 import { reachOf } from '../reach/reach-of.ts';
 import { Panes } from '../panes.tsx';
@@ -17,6 +18,7 @@ import { type Edits, useEdits } from '../use-edits.ts';
 import { useOutcome } from '../use-outcome.ts';
 import { DesignTense, useRelease } from '../use-release.tsx';
 import { EachLines } from './each-lines.tsx';
+import { FromEntries } from './from-entries.tsx';
 import { InSide, LeftOutSide } from './listing-sides.tsx';
 import { ListingWords } from './listing-words.tsx';
 import { OwnPages } from './own-pages.tsx';
@@ -38,12 +40,13 @@ export function ListingScreen({ detail, outcome: first, clock, pin }: Props) {
   const edits = useEdits(`listings/${id}`, detail.spec);
   const { spec, changed } = edits;
   const [find, setFind] = useState('');
+  const [on, setOn] = useState<string>();
   const pinned = usePinned(edits, pin, detail.names);
   const { outcome, problem } = useOutcome<ListingOutcome>(
     'listing',
-    { ...lookingOf(clock), id, steps: edits.steps, find },
+    { ...lookingOf(clock), id, steps: edits.steps, find, on },
     first,
-    changed || find !== '',
+    changed || find !== '' || on !== undefined,
   );
   const readOnly = useDesignReadOnly(clock);
   const release = useRelease({
@@ -65,6 +68,7 @@ export function ListingScreen({ detail, outcome: first, clock, pin }: Props) {
           <OnBench lines={detail.onBench} />
           <DesignTense clock={clock} changed={changed} />
           <QuerySentence spec={spec} detail={detail} readOnly={readOnly} onChange={edits.change} />
+          {!readOnly && <FromEntries edits={edits} clock={clock} />}
           <ListingWords {...own} />
           <EachLines {...own} columns={detail.columns} />
           <PinLines {...own} {...pinned} detail={detail} />
@@ -90,6 +94,7 @@ export function ListingScreen({ detail, outcome: first, clock, pin }: Props) {
             {problem ??
               `${detail.spec.label} · ${clock.tense === 'now' ? 'now' : instantWords(clock.at, clock.zone, clock.now)}${changed ? ' · with unsaved settings' : ''}`}
           </p>
+          {outcome.on && <OnWhosePage on={outcome.on} at={clock.at} onPick={setOn} />}
           <Sides
             outcome={outcome}
             clock={clock}
@@ -100,6 +105,38 @@ export function ListingScreen({ detail, outcome: first, clock, pin }: Props) {
         </>
       }
     />
+  );
+}
+
+/** On whose page a list is seen that compares with what that has. */
+function OnWhosePage({
+  on,
+  at,
+  onPick,
+}: {
+  on: NonNullable<ListingOutcome['on']>;
+  at: number;
+  onPick: (id: string) => void;
+}) {
+  return (
+    <div className="flex flex-wrap items-center gap-2 border-b border-rule px-6 py-2 text-note">
+      {on.id === '' ? (
+        <span>No live entry has a page that it could stand on.</span>
+      ) : (
+        <span>
+          As on the page of <strong>{on.name}</strong>
+        </span>
+      )}
+      <span className="w-64">
+        <EntryPicker
+          id="on-whose-page"
+          label="See it on another page …"
+          types={on.types}
+          at={at}
+          onPick={(entry) => onPick(entry.id)}
+        />
+      </span>
+    </div>
   );
 }
 
@@ -140,7 +177,11 @@ function Sides({
     <Tabs
       label="Result"
       tabs={[
-        { key: 'in', label: `In (${outcome.total})`, content: <InSide outcome={outcome} /> },
+        {
+          key: 'in',
+          label: `In (${outcome.total})`,
+          content: <InSide outcome={outcome} clock={clock} />,
+        },
         ...page,
         {
           key: 'out',

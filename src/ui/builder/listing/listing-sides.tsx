@@ -19,14 +19,19 @@ const nameColumn = <Row extends { id: string; name: string }>(head: string): Tab
   ),
 });
 
-const IN_COLUMNS: TableColumn<ListingOutcome['entries'][number]>[] = [
+const inColumns = ({ zone, now }: Clock): TableColumn<ListingOutcome['entries'][number]>[] => [
   { key: 'place', head: '', className: 'w-8 text-right text-muted', cell: (_, i) => i + 1 },
   nameColumn(''),
   {
     key: 'sorted',
     head: '',
     className: 'text-muted',
-    cell: ({ sorted, isPinned }) => (isPinned ? `stands first · ${sorted}` : sorted),
+    cell: ({ sorted, pinned }) => {
+      if (pinned === null) return sorted;
+      const { until } = pinned;
+      const end = until === null ? '' : ` until ${instantWords(until, zone, now)}`;
+      return `stands first${end} · ${sorted}`;
+    },
   },
   {
     key: 'path',
@@ -37,7 +42,7 @@ const IN_COLUMNS: TableColumn<ListingOutcome['entries'][number]>[] = [
 ];
 
 /** Who is in, in order, with page breaks marked. */
-export function InSide({ outcome }: { outcome: ListingOutcome }) {
+export function InSide({ outcome, clock }: { outcome: ListingOutcome; clock: Clock }) {
   if (outcome.entries.length === 0)
     return (
       <p className="p-6 text-muted">
@@ -50,7 +55,7 @@ export function InSide({ outcome }: { outcome: ListingOutcome }) {
     <div className="px-6 py-2">
       <Table
         label="In this listing"
-        columns={IN_COLUMNS}
+        columns={inColumns(clock)}
         rows={outcome.entries}
         keyOf={({ id }) => id}
         groupOf={(_, i) => (i % outcome.pageSize === 0 ? `Page ${i / outcome.pageSize + 1}` : null)}
@@ -68,8 +73,14 @@ function leftOutColumns(clock: Clock, go: (at: number) => void): TableColumn<Lef
     {
       key: 'reasons',
       head: 'Out because it fails',
-      cell: ({ reasons }) =>
-        reasons.map((reason) => <ReasonLine key={reason.words} reason={reason} />),
+      cell: ({ reasons, isPinned }) => (
+        <>
+          {reasons.map((reason) => (
+            <ReasonLine key={reason.words} reason={reason} />
+          ))}
+          {isPinned && <p className="text-muted">It has a pin: once it is in, it stands first.</p>}
+        </>
+      ),
     },
     {
       key: 'appears',

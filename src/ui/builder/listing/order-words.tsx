@@ -1,7 +1,7 @@
 'use client';
 
 import type { SortSpec } from '@/core/design/listing-spec.ts';
-import type { ListingColumn } from '@/server/queries/listing.ts';
+import type { ListingColumn } from '@/server/queries/listing-columns.ts';
 import { Word } from '@/ui/primitives/word.tsx';
 
 /** Both directions of an order in words, by the family of what is ordered by. */

@@ -58,7 +58,9 @@ export function QuerySentence({
           onChange({ ...spec, pageSize: (/^\d+$/.test(text) ? Number(text) : text) as number })
         }
       />
-      {' to a page; drawn as '}
+      {' to a page, '}
+      <CutWords spec={spec} onChange={onChange} />
+      {'; drawn as '}
       <Word
         label="Card"
         value={spec.card ?? ''}
@@ -70,6 +72,33 @@ export function QuerySentence({
       />
       .
     </fieldset>
+  );
+}
+
+/** How many there are at most, and how many of the first are left out. */
+function CutWords({ spec, onChange }: { spec: Spec; onChange: (spec: Spec) => void }) {
+  const set = (what: 'skip' | 'most', text: string): void => {
+    const { [what]: _, ...rest } = spec;
+    const number = /^\d+$/.test(text) ? Number(text) : text;
+    onChange((text === '' || text === '0' ? rest : { ...rest, [what]: number }) as Spec);
+  };
+  return (
+    <>
+      {'at most '}
+      <WordInput
+        label="How many in all"
+        value={String(spec.most ?? '')}
+        placeholder="all"
+        onChange={(text) => set('most', text)}
+      />
+      {' of them, after the first '}
+      <WordInput
+        label="How many of the first are left out"
+        value={String(spec.skip ?? '')}
+        placeholder="0"
+        onChange={(text) => set('skip', text)}
+      />
+    </>
   );
 }
 

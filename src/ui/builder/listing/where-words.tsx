@@ -4,7 +4,7 @@ import {
   type GroupKind,
   groupOf,
 } from '@/core/design/listing-spec.ts';
-import type { ListingColumn } from '@/server/queries/listing.ts';
+import type { ListingColumn } from '@/server/queries/listing-columns.ts';
 import { Word } from '@/ui/primitives/word.tsx';
 import { type Asked, ConditionWords } from './condition-words.tsx';
 

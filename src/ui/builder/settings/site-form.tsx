@@ -35,6 +35,7 @@ export function SiteForm(props: Props) {
       <h2 className="mt-3">The site’s own words</h2>
       <Own {...props.detail} />
       <Sets {...props.detail} />
+      <Languages />
       <Style />
       <Texts />
       <People />
@@ -98,6 +99,19 @@ function Style() {
       <p className="pt-1.5">
         <ClockLink className="link" href="/build/settings/style">
           Colours, type and rules of every page
+        </ClockLink>
+      </p>
+    </Line>
+  );
+}
+
+/** The languages of the site have a screen of their own. */
+function Languages() {
+  return (
+    <Line label="Languages">
+      <p className="pt-1.5">
+        <ClockLink className="link" href="/build/settings/languages">
+          Further languages, and what the design says in them
         </ClockLink>
       </p>
     </Line>

@@ -5,12 +5,11 @@ import type { Issue } from '@/core/issue.ts';
 import type { Clock } from '@/server/queries/clock.ts';
 import type { TypeDetail, TypeOutcome } from '@/server/queries/type.ts';
 import { Line } from '@/ui/primitives/line.tsx';
-import { AddressParts } from '../address-parts.tsx';
 import { counted } from '../format.ts';
+import { AddressSettings } from './address-settings.tsx';
 import { PartChoice } from '../part-choice.tsx';
 import { ClockLink } from '../shell/clock-link.tsx';
 import { PageChoices } from './page-choices.tsx';
-import { PatternInput } from '../pattern-input.tsx';
 import { ruleWords } from '@/core/timing/words.ts';
 import { TimingSettings } from './timing-settings.tsx';
 import { CopyFrom } from './copy-from.tsx';
@@ -286,54 +285,6 @@ function startersLink({ spec, detail, clock }: Props): ChainLink[] {
   const gives = starters.map(({ name }) => name).join(', ') || 'none: new entries begin blank';
   const content = <StarterLines type={detail.spec} {...{ starters, clock }} />;
   return [{ key: 'starters', label: 'Starters', set: starters.length > 0, gives, content }];
-}
-
-function AddressSettings({
-  spec,
-  outcome,
-  readOnly,
-  issues,
-  onAddress,
-  onClash,
-}: Omit<Props, 'detail' | 'onChange' | 'onRename' | 'clock' | 'opened'> & {
-  issues: Issue[];
-  onAddress: (pattern: string) => void;
-  onClash: (clash: Spec['clash']) => void;
-}) {
-  return (
-    <>
-      <Line
-        label="Pattern"
-        htmlFor="address"
-        help="Braces read fields; a part in [ ] is left out where what it reads is blank."
-      >
-        <PatternInput
-          id="address"
-          isAddress
-          value={spec.address ?? ''}
-          placeholder="No pages of its own"
-          readOnly={readOnly}
-          issues={issues}
-          result={
-            <AddressParts path={outcome.path} pieces={outcome.pieces} missing={outcome.noPath} />
-          }
-          onChange={onAddress}
-        />
-      </Line>
-      <Line label="When taken" htmlFor="clash">
-        <select
-          id="clash"
-          className="control"
-          disabled={readOnly}
-          value={spec.clash}
-          onChange={(e) => onClash(e.target.value as Spec['clash'])}
-        >
-          <option value="number">the later entry is numbered: -2, -3, …</option>
-          <option value="refuse">the later entry is refused</option>
-        </select>
-      </Line>
-    </>
-  );
 }
 
 function Link({

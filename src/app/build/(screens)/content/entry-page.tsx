@@ -4,9 +4,18 @@ import { GoneScreen } from '@/ui/builder/entry/gone-screen.tsx';
 import type { Screen } from '../../screen.ts';
 
 /** The screen of an entry, or what is left of it. */
-export async function EntryPage({ screen, id }: { screen: Screen; id: string }) {
+export async function EntryPage({
+  screen,
+  id,
+  language = null,
+}: {
+  screen: Screen;
+  id: string;
+  /** Id of the further language whose words are written; null for the site's own. */
+  language?: string | null;
+}) {
   const { clock, ask } = screen;
-  const detail = await ask('entryDetail', id, clock.at, clock.now);
+  const detail = await ask('entryDetail', id, clock.at, clock.now, language);
   if (!detail) {
     const gone = await ask('goneEntry', id, clock.at);
     if (!gone) notFound();
@@ -14,9 +23,11 @@ export async function EntryPage({ screen, id }: { screen: Screen; id: string }) 
   }
   const outcome = (await ask(
     'entryOutcome',
-    { id, type: detail.type.id, values: null },
+    { id, type: detail.type.id, values: null, language },
     clock.at,
     clock.seeing,
   ))!;
-  return <EntryScreen key={id} detail={detail} outcome={outcome} clock={clock} />;
+  return (
+    <EntryScreen key={`${id} ${language ?? ''}`} detail={detail} outcome={outcome} clock={clock} />
+  );
 }

@@ -10,5 +10,5 @@ export default async function Page({
 }) {
   const screen = await openScreen(searchParams);
   const id = (await params).id.map(decodeURIComponent).join('/');
-  return <EntryPage screen={screen} id={id} />;
+  return <EntryPage screen={screen} id={id} language={screen.search.language ?? null} />;
 }

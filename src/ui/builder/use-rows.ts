@@ -1,18 +1,17 @@
 'use client';
 
 import { useCallback, useEffect, useRef, useState } from 'react';
-import type { ContentRow, ContentTable, RowsAsked } from '@/server/queries/content.ts';
-import { ask } from '../send.ts';
+import { ask } from './send.ts';
 
 /** So many rows are asked for at once, as the server gives them. */
 const AT_ONCE = 100;
 
-type Pages = ReadonlyMap<number, readonly ContentRow[]>;
+type Pages<Row> = ReadonlyMap<number, readonly Row[]>;
 
-/** The rows of the content table that have been seen so far, and how many there are. */
-export interface Rows {
+/** Rows of a long table that have been seen so far, and how many there are. */
+export interface Rows<Row> {
   total: number;
-  rowAt: (index: number) => ContentRow | undefined;
+  rowAt: (index: number) => Row | undefined;
   /** Asks for those in sight. */
   see: (from: number, to: number) => void;
   problem: string | null;
@@ -22,8 +21,14 @@ export interface Rows {
  * Rows by their places: the first are there, the others are asked for as they come into sight. When
  * the table is drawn anew, what was seen stays until it is there anew.
  */
-export function useRows(table: ContentTable, asked: Omit<RowsAsked, 'from'>): Rows {
-  const [pages, setPages] = useState<Pages>(new Map([[0, table.rows]]));
+export function useRows<Row>(
+  /** The outcome that is asked for rows. */
+  what: string,
+  table: { rows: readonly Row[]; total: number },
+  /** What is asked besides from which place on. */
+  asked: object,
+): Rows<Row> {
+  const [pages, setPages] = useState<Pages<Row>>(new Map([[0, table.rows]]));
   const [total, setTotal] = useState(table.total);
   const [problem, setProblem] = useState<string | null>(null);
   const sight = useRef<[number, number]>([0, 0]);
@@ -37,7 +42,7 @@ export function useRows(table: ContentTable, asked: Omit<RowsAsked, 'from'>): Ro
         fresh.current.add(page);
         const all = fresh.current;
         const input = { ...(JSON.parse(body) as object), from: page * AT_ONCE };
-        void ask<{ rows: ContentRow[]; total: number }>('rows', input).then((answer) => {
+        void ask<{ rows: Row[]; total: number }>(what, input).then((answer) => {
           if (all !== fresh.current) return;
           setProblem('value' in answer ? null : answer.problem);
           if (!('value' in answer)) return void all.delete(page);
@@ -46,7 +51,7 @@ export function useRows(table: ContentTable, asked: Omit<RowsAsked, 'from'>): Ro
         });
       }
     },
-    [body],
+    [body, what],
   );
   useEffect(() => {
     fresh.current = new Set([0]);

@@ -1,0 +1,111 @@
+import type { Plan, Revision } from '@/core/publication/model.ts';
+import { codeOf, type Shown, shownOver } from '@/core/publication/shown.ts';
+import type { Design } from '@/core/design/spec.ts';
+import type { Instant } from '@/core/time/interval.ts';
+import type { Values } from '@/core/design/values.ts';
+import type { Connection } from '../db/connection.ts';
+import { tablesIn } from './language-tables.ts';
+import { statement } from './statement.ts';
+import { hasWordsIn, readShown, readValues } from './stored-values.ts';
+
+/** A revision as it is stored. */
+export type StoredRevision = Omit<Revision, 'values'> & { values: string };
+/** A plan, and the language it is for, BCP 47. */
+export type StoredPlan = Plan & { language: string };
+
+/** Which language a site is read in, and which it is in besides. */
+export interface Speech {
+  design: Design;
+  /** Tags of the languages that the site is in besides its own. */
+  further: ReadonlySet<string>;
+  /** Where the front pages of those stand. */
+  roots: readonly string[];
+}
+
+/** What is live of an entry over time in one of a site's languages, as if it were in that alone. */
+export interface InLanguage {
+  revisions: Revision[];
+  plans: Plan[];
+  /** What is shown as of an instant, by its code; null for nothing. */
+  codeAt: (at: Instant) => number | null;
+}
+
+/**
+ * An entry in one of a site's languages: what is shown of it stands among its revisions, and each
+ * change of that is a plan.
+ */
+export function inLanguage(
+  connection: Connection,
+  { design, further }: Speech,
+  entry: { id: string; revisions: readonly StoredRevision[]; plans: readonly StoredPlan[] },
+): InLanguage {
+  const { language } = design.site;
+  const isHere = (plan: StoredPlan): boolean =>
+    design.edition ? plan.language === language : !further.has(plan.language);
+  const plain = entry.revisions.map((revision): Revision => {
+    const json = revision.values;
+    return { ...revision, values: plainValues(json, design) };
+  });
+  const changes = shownOver({
+    revisions: plain,
+    plans: entry.plans.filter(isHere),
+    others: entry.plans.filter((plan) => !isHere(plan)),
+    fallback: design.edition?.fallback ? ownIntervals(connection, entry.id) : [],
+  });
+  const made = madeOf(
+    design,
+    entry.revisions,
+    changes.flatMap(({ shown }) => shown ?? []),
+  );
+  const codes = changes.map(({ at, shown, keeps }) => {
+    const plan = planOf(at, shown && codeOf(shown));
+    return { at, code: shown && codeOf(shown), plan: keeps ? { ...plan, keeps } : plan };
+  });
+  return {
+    // Who looks for the newest one saved looks from the end.
+    revisions: [...made, ...plain],
+    plans: codes.map(({ plan }) => plan),
+    codeAt: (at) => codes.findLast((change) => change.at <= at)?.code ?? null,
+  };
+}
+
+/** What is shown that is of several revisions, or of another language, as revisions by their codes. */
+function madeOf(
+  { site, edition }: Design,
+  stored: readonly StoredRevision[],
+  all: readonly Shown[],
+): Revision[] {
+  const byCode = new Map(all.map((shown) => [codeOf(shown), shown]));
+  const byNumber = new Map(stored.map((revision) => [revision.number, revision]));
+  return [...byCode].flatMap(([code, shown]): Revision[] => {
+    if (code === shown.revision) return []; // stands among them already
+    const [words, rest] = [byNumber.get(shown.revision), byNumber.get(shown.shared)];
+    if (!words || !rest) return [];
+    const spoken = shown.isFallback ? edition!.own : site.language;
+    const values = readShown(words.values, rest.values, spoken);
+    return [{ number: code, saved: 0, author: words.author, values }];
+  });
+}
+
+/** A plan after which something is shown; null for nothing. */
+export function planOf(at: Instant, code: number | null): Plan {
+  return code === null
+    ? { at, sequence: 0, do: 'retire', revision: null }
+    : { at, sequence: 0, do: 'publish', revision: code };
+}
+
+/** What was never live is read in its own words, or where it has none in those of the site. */
+function plainValues(json: string, { site, edition }: Design): Values {
+  const stands = edition?.fallback && !hasWordsIn(json, site.language);
+  return readValues(json, stands ? edition.own : site.language);
+}
+
+type OwnInterval = Parameters<typeof shownOver>[0]['fallback'][number];
+
+function ownIntervals(connection: Connection, id: string): OwnInterval[] {
+  return statement<OwnInterval>(
+    connection,
+    `SELECT starts AS "from", ends AS "to", revision, shared_revision AS sharedRevision
+       FROM ${tablesIn(undefined).live} WHERE entry = ? ORDER BY starts`,
+  ).all(id);
+}
