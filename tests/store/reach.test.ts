@@ -3,6 +3,8 @@ import { describe, expect, test } from 'vitest';
 import { applyEdit } from '@/core/design-edit/edit.ts';
 import type { Step } from '@/core/design-edit/steps.ts';
 import { siteAtPath } from '@/core/site/languages.ts';
+import { listingPaths } from '@/core/site/pages.ts';
+import { Validity } from '@/core/time/interval.ts';
 import { runCommand } from '@/server/commands/run.ts';
 import { COMMAND_LINE } from '@/server/permit.ts';
 import { type Reach, type ReachInput, reachSoFar } from '@/server/queries/reach.ts';
@@ -48,14 +50,23 @@ interface Page {
 
 /** Every page by what it is of, its path and HTML; and where redirects by hand lead. */
 function pagesBy({ view }: TestSite, at: number, redirects: Iterable<string>): Map<string, Page> {
-  const { site } = view.at(at)!;
-  const { listings } = site;
+  const { site, reader } = view.at(at)!;
+  // Values are told apart by what they are: two may have one name.
+  const ofLists = site.languages.flatMap((one) =>
+    listingPaths(one, reader.in(one), new Validity(at)).map(
+      ({ path, key, value, number }): [string, string] => [
+        path,
+        `${site.listings.get(key)!.listing.id} ${value?.key} ${number}`,
+      ],
+    ),
+  );
+  const listNames = new Map(ofLists);
   const languageOf = (path: string): string => siteAtPath(site, path).design.edition?.id ?? '';
   const pages = new Map(
     view
       .pages(at)!
-      .map(({ path, entry: id, listing, value, page }): [string, Page] => [
-        `${languageOf(path)}:${id ?? (listing === null ? path : `${listings.get(listing)!.listing.id} ${value} ${page}`)}`,
+      .map(({ path, entry: id, listing }): [string, Page] => [
+        `${languageOf(path)}:${id ?? (listing === null ? path : listNames.get(path)!)}`,
         { path, body: view.render(path, at)!.body },
       ]),
   );
