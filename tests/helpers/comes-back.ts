@@ -50,7 +50,8 @@ function storedRows({ driver }: Connection): Record<string, unknown[]> {
     byHand: all('SELECT entry, path, starts, ends FROM by_hand ORDER BY entry, starts, path, ends'),
     // Of a place it is kept who stands before whom, of those that stand for themselves.
     subjects: all(
-      `SELECT "set", key, starts, ends, name, slug, description, picture, parent, merged, author
+      `SELECT "set", key, starts, ends, name, slug, description, picture, parent, merged, languages,
+         author
          FROM subject ORDER BY "set", ends IS NOT NULL, merged IS NOT NULL,
            CASE WHEN ends IS NULL THEN parent END,
            CASE WHEN ends IS NULL AND merged IS NULL THEN position END, key, starts`,

@@ -30,7 +30,16 @@ function withGerman(
   files: Files,
   { fallback, texts, words }: typeof spoken extends fc.Arbitrary<infer S> ? S : never,
 ): Files {
-  const all: Files = { ...files, 'languages/de.json': { key: 'de', fallback, texts } };
+  const family = files['subjects/family.json'] as { subjects: object[] };
+  const german = { languages: { de: { name: 'Hülsenfrüchte', description: 'Im Boden.' } } };
+  const all: Files = {
+    ...files,
+    'languages/de.json': { key: 'de', fallback, texts },
+    'subjects/family.json': {
+      ...family,
+      subjects: family.subjects.map((subject) => ({ ...subject, ...german })),
+    },
+  };
   const seen = new Set<string>();
   for (const { entry: id, title, month, months } of words) {
     const path = Object.keys(all).find((name) => name.endsWith(`/${id}.json`));

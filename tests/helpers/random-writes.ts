@@ -77,7 +77,10 @@ export class LivedSite {
     if (keys.length === 0) return;
     const [one, two] = [keys[which % keys.length]!.key, keys[other % keys.length]!.key];
     const change = {
-      slug: { do: 'set', key: one, slug: `s${other % 3}`, name: `Name ${other % 3}` },
+      slug: {
+        ...{ do: 'set', key: one, slug: `s${other % 3}`, name: `Name ${other % 3}` },
+        languages: other % 2 === 0 ? {} : { de: { name: `Wort ${other % 4}` } },
+      },
       merge: { do: 'merge', keys: [one], into: two },
       move: { do: 'move', key: one, parent: other % 3 === 0 ? null : two, before: null },
       drop: { do: 'delete', keys: [one] },

@@ -1,6 +1,8 @@
 import { z } from 'zod';
 import { type Issue, type Result, ok, refused } from '../issue.ts';
+import { nameOfLanguage } from './language-spec.ts';
 import type { SubjectVersion } from './subject-history.ts';
+import { SLUG, wordsByTag } from './subject-words.ts';
 
 /** A subject as it stands: a version without its bounds. */
 export type SubjectState = Omit<SubjectVersion, 'from' | 'to'>;
@@ -17,6 +19,8 @@ export const subjectChange = z.discriminatedUnion('do', [
     slug: z.string().max(120).optional(),
     description: z.string().max(10_000).optional(),
     picture: z.string().max(200).nullable().optional(),
+    /** What every further language says of it. */
+    languages: wordsByTag.optional(),
   }),
   z.strictObject({
     do: z.literal('move'),
@@ -40,7 +44,6 @@ export type SubjectsAfter = Map<string, SubjectState | null>;
 
 /** As deep as pages may sit within each other. */
 const DEEPEST = 50;
-const SLUG = /^[a-z0-9]+(-[a-z0-9]+)*$/;
 
 /** Does a change; gives those that stand otherwise then, or what keeps it from being done. */
 export function changeSubjects(
@@ -105,7 +108,8 @@ export function mergedInto(
   into: string,
   { key: own, name }: Pick<SubjectState, 'key' | 'name'>,
 ): SubjectState {
-  return { key: own, name, slug: '', description: '', picture: null, parent: null, merged: into };
+  const rest = { slug: '', description: '', picture: null, parent: null, languages: {} };
+  return { key: own, name, ...rest, merged: into };
 }
 
 /** Those below what goes stand below what that stood below. */
@@ -247,5 +251,11 @@ function oneSentence(
   if (was.slug !== state.slug)
     return `${state.name}: “${state.slug}” in addresses, was “${was.slug}”`;
   if (was.picture !== state.picture) return `${state.name}: another picture`;
-  return was.description === state.description ? null : `${state.name}: another description`;
+  if (was.description !== state.description) return `${state.name}: another description`;
+  const tags = new Set([...Object.keys(was.languages), ...Object.keys(state.languages)]);
+  const saidIn = ({ languages }: SubjectState, tag: string): string =>
+    JSON.stringify(languages[tag] ?? {});
+  const others = [...tags].filter((tag) => saidIn(was, tag) !== saidIn(state, tag));
+  if (others.length === 0) return null;
+  return `${state.name}: other words in ${others.map(nameOfLanguage).join(', ')}`;
 }

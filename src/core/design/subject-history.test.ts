@@ -3,7 +3,7 @@ import { expect, test } from 'vitest';
 import { Validity } from '../time/interval.ts';
 import { SubjectHistory, type SubjectVersion } from './subject-history.ts';
 
-const ABOUT = { slug: 's', description: '', picture: null };
+const ABOUT = { slug: 's', description: '', picture: null, languages: {} };
 const LAST = 12;
 
 /** Versions of a few keys, each at most one at a time. */

@@ -1,8 +1,8 @@
 import { BEGINNING, type Instant, type Interval, type Validity, covers } from '../time/interval.ts';
-import type { Subject } from './values.ts';
+import type { SpokenSubject } from './subject-words.ts';
 
 /** A subject as it stood over a stretch of time; those of one key do not overlap. */
-export interface SubjectVersion extends Omit<Subject, 'set'>, Interval {
+export interface SubjectVersion extends Omit<SpokenSubject, 'set'>, Interval {
   /** Key of the subject that it is one with; null where it stands for itself. */
   merged: string | null;
 }
@@ -10,9 +10,9 @@ export interface SubjectVersion extends Omit<Subject, 'set'>, Interval {
 /** A subject set as of an instant. */
 export interface SubjectsNow {
   /** What a key stands for, one that was merged into another included; null where nothing is. */
-  get(key: string): Subject | null;
+  get(key: string): SpokenSubject | null;
   /** All that stand for themselves, in their order. */
-  all(): Subject[];
+  all(): SpokenSubject[];
   /** Every key that counts as a subject: its own, those merged into it, and all below it. */
   keysWithin(key: string): string[];
   /** Keys that something stood for, and nothing does any more. */
@@ -120,7 +120,7 @@ function shapesOf(versions: readonly SubjectVersion[], isNamed: boolean): (Insta
 }
 
 class SetState implements SubjectsNow {
-  private readonly subjects = new Map<string, Subject>();
+  private readonly subjects = new Map<string, SpokenSubject>();
   private readonly merged = new Map<string, string>();
   private readonly below = new Map<string, string[]>();
   private readonly dead: string[] = [];
@@ -138,16 +138,19 @@ class SetState implements SubjectsNow {
         if (versions.some(({ from }) => from <= at)) this.dead.push(key);
         continue;
       }
-      const { name, slug, description, picture, parent, merged } = version;
+      const { name, slug, description, picture, parent, merged, languages } = version;
       if (merged === null)
-        this.subjects.set(key, { set, key, name, slug, description, picture, parent });
+        this.subjects.set(key, {
+          ...{ set, key, name, slug, description, picture, parent },
+          languages,
+        });
       else this.merged.set(key, merged);
       const above = merged ?? parent;
       if (above !== null) under(above, key);
     }
   }
 
-  get(key: string): Subject | null {
+  get(key: string): SpokenSubject | null {
     let next = key;
     for (let i = 0; i < DEEPEST; i++) {
       const into = this.merged.get(next);
@@ -157,7 +160,7 @@ class SetState implements SubjectsNow {
     return null;
   }
 
-  all(): Subject[] {
+  all(): SpokenSubject[] {
     return [...this.subjects.values()];
   }
 

@@ -1,3 +1,4 @@
+import type { MediaWordsByTag } from './media-words.ts';
 import type { Instant } from '../time/interval.ts';
 import type { ContentType } from './spec.ts';
 
@@ -30,6 +31,8 @@ export interface AboutMedia {
   /** Where what matters in it lies, in per cent from the left and the top. */
   focusX: number;
   focusY: number;
+  /** What further languages say of it, by their tags. */
+  languages: MediaWordsByTag;
 }
 
 /** What is said of a medium of which nothing was said. */
@@ -40,6 +43,7 @@ export const UNTOLD: AboutMedia = {
   credit: '',
   focusX: 50,
   focusY: 50,
+  languages: {},
 };
 
 /** A picture or file as patterns and templates see it; sizes in px, 0 where it is no picture. */

@@ -1,5 +1,7 @@
 import { sql } from 'drizzle-orm';
 import { index, integer, primaryKey, real, sqliteTable, text } from 'drizzle-orm/sqlite-core';
+import type { MediaWordsByTag } from '@/core/design/media-words.ts';
+import type { WordsByTag } from '@/core/design/subject-words.ts';
 
 /* All instants are integer milliseconds UTC. `starts`/`ends` are half-open; a null end is not known. */
 
@@ -218,6 +220,8 @@ export const subject = sqliteTable(
     parent: text('parent'),
     /** Key of the subject that it is one with; null where it stands for itself. */
     merged: text('merged'),
+    /** What further languages say of it, by their tags; null where none does. */
+    languages: text('languages', { mode: 'json' }).$type<WordsByTag>(),
     /** Its place among those beside it: of a key, not of a stretch. */
     position: real('position').notNull(),
     /** Who made it so; null where a folder brought it. */
@@ -281,6 +285,8 @@ export const media = sqliteTable(
     /** Where what matters in it lies, in per cent from the left and the top. */
     focusX: integer('focus_x').notNull(),
     focusY: integer('focus_y').notNull(),
+    /** What further languages say of it, by their tags; null where none does. */
+    languages: text('languages', { mode: 'json' }).$type<MediaWordsByTag>(),
     /** Name, alternative text, caption and credit as searches compare them. */
     search: text('search').notNull(),
     /** Who made it so; null where a folder brought it. */

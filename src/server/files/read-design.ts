@@ -14,6 +14,7 @@ import { languageSpec } from '@/core/design/language-spec.ts';
 import { styleSpec, textFormSpec } from '@/core/design/text-form-spec.ts';
 import { listingSpec } from '@/core/design/listing-spec.ts';
 import { type SubjectState, mergedInto } from '@/core/design/subject-change.ts';
+import { SLUG, type WordsByTag, wordsByTag } from '@/core/design/subject-words.ts';
 import { lookSpec } from '@/core/style/look-spec.ts';
 import { slugText } from '@/core/pattern/slug.ts';
 import { templateFileSpec } from '@/core/template/template-schema.ts';
@@ -46,13 +47,12 @@ const subjectItem: z.ZodType<SubjectItem> = z.lazy(() =>
     name: subjectName,
     slug: z
       .string()
-      .regex(
-        /^[a-z0-9]+(-[a-z0-9]+)*$/,
-        'A slug is made of small letters, digits and single hyphens.',
-      )
+      .regex(SLUG, 'A slug is made of small letters, digits and single hyphens.')
       .optional(),
     description: z.string().default(''),
     picture: z.string().nullable().default(null),
+    /** What further languages say of it, by their tags. */
+    languages: wordsByTag.default({}),
     /** Others that are one with it by now, and count as it. */
     merged: z.array(z.strictObject({ key: subjectKey, name: subjectName })).default([]),
     below: z.array(subjectItem).default([]),
@@ -64,6 +64,7 @@ interface SubjectItem {
   slug?: string | undefined;
   description: string;
   picture: string | null;
+  languages: WordsByTag;
   merged: { key: string; name: string }[];
   below: SubjectItem[];
 }
@@ -267,6 +268,7 @@ function flatten(set: string, items: SubjectItem[], parent: string | null): Subj
       slug: item.slug ?? slugText(item.key, 'en'),
       description: item.description,
       picture: item.picture,
+      languages: item.languages,
       parent,
       merged: null,
     },

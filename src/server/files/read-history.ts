@@ -4,6 +4,7 @@ import { mappingSpec } from '@/core/intake/mapping.ts';
 import { contentFilters } from '@/core/content/filters.ts';
 import { type Design, type ContentType, designSpec } from '@/core/design/spec.ts';
 import type { SubjectVersion } from '@/core/design/subject-history.ts';
+import { wordsByTag } from '@/core/design/subject-words.ts';
 import { type DesignEdit, applySteps, editSpec, invertEdit } from '@/core/design-edit/edit.ts';
 import { foldEdits } from '@/core/design-edit/fold.ts';
 import type { Issue } from '@/core/issue.ts';
@@ -110,6 +111,7 @@ const historyFile = z.strictObject({
         parent: z.string().nullable().default(null),
         picture: z.string().nullable().default(null),
         merged: z.string().nullable().default(null),
+        languages: wordsByTag.default({}),
         from: instant.default(BEGINNING),
         to: instant.nullable().default(null),
         author: person.nullable().default(null),

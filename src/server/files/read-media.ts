@@ -2,6 +2,7 @@ import { join } from 'node:path';
 import { z } from 'zod';
 import { type Issue, type Result, ok } from '@/core/issue.ts';
 import { type AboutMedia, type Media, UNTOLD } from '@/core/design/values.ts';
+import { mediaWordsByTag } from '@/core/design/media-words.ts';
 import { BEGINNING, type Instant } from '@/core/time/interval.ts';
 import { type PreparedFile, prepareFile } from './media/prepare.ts';
 import { prepareFont } from './media/prepare-font.ts';
@@ -39,6 +40,8 @@ export const aboutMedia = z.union([
     credit: z.string().max(500).optional(),
     /** Where what matters lies, in per cent from the left and the top. */
     focus: z.tuple([percent, percent]).optional(),
+    /** What further languages say, by their tags. */
+    languages: mediaWordsByTag.optional(),
   }),
 ]);
 /** The file that says it, by the names of the media. */
@@ -48,7 +51,7 @@ export const aboutFile = z.record(z.string(), aboutMedia).nullable();
 export function aboutOf(given: z.output<typeof aboutMedia> | undefined): AboutMedia {
   if (given === undefined) return UNTOLD;
   if (typeof given === 'string') return { ...UNTOLD, alt: given };
-  const { focus, alt, decorative, caption, credit } = given;
+  const { focus, alt, decorative, caption, credit, languages } = given;
   const [focusX, focusY] = (focus ?? [UNTOLD.focusX, UNTOLD.focusY]).map(Math.round);
   return {
     alt: alt ?? '',
@@ -57,6 +60,7 @@ export function aboutOf(given: z.output<typeof aboutMedia> | undefined): AboutMe
     credit: credit ?? '',
     focusX: focusX!,
     focusY: focusY!,
+    languages: languages ?? {},
   };
 }
 

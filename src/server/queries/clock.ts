@@ -75,10 +75,18 @@ function tooManyToMove(view: SiteView, at: Instant): string | null {
   return `The bench moves more than ${MOST_MOVED.toLocaleString('en')} pages; here they stand where they are now. Their reach says where they go.`;
 }
 
+/** A language that the site is in besides its own: its BCP 47 tag, and what it is called. */
+export interface FurtherLanguage {
+  tag: string;
+  label: string;
+}
+
 /** What surrounds every screen. */
 export interface ShellDetail {
   siteName: string;
   zone: string;
+  /** The languages that the site is in besides its own. */
+  further: FurtherLanguage[];
   unpublished: number;
   ticks: ChangeTick[];
 }
@@ -91,12 +99,15 @@ const YEAR_MS = 366 * 86_400_000;
  */
 export function shellDetail(view: SiteView, actor: Actor, now: Instant): ShellDetail {
   permit(actor, 'read-unpublished', SITE);
-  const site = view.at(now)?.site.design.site;
-  if (!site) return { siteName: 'No site yet', zone: 'UTC', unpublished: 0, ticks: [] };
+  const design = view.at(now)?.site.design;
+  if (!design)
+    return { siteName: 'No site yet', zone: 'UTC', further: [], unpublished: 0, ticks: [] };
+  const { site, languages } = design;
   const edits = rightsOf(actor).includes('change-design') ? openEditCount(view.connection) : 0;
   return {
     siteName: site.name,
     zone: site.zone,
+    further: languages.map(({ language: tag, label }) => ({ tag, label })),
     unpublished: unpublishedCount(view) + edits,
     ticks: changeTicks(view, now - YEAR_MS, now, now + YEAR_MS),
   };

@@ -1,3 +1,4 @@
+import { same } from '@/core/design-edit/properties.ts';
 import type { MediaFilters } from '@/core/content/media-filters.ts';
 import { type FormatName, MEDIA_FORMATS, formatOf } from '@/core/design/media-formats.ts';
 import type { Media } from '@/core/design/values.ts';
@@ -7,7 +8,7 @@ import type { Instant } from '@/core/time/interval.ts';
 import { type Actor, SITE, permit } from '../permit.ts';
 import { asOf } from '../store/as-of.ts';
 import { mediumTarget } from '../store/media-edges.ts';
-import { type MediaRow, versionsOf } from '../store/media.ts';
+import { type MediaRow, type StoredMedium, mediaRow, versionsOf } from '../store/media.ts';
 import { personName } from '../store/persons.ts';
 import { statement } from '../store/statement.ts';
 import { settledInstant } from '../store/write.ts';
@@ -56,13 +57,13 @@ export function mediaFound(
     mimes: formats && JSON.stringify(formats.map((f) => MEDIA_FORMATS[f].mime)),
     most: (maxKilobytes ?? 1e9) * 1000,
   };
-  const rows = statement<MediaRow>(
+  const rows = statement<StoredMedium>(
     view.connection,
     `SELECT m.*, m.focus_x AS focusX, m.focus_y AS focusY ${where}
        ORDER BY ${ORDER[sort]} LIMIT ${AT_ONCE} OFFSET @from`,
   ).all({ ...given, from });
   const total = statement<number>(view.connection, `SELECT count(*) ${where}`).pluck().get(given)!;
-  return { total, lines: rows.map(lineOf) };
+  return { total, lines: rows.map((row) => lineOf(mediaRow(row))) };
 }
 
 /** An instant from which on nothing that was written is still to come: now, or the last write. */
@@ -81,9 +82,9 @@ const UNUSED = `AND NOT EXISTS (
   AND m.id IS NOT @share`;
 
 function lineOf(row: MediaRow): MediaLine {
-  const { id, hash, mime, width, height, alt, caption, credit, focusX, focusY } = row;
+  const { id, hash, mime, width, height, alt, caption, credit, focusX, focusY, languages } = row;
   const medium = { id, hash, mime, width, height, alt, caption, credit, focusX, focusY };
-  const line = { ...medium, decorative: Boolean(row.decorative) };
+  const line = { ...medium, languages, decorative: row.decorative };
   return {
     ...line,
     bytes: row.bytes,
@@ -157,11 +158,14 @@ function wordsOf(version: MediaRow, before: MediaRow | undefined): string {
   if (!before) return 'Added';
   if (before.ends !== version.starts) return 'Brought back';
   if (before.hash !== version.hash) return 'Another file';
-  const said = (['alt', 'decorative', 'caption', 'credit'] as const).filter(
-    (name) => before[name] !== version[name],
+  const said = (['alt', 'decorative', 'caption', 'credit', 'languages'] as const).filter(
+    (name) => !same(before[name], version[name]),
   );
   if (said.length === 0) return 'What matters in it';
-  const labels = { alt: 'alternative text', decorative: 'alternative text' } as const;
+  const labels = {
+    ...{ alt: 'alternative text', decorative: 'alternative text' },
+    languages: 'other languages',
+  } as const;
   const names = [...new Set(said.map((name) => ({ ...labels })[name as 'alt'] ?? name))];
   return `Changed: ${names.join(', ')}`;
 }

@@ -1,6 +1,7 @@
 import type { Connection } from '../db/connection.ts';
 import { WorkingDesigns } from '../store/bench.ts';
 import { type DesignStore, designsOf } from '../store/design-store.ts';
+import { NO_SITE } from '../store/designs-ahead.ts';
 import { languagesMade, tablesIn } from '../store/language-tables.ts';
 import { RowCache } from '../store/row-cache.ts';
 import { StoredReader } from '../store/site-reader.ts';
@@ -128,7 +129,7 @@ export class SiteView {
 
   /** The subjects, by the keys that their sets have as of an instant. */
   subjects(at: Instant): Subjects {
-    return this.subjectStore.under(this.at(at)?.site ?? { setIds: new Map() }).at(at);
+    return this.subjectStore.under(this.at(at)?.site ?? NO_SITE).at(at);
   }
 
   /**

@@ -6,6 +6,7 @@ import {
 import type { Instant } from '@/core/time/interval.ts';
 import { personName } from '../store/persons.ts';
 import { statement } from '../store/statement.ts';
+import { SUBJECT_COLUMNS, type SubjectRow, subjectOf } from '../store/subject-rows.ts';
 import type { SiteView } from './site-view.ts';
 
 /** Something that was done to the subjects of a set. */
@@ -28,10 +29,9 @@ export function deedsOf({ connection }: SiteView, set: string, at: Instant): Sub
      ORDER BY t DESC LIMIT ${SHOWN}`,
   ).pluck();
   const of = (bound: 'starts' | 'ends') =>
-    statement<SubjectState & { author: string | null }>(
+    statement<SubjectRow & { author: string | null }>(
       connection,
-      `SELECT key, name, slug, description, picture, parent, merged, author
-         FROM subject WHERE "set" = ? AND ${bound} = ?`,
+      `SELECT ${SUBJECT_COLUMNS}, author FROM subject WHERE "set" = ? AND ${bound} = ?`,
     );
   const name = statement<string>(
     connection,
@@ -41,9 +41,9 @@ export function deedsOf({ connection }: SiteView, set: string, at: Instant): Sub
     const before = new Map(
       of('ends')
         .all(set, then)
-        .map((state) => [state.key, state]),
+        .map((row) => [row.key, subjectOf(row)]),
     );
-    const news = of('starts').all(set, then);
+    const news = of('starts').all(set, then).map(subjectOf);
     const after: SubjectsAfter = new Map([...before.keys()].map((key) => [key, null]));
     for (const state of news) after.set(state.key, state);
     const sentence = describeChange(before, after, (key) => name.get(set, key));

@@ -1,6 +1,6 @@
 import type { ContentType } from '@/core/design/spec.ts';
 import type { Field } from '@/core/design/field.ts';
-import type { Subject } from '@/core/design/values.ts';
+import type { SpokenSubject, WordsByTag } from '@/core/design/subject-words.ts';
 import type { Instant } from '@/core/time/interval.ts';
 import { columnsOf } from '@/core/listing/columns.ts';
 import { type Actor, SITE, permit } from '../permit.ts';
@@ -22,6 +22,8 @@ export interface SubjectLine {
   slug: string;
   description: string;
   picture: string | null;
+  /** What further languages say of it, by their tags. */
+  languages: WordsByTag;
   /** How far below the top, from 0. */
   depth: number;
   parent: string | null;
@@ -91,19 +93,19 @@ function linesOf(
   const now = new SubjectStore(view.connection).history(set.id).at(at);
   const counts = countsOf(view, users, at, set.kind === 'tree');
   const isWritten = written(view, set.id, at);
-  const under = new Map<string | null, Subject[]>();
+  const under = new Map<string | null, SpokenSubject[]>();
   for (const subject of now.all()) {
     const beside = under.get(subject.parent);
     if (beside) beside.push(subject);
     else under.set(subject.parent, [subject]);
   }
-  const lineOf = (subject: Subject, depth: number): SubjectLine => {
+  const lineOf = (subject: SpokenSubject, depth: number): SubjectLine => {
     const within = now.keysWithin(subject.key);
     const own = within.filter((k) => now.get(k)?.key === subject.key);
-    const { key, name, slug, description, picture, parent } = subject;
+    const { key, name, slug, description, picture, parent, languages } = subject;
     const live = counts(own);
     return {
-      ...{ key, name, slug, description, picture, parent, depth },
+      ...{ key, name, slug, description, picture, parent, languages, depth },
       own: live,
       used: counts(within),
       unused: live === 0 && !own.some(isWritten),

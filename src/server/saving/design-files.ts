@@ -130,7 +130,7 @@ function treesOf(subjects: readonly SubjectOfSet[]): (set: string) => object[] {
     (into === null ? among(below, set, parent) : among(merged, set, into)).push(subject);
   }
   const itemsOf = (set: string, parent: string | null): Item[] =>
-    among(below, set, parent).map(({ key, name, slug, description, picture }) => {
+    among(below, set, parent).map(({ key, name, slug, description, picture, languages }) => {
       const inner = itemsOf(set, key);
       const ones = among(merged, set, key).map((one) => ({ key: one.key, name: one.name }));
       return {
@@ -139,6 +139,7 @@ function treesOf(subjects: readonly SubjectOfSet[]): (set: string) => object[] {
         slug,
         ...(description === '' ? {} : { description }),
         ...(picture === null ? {} : { picture }),
+        ...(Object.keys(languages).length > 0 ? { languages } : {}),
         ...(ones.length > 0 ? { merged: ones } : {}),
         ...(inner.length > 0 ? { below: inner } : {}),
       };

@@ -70,7 +70,7 @@ function by({ author }: MediaRow): object {
 function aboutOf(row: MediaRow): Partial<Omit<AboutMedia, 'focusX' | 'focusY'>> & {
   focus?: [number, number];
 } {
-  const { alt, decorative, caption, credit, focusX, focusY } = row;
+  const { alt, decorative, caption, credit, focusX, focusY, languages } = row;
   const isCentred = focusX === UNTOLD.focusX && focusY === UNTOLD.focusY;
   return {
     ...(alt === '' ? {} : { alt }),
@@ -78,5 +78,6 @@ function aboutOf(row: MediaRow): Partial<Omit<AboutMedia, 'focusX' | 'focusY'>> 
     ...(caption === '' ? {} : { caption }),
     ...(credit === '' ? {} : { credit }),
     ...(isCentred ? {} : { focus: [focusX, focusY] }),
+    ...(Object.keys(languages).length > 0 ? { languages } : {}),
   };
 }

@@ -1,5 +1,6 @@
 import type { Instant } from '@/core/time/interval.ts';
 import type { Connection } from '../db/connection.ts';
+import { languagesMade, tablesIn } from '../store/language-tables.ts';
 import { statement } from '../store/statement.ts';
 import { iso } from './history-files.ts';
 
@@ -19,9 +20,12 @@ export function purgedEntries(connection: Connection, language: string): object 
     connection,
     'SELECT id, type, created, deleted, purged FROM entry WHERE purged IS NOT NULL ORDER BY id',
   ).all();
+  const addresses = [undefined, ...languagesMade(connection)].map((id) => tablesIn(id).address);
   const held = statement<Held>(
     connection,
-    'SELECT path, starts, ends, language FROM address WHERE entry = ? ORDER BY starts, path, language',
+    `SELECT path, starts, ends, language FROM
+       (${addresses.map((table) => `SELECT * FROM ${table}`).join(' UNION ALL ')})
+       WHERE entry = ? ORDER BY starts, path, language`,
   );
   const purged = all.map(({ id, type, created, deleted, purged: at }) => ({
     ...{ id, type, created: iso(created) },

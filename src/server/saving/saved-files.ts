@@ -7,6 +7,7 @@ import { idOfPath } from '../files/entry-form.ts';
 import { type Actor, SITE, permit } from '../permit.ts';
 import { allMedia } from '../store/media.ts';
 import { statement } from '../store/statement.ts';
+import { SUBJECT_COLUMNS, type SubjectRow, subjectOf } from '../store/subject-rows.ts';
 import { settledInstant } from '../store/write.ts';
 import { type SubjectOfSet, designFiles } from './design-files.ts';
 import { subjectHistory } from './subject-history.ts';
@@ -69,11 +70,12 @@ function noSite({ driver }: Connection): DatabaseProblem {
 }
 
 function allSubjects(connection: Connection): SubjectOfSet[] {
-  return statement<SubjectOfSet>(
+  return statement<SubjectRow & { set: string }>(
     connection,
-    `SELECT "set", key, name, slug, description, picture, parent, merged
-       FROM subject WHERE ends IS NULL ORDER BY position, key`,
-  ).all();
+    `SELECT "set", ${SUBJECT_COLUMNS} FROM subject WHERE ends IS NULL ORDER BY position, key`,
+  )
+    .all()
+    .map(subjectOf);
 }
 
 /** How values are printed in the files of a design. */

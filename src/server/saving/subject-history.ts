@@ -14,6 +14,7 @@ interface Row {
   picture: string | null;
   parent: string | null;
   merged: string | null;
+  languages: string | null;
   author: string | null;
 }
 
@@ -26,7 +27,7 @@ export function subjectHistory(connection: Connection, sets: readonly string[]):
   const rows = statement<Row>(
     connection,
     `SELECT "set", key, starts AS "from", ends AS "to", name, slug, description, picture, parent,
-       merged, author FROM subject ORDER BY "set", position, key, starts`,
+       merged, languages, author FROM subject ORDER BY "set", position, key, starts`,
   ).all();
   const isHere = ({ set, to }: Row): boolean => to === null && sets.includes(set);
   const since = rows
@@ -43,9 +44,10 @@ export function subjectHistory(connection: Connection, sets: readonly string[]):
   };
 }
 
-function lineOf({ from, to, ...row }: Row): object {
+function lineOf({ from, to, languages, ...row }: Row): object {
   return lean({
     ...row,
+    languages: languages === null ? null : (JSON.parse(languages) as object),
     from: from === BEGINNING ? null : iso(from),
     to: to === null ? null : iso(to),
   });

@@ -17,16 +17,16 @@ export interface MediaRow extends MediaVersion {
 }
 
 const COLUMNS = `id, starts, ends, hash, mime, bytes, width, height, alt, decorative, caption,
-  credit, focus_x AS focusX, focus_y AS focusY, author`;
+  credit, focus_x AS focusX, focus_y AS focusY, languages, author`;
 
 /** All that a medium was and is, in the order of time. */
 export function versionsOf(connection: Connection, id: string): MediaRow[] {
-  return statement<MediaRow>(
+  return statement<StoredMedium>(
     connection,
     `SELECT ${COLUMNS} FROM media WHERE id = ? ORDER BY starts`,
   )
     .all(id)
-    .map(withFlags);
+    .map(mediaRow);
 }
 
 /** The same of several media, by name. */
@@ -36,7 +36,7 @@ export function versionsOfAll(
 ): Map<string, MediaRow[]> {
   const sql = `SELECT ${COLUMNS} FROM media WHERE id IN (SELECT value FROM json_each(?))
     ORDER BY id, starts`;
-  const rows = statement<MediaRow>(connection, sql).all(JSON.stringify(ids)).map(withFlags);
+  const rows = statement<StoredMedium>(connection, sql).all(JSON.stringify(ids)).map(mediaRow);
   const found = new Map(ids.map((id) => [id, [] as MediaRow[]]));
   for (const row of rows) found.get(row.id)?.push(row);
   return found;
@@ -44,21 +44,28 @@ export function versionsOfAll(
 
 /** All media of the site over all of time, by name, then time. */
 export function allMedia(connection: Connection): MediaRow[] {
-  return statement<MediaRow>(connection, `SELECT ${COLUMNS} FROM media ORDER BY id, starts`)
+  return statement<StoredMedium>(connection, `SELECT ${COLUMNS} FROM media ORDER BY id, starts`)
     .all()
-    .map(withFlags);
+    .map(mediaRow);
 }
 
 /** A medium as it is now; null where there is none. */
 export function mediumNow(connection: Connection, id: string): MediaRow | null {
   const sql = `SELECT ${COLUMNS} FROM media WHERE id = ? AND ends IS NULL`;
-  const row = statement<MediaRow>(connection, sql).get(id);
-  return row ? withFlags(row) : null;
+  const row = statement<StoredMedium>(connection, sql).get(id);
+  return row ? mediaRow(row) : null;
 }
 
-/** SQLite has no truth values. */
-function withFlags(row: MediaRow): MediaRow {
-  return { ...row, decorative: Boolean(row.decorative) };
+/** As SQLite has it: without truth values, with JSON. */
+export interface StoredMedium extends Omit<MediaRow, 'decorative' | 'languages'> {
+  decorative: number;
+  languages: string | null;
+}
+
+/** A version as its reader sees it. */
+export function mediaRow({ decorative, languages, ...row }: StoredMedium): MediaRow {
+  const said = languages === null ? {} : (JSON.parse(languages) as MediaRow['languages']);
+  return { ...row, decorative: Boolean(decorative), languages: said };
 }
 
 /** Writes versions of media. */
@@ -66,12 +73,18 @@ export function mediaWriter(connection: Connection): (row: MediaRow) => void {
   const insert = statement(
     connection,
     `INSERT INTO media (id, starts, ends, hash, mime, bytes, width, height, alt, decorative,
-       caption, credit, focus_x, focus_y, search, author)
+       caption, credit, focus_x, focus_y, languages, search, author)
      VALUES (@id, @starts, @ends, @hash, @mime, @bytes, @width, @height, @alt, @decorative,
-       @caption, @credit, @focusX, @focusY, @search, @author)`,
+       @caption, @credit, @focusX, @focusY, @languages, @search, @author)`,
   );
-  return ({ decorative, ...row }) => {
-    const said = [row.id, row.alt, row.caption, row.credit].join(' ');
-    insert.run({ ...row, decorative: Number(decorative), search: searchKey(said) });
+  return ({ decorative, languages, ...row }) => {
+    const further = Object.values(languages).flatMap(({ alt, caption }) => [alt, caption]);
+    const said = [row.id, row.alt, row.caption, row.credit, ...further].join(' ');
+    insert.run({
+      ...row,
+      decorative: Number(decorative),
+      languages: further.length > 0 ? JSON.stringify(languages) : null,
+      search: searchKey(said),
+    });
   };
 }

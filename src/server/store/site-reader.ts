@@ -2,6 +2,7 @@ import type { Connection, Statement } from '../db/connection.ts';
 import type { CompiledSite } from '@/core/site/compile.ts';
 import type { LivePage, PathHolders, Neighbours, SiteReader } from '@/core/site/reader.ts';
 import type { ContentType } from '@/core/design/spec.ts';
+import { mediumIn } from '@/core/design/media-words.ts';
 import { type EntryView, type Media, type Subject, valuesOf } from '@/core/design/values.ts';
 import { PRESETS, type Presets } from '@/core/design/presets.ts';
 import type { FilterWorld } from '@/core/listing/plan.ts';
@@ -76,7 +77,7 @@ export class StoredReader implements SiteReader {
 
   in(site: CompiledSite): SiteReader {
     const { connection, rows, settled } = this;
-    return new StoredReader(connection, site, this.subjects, rows, settled);
+    return new StoredReader(connection, site, this.subjects.in(site), rows, settled);
   }
 
   liveEntries(ids: readonly string[], validity: Validity): Map<string, EntryView> {
@@ -290,7 +291,7 @@ export class StoredReader implements SiteReader {
     for (const { starts, ends, ...medium } of this.rows.media(this.connection, id)) {
       validity.tell(starts);
       validity.tell(ends);
-      if (starts <= at && (ends === null || ends > at)) return medium;
+      if (starts <= at && (ends === null || ends > at)) return mediumIn(medium, this.site.design);
     }
     return null;
   }

@@ -3,12 +3,15 @@ import {
   type SubjectVersion,
   type SubjectsNow,
 } from '@/core/design/subject-history.ts';
+import type { Design } from '@/core/design/spec.ts';
+import { type SpokenSubject, subjectIn } from '@/core/design/subject-words.ts';
 import type { Subject } from '@/core/design/values.ts';
 import type { CompiledSite } from '@/core/site/compile.ts';
-import type { Instant, Validity } from '@/core/time/interval.ts';
+import type { Instant, Interval, Validity } from '@/core/time/interval.ts';
 import type { Connection } from '../db/connection.ts';
 import { asOf } from './as-of.ts';
 import { statement } from './statement.ts';
+import { SUBJECT_COLUMNS, type SubjectRow, subjectOf } from './subject-rows.ts';
 
 /** What is read of subjects as of an instant; sets go by the keys that a design gives them. */
 export interface Subjects {
@@ -21,6 +24,8 @@ export interface Subjects {
 /** Subjects as of any instant, and how long they stay as they are. */
 export interface SubjectsOver {
   at(at: Instant): Subjects;
+  /** The same as a site has them in its language. */
+  in(site: CompiledSite): SubjectsOver;
   /** Tells since and until when a key has stood for what it stands for. */
   tell(set: string, key: string, validity: Validity): void;
   /** Tells since and until when the same keys have counted as each other. */
@@ -40,17 +45,17 @@ export function subjectAt(
   set: string,
   key: string,
   at: Instant,
-): Subject | null {
-  const read = statement<Subject & { merged: string | null }>(
+): SpokenSubject | null {
+  const read = statement<SubjectRow & { set: string }>(
     connection,
-    `SELECT "set", key, name, slug, description, picture, parent, merged FROM subject
+    `SELECT "set", ${SUBJECT_COLUMNS} FROM subject
        WHERE "set" = ? AND key = ? AND ${asOf('')}`,
   );
   let next = key;
   for (let i = 0; i < DEEPEST; i++) {
     const found = read.get(set, next, at, at);
     if (!found) return null;
-    const { merged, ...subject } = found;
+    const { merged, ...subject } = subjectOf(found);
     if (merged === null) return subject;
     next = merged;
   }
@@ -66,12 +71,13 @@ export function wasThere(connection: Connection, set: string, key: string, at: I
 /** All subjects, each set read when it is asked for, and again whenever subjects have changed. */
 export class SubjectStore {
   private readonly sets = new Map<string, SubjectHistory>();
+  private readonly spoken = new Map<string, WeakMap<SpokenSubject, Subject>>();
   private generation = -1;
 
   constructor(private readonly connection: Connection) {}
 
   /** The subjects by the keys that their sets have in a design, as they stand when first asked for. */
-  under({ setIds }: Pick<CompiledSite, 'setIds'>): SubjectsOver {
+  under({ setIds, design }: Pick<CompiledSite, 'setIds' | 'design'>): SubjectsOver {
     const read = new Map<string, SubjectHistory>();
     const history = (set: string): SubjectHistory => {
       const known = read.get(set) ?? this.history(setIds.get(set) ?? '');
@@ -79,10 +85,12 @@ export class SubjectStore {
       return known;
     };
     return {
-      at(at) {
+      at: (at) => {
         const now = (set: string): SubjectsNow => history(set).at(at);
-        const named = (set: string, found: Subject): Subject =>
-          found.set === set ? found : { ...found, set };
+        const named = (set: string, found: SpokenSubject): Subject => {
+          const said = this.said(found, design);
+          return said.set === set ? said : { ...said, set };
+        };
         return {
           get: (set, key) => {
             const found = now(set).get(key);
@@ -96,10 +104,22 @@ export class SubjectStore {
           gone: (set) => now(set).gone(),
         };
       },
+      in: (site) => this.under(site),
       tell: (set, key, validity) => history(set).tell(key, validity),
       tellShape: (set, validity) => history(set).tellShape(validity),
       tellAll: (set, validity) => history(set).tellAll(validity),
     };
+  }
+
+  /** A subject in the language of a design, worked out once for each. */
+  private said(found: SpokenSubject, design: Design): Subject {
+    if (!design.edition) return found;
+    const tag = design.site.language;
+    const all = this.spoken.get(tag) ?? new WeakMap<SpokenSubject, Subject>();
+    this.spoken.set(tag, all);
+    let subject = all.get(found);
+    if (!subject) all.set(found, (subject = subjectIn(found, design)));
+    return subject;
   }
 
   /** All that a set, by its id, was and is. */
@@ -119,10 +139,12 @@ export class SubjectStore {
   }
 
   private versions(set: string): SubjectVersion[] {
-    return statement<SubjectVersion>(
+    return statement<SubjectRow & Interval>(
       this.connection,
-      `SELECT key, starts AS "from", ends AS "to", name, slug, description, picture, parent, merged
+      `SELECT ${SUBJECT_COLUMNS}, starts AS "from", ends AS "to"
          FROM subject WHERE "set" = ? ORDER BY position, key, starts`,
-    ).all(set);
+    )
+      .all(set)
+      .map(subjectOf);
   }
 }

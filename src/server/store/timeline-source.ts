@@ -1,5 +1,6 @@
 import type { Connection, Statement } from '../db/connection.ts';
 import type { AddressRules } from '@/core/address/rules.ts';
+import { subjectIn } from '@/core/design/subject-words.ts';
 import type { Media, Subject, Values } from '@/core/design/values.ts';
 import { endingByRules, publicationsByRules } from '@/core/timing/plans.ts';
 import {
@@ -217,11 +218,13 @@ export class StoredTimeline implements TimelineSource {
   }
 
   subject(set: string, key: string, at: Instant): Subject | null {
-    const id = siteAt(this.designs, at).setIds.get(set);
+    const { setIds, design } = siteAt(this.designs, at);
+    const id = setIds.get(set);
     const name = `${set}\n${key}\n${at}`;
     let found = this.subjects.get(name);
     if (found !== undefined) return found;
-    found = id === undefined ? null : subjectAt(this.connection, id, key, at);
+    const spoken = id === undefined ? null : subjectAt(this.connection, id, key, at);
+    found = spoken && subjectIn(spoken, design);
     this.subjects.set(name, found);
     return found;
   }

@@ -1,20 +1,26 @@
 import { type Instant, BEGINNING } from '@/core/time/interval.ts';
 import type { Design } from '@/core/design/spec.ts';
 import type { Connection } from '../../db/connection.ts';
-import { address, entry } from '../../db/schema.ts';
+import { entry } from '../../db/schema.ts';
 import { brought, chosenColumns, savedFilter, source } from '../../db/schema-desk.ts';
 import type { SavedHistory } from '../../files/read-history.ts';
 import type { ReadMedia } from '../../files/read-media.ts';
 import type { SiteToLoad } from '../../files/read-site.ts';
 import type { Actor } from '../../permit.ts';
 import { storeRelease } from '../../store/design-store.ts';
-import { dropLanguageTables } from '../../store/language-tables.ts';
+import {
+  dropLanguageTables,
+  languagesMade,
+  makeTablesIn,
+  tablesIn,
+} from '../../store/language-tables.ts';
 import { mediaWriter } from '../../store/media.ts';
 import { addPick } from '../../store/picks.ts';
 import { notePerson } from '../../store/persons.ts';
 import { revisionWriter } from '../../store/revision-writer.ts';
 import { asFilled, putStarter } from '../../store/starters.ts';
 import { statement } from '../../store/statement.ts';
+import { subjectRow } from '../../store/subject-rows.ts';
 import { storedValues } from '../../store/stored-values.ts';
 import { nameOf, subjectPlaces } from './subject-places.ts';
 
@@ -79,13 +85,9 @@ export function insertAll(
   site.picks.forEach((pick, position) => addPick(connection, { ...pick, position }));
 }
 
-function insertHistory(
-  connection: Connection,
-  { site: { language } }: Design,
-  history: SavedHistory,
-): void {
+function insertHistory(connection: Connection, design: Design, history: SavedHistory): void {
   const { people, releases, bench } = history;
-  insertPurged(connection, history, language);
+  insertPurged(connection, history, design);
   insertDesk(connection, history);
   insertSources(connection, history);
   for (const [id, name] of people) notePerson(connection, { id, name });
@@ -103,15 +105,25 @@ function insertHistory(
 }
 
 /** Entries of which nothing is left, and the addresses that lead nowhere by them. */
-function insertPurged(connection: Connection, { purged }: SavedHistory, language: string): void {
+function insertPurged(
+  connection: Connection,
+  { purged }: SavedHistory,
+  { site: { language }, languages }: Design,
+): void {
   const { tables } = connection;
+  const ids = new Map(languages.map((further) => [further.language, further.id]));
   for (const { id, type, created, purged: at, deleted = at, held } of purged) {
     tables.insert(entry).values({ id, type, created, author: '', deleted, purged: at }).run();
-    for (const { from: starts, to: ends, path, language: own = language } of held)
-      tables
-        .insert(address)
-        .values({ entry: id, role: 'purged', language: own, path, base: path, starts, ends })
-        .run();
+    for (const { from: starts, to: ends, path, language: own = language } of held) {
+      const further = ids.get(own);
+      if (further !== undefined && !languagesMade(connection).includes(further))
+        makeTablesIn(connection, further);
+      statement(
+        connection,
+        `INSERT INTO ${tablesIn(further).address} (entry, role, language, path, base, starts, ends)
+           VALUES (@id, 'purged', @own, @path, @path, @starts, @ends)`,
+      ).run({ id, own, path, starts, ends });
+    }
   }
 }
 
@@ -156,13 +168,14 @@ function insertSubjects(connection: Connection, site: SiteToLoad): void {
   const insert = statement(
     connection,
     `INSERT INTO subject ("set", key, starts, ends, name, slug, description, picture, parent,
-       merged, position, author)
+       merged, languages, position, author)
      VALUES (@set, @key, @from, @to, @name, @slug, @description, @picture, @parent,
-       @merged, @position, @author)`,
+       @merged, @languages, @position, @author)`,
   );
   const all = [...here, ...(history?.subjects ?? [])];
   const places = subjectPlaces(all, history?.subjectOrder ?? []);
-  for (const subject of all) insert.run({ ...subject, position: places.get(nameOf(subject)) });
+  for (const subject of all)
+    insert.run({ ...subjectRow(subject), position: places.get(nameOf(subject)) });
 }
 
 /** Ids of subject sets by the keys that they have or had. */

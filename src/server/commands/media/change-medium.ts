@@ -1,4 +1,6 @@
 import { z } from 'zod';
+import { same } from '@/core/design-edit/properties.ts';
+import { mediaWordsByTag } from '@/core/design/media-words.ts';
 import { command } from '../definition.ts';
 import { mediumId, mediumOf, writeMedium } from './write-medium.ts';
 
@@ -17,11 +19,13 @@ export const changeMedium = command({
     /** In per cent from the left and the top. */
     focusX: percent,
     focusY: percent,
+    /** What every further language says of it. */
+    languages: mediaWordsByTag.optional(),
   }),
   run(context, { id, ...given }) {
     const now = mediumOf(context, id);
     const said = Object.entries(given).filter(([, value]) => value !== undefined);
-    const changed = said.filter(([name, value]) => now[name as keyof typeof now] !== value);
+    const changed = said.filter(([name, value]) => !same(now[name as keyof typeof now], value));
     if (changed.length === 0) return { at: context.at, before: null };
     writeMedium(context, id, { ...now, ...Object.fromEntries(changed) });
     return { at: context.at, before: now.starts };

@@ -73,7 +73,7 @@ function addedTo(
     const wanted = typeKeyOf(name, site.design.site.language);
     const key = freeKey(wanted, { has: (k) => after.has(k) || isTaken.key(k) });
     const slug = freeKey(wanted, { has: (s) => slugs.has(s) || isTaken.slug(s) });
-    const about = { description: '', picture: null, parent, merged: null };
+    const about = { description: '', picture: null, parent, merged: null, languages: {} };
     after.set(key, { key, name, slug, ...about });
     byName.set(name.toLowerCase(), key);
     slugs.add(slug);

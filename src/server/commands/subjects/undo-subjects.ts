@@ -1,6 +1,5 @@
 import { z } from 'zod';
 import {
-  type SubjectState,
   type SubjectStates,
   type SubjectsAfter,
   checkSubjects,
@@ -10,6 +9,7 @@ import type { Instant } from '@/core/time/interval.ts';
 import type { Connection } from '../../db/connection.ts';
 import { statement } from '../../store/statement.ts';
 import { entriesWith } from '../../store/subject-edges.ts';
+import { SUBJECT_COLUMNS, type SubjectRow, subjectOf } from '../../store/subject-rows.ts';
 import { Refused, command } from '../definition.ts';
 import { setOf } from './sets.ts';
 import { statesOf, writeSubjects } from './write-subjects.ts';
@@ -42,12 +42,16 @@ function before(connection: Connection, set: string, then: Instant): SubjectsAft
     connection,
     'SELECT DISTINCT key FROM subject WHERE "set" = @set AND (starts = @then OR ends = @then)',
   ).pluck();
-  const was = statement<SubjectState>(
+  const was = statement<SubjectRow>(
     connection,
-    `SELECT key, name, slug, description, picture, parent, merged
-       FROM subject WHERE "set" = ? AND key = ? AND ends = ?`,
+    `SELECT ${SUBJECT_COLUMNS} FROM subject WHERE "set" = ? AND key = ? AND ends = ?`,
   );
-  return new Map(changed.all({ set, then }).map((key) => [key, was.get(set, key, then) ?? null]));
+  return new Map(
+    changed.all({ set, then }).map((key) => {
+      const row = was.get(set, key, then);
+      return [key, row ? subjectOf(row) : null];
+    }),
+  );
 }
 
 /** @throws Refused where something was done to a subject since */

@@ -5,6 +5,12 @@ import { readKey } from '@/core/forecast/read-set.ts';
 import type { Connection } from '../../db/connection.ts';
 import { type DesignsAhead, designsFrom, sitesOf } from '../../store/designs-ahead.ts';
 import { restand } from '../../store/restand.ts';
+import {
+  SUBJECT_COLUMNS,
+  type SubjectRow,
+  subjectOf,
+  subjectRow,
+} from '../../store/subject-rows.ts';
 import { statement } from '../../store/statement.ts';
 import { entriesWith } from '../../store/subject-edges.ts';
 import { TooManyForOneWrite } from '../../store/too-many.ts';
@@ -18,11 +24,11 @@ export function stateOf(
   set: string,
   key: string,
 ): SubjectState | undefined {
-  return statement<SubjectState>(
+  const row = statement<SubjectRow>(
     connection,
-    `SELECT key, name, slug, description, picture, parent, merged
-       FROM subject WHERE "set" = ? AND key = ? AND ends IS NULL`,
+    `SELECT ${SUBJECT_COLUMNS} FROM subject WHERE "set" = ? AND key = ? AND ends IS NULL`,
   ).get(set, key);
+  return row && subjectOf(row);
 }
 
 /** The subjects of a set, by its id, as they stand now; merged ones among them. */
@@ -30,12 +36,12 @@ export function statesOf(
   { connection }: Pick<CommandContext, 'connection'>,
   set: string,
 ): SubjectStates {
-  const rows = statement<SubjectState>(
+  const rows = statement<SubjectRow>(
     connection,
-    `SELECT key, name, slug, description, picture, parent, merged
-       FROM subject WHERE "set" = ? AND ends IS NULL ORDER BY position, key`,
+    `SELECT ${SUBJECT_COLUMNS} FROM subject WHERE "set" = ? AND ends IS NULL
+       ORDER BY position, key`,
   ).all(set);
-  return new Map(rows.map((row) => [row.key, row]));
+  return new Map(rows.map((row) => [row.key, subjectOf(row)]));
 }
 
 /** Has subjects stand otherwise from now on, with all that follows: addresses, lists and pages. */
@@ -73,14 +79,15 @@ function writeVersions(
   const add = statement(
     connection,
     `INSERT INTO subject
-       ("set", key, starts, name, slug, description, picture, parent, merged, position, author)
-     VALUES (@set, @key, @at, @name, @slug, @description, @picture, @parent, @merged,
+       ("set", key, starts, name, slug, description, picture, parent, merged, languages, position,
+        author)
+     VALUES (@set, @key, @at, @name, @slug, @description, @picture, @parent, @merged, @languages,
        coalesce((SELECT position FROM subject WHERE "set" = @set AND key = @key LIMIT 1),
          (SELECT max(position) + 1 FROM subject WHERE "set" = @set), 0), @author)`,
   );
   for (const [key, state] of after) {
     end.run({ set, key, at });
-    if (state) add.run({ ...state, set, at, author: actor.id });
+    if (state) add.run({ ...subjectRow(state), set, at, author: actor.id });
   }
 }
 
@@ -114,7 +121,8 @@ function touchedBy(
   set: string,
   keys: Iterable<string>,
 ): Set<string> {
-  const fields = sitesOf(designs).flatMap(({ addresses }) => addresses.subjectFields);
+  const all = sitesOf(designs).flatMap(({ languages }) => languages);
+  const fields = all.flatMap(({ addresses }) => addresses.subjectFields);
   const touched = entriesWith(connection, set, keys, fields);
   const ids = statement<string>(connection, 'SELECT id FROM entry WHERE type = ?').pluck();
   for (const { design, setIds } of sitesOf(designs))

@@ -5,7 +5,9 @@ import type { AboutMedia } from '@/core/design/values.ts';
 import type { MediaLine } from '@/server/queries/media.ts';
 import { command } from '../send.ts';
 import type { Attempts } from '../use-attempts.ts';
+import { useFurtherLanguages } from '../further-languages.ts';
 import { FocusPoint } from './focus-point.tsx';
+import { WordsIn } from './words-in.tsx';
 
 /** What is said of a medium, and what of it matters: changed and saved together. */
 export function MediumAbout({
@@ -22,6 +24,7 @@ export function MediumAbout({
   onSaved: () => void;
 }) {
   const stored: AboutMedia = aboutOf(line);
+  const further = useFurtherLanguages();
   const [about, setAbout] = useState(stored);
   const put = (change: Partial<AboutMedia>): void => setAbout((now) => ({ ...now, ...change }));
   const isSaved = JSON.stringify(about) === JSON.stringify(stored);
@@ -53,6 +56,13 @@ export function MediumAbout({
         <FocusPoint line={line} focus={about} readOnly={readOnly} onChange={put} />
       )}
       <Words {...{ about, put, readOnly }} isPicture={line.width > 0} />
+      {further.map((language) => (
+        <WordsIn
+          key={language.tag}
+          {...{ language, about, put, readOnly }}
+          isPicture={line.width > 0}
+        />
+      ))}
       {!readOnly && (
         <div className="flex items-center gap-2">
           <button type="submit" className="button button-main" disabled={busy || isSaved}>
@@ -70,8 +80,8 @@ export function MediumAbout({
 }
 
 function aboutOf(line: MediaLine): AboutMedia {
-  const { alt, decorative, caption, credit, focusX, focusY } = line;
-  return { alt, decorative, caption, credit, focusX, focusY };
+  const { alt, decorative, caption, credit, focusX, focusY, languages } = line;
+  return { alt, decorative, caption, credit, focusX, focusY, languages };
 }
 
 function Words({

@@ -3,7 +3,8 @@
 import { usePathname, useRouter } from 'next/navigation';
 import { type ReactNode, useEffect, useMemo } from 'react';
 import type { Deed } from '@/server/permit.ts';
-import type { ChangeTick } from '@/server/queries/clock.ts';
+import type { ChangeTick, FurtherLanguage } from '@/server/queries/clock.ts';
+import { FurtherLanguages } from '../further-languages.ts';
 import { RightsProvider } from '../rights.tsx';
 import { ClockLink } from './clock-link.tsx';
 import { ClockStrip } from './clock-strip.tsx';
@@ -23,6 +24,7 @@ const SECTIONS = [
 interface Props {
   siteName: string;
   zone: string;
+  further: FurtherLanguage[];
   person: string;
   rights: readonly Deed[];
   now: number;
@@ -35,6 +37,7 @@ interface Props {
 export function Shell({
   siteName,
   zone,
+  further,
   person,
   rights,
   now: served,
@@ -66,7 +69,9 @@ export function Shell({
       </header>
       <ClockStrip zone={zone} now={now} ticks={ticks} />
       <RightsProvider rights={rights}>
-        <div className="flex min-h-0 flex-1 flex-col">{children}</div>
+        <FurtherLanguages value={further}>
+          <div className="flex min-h-0 flex-1 flex-col">{children}</div>
+        </FurtherLanguages>
       </RightsProvider>
     </div>
   );

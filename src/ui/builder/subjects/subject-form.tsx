@@ -6,11 +6,13 @@ import type { SubjectChange } from '@/core/design/subject-change.ts';
 import type { SubjectLine, SubjectsDetail } from '@/server/queries/subjects.ts';
 import { Line } from '@/ui/primitives/line.tsx';
 import { PictureControl } from '../entry/controls/picture.tsx';
+import { useFurtherLanguages } from '../further-languages.ts';
 import { TrialWords } from './trial-words.tsx';
+import { WordsIn, saidBy } from './words-in.tsx';
 import type { Change } from './use-change.ts';
 import { useTrial } from './use-trial.ts';
 
-type Words = Pick<SubjectLine, 'name' | 'slug' | 'description' | 'picture'>;
+type Words = Pick<SubjectLine, 'name' | 'slug' | 'description' | 'picture' | 'languages'>;
 
 /** One subject: what it is called, its word in addresses, what it is about. */
 export function SubjectForm({
@@ -33,7 +35,9 @@ export function SubjectForm({
     slug: line.slug,
     description: line.description,
     picture: line.picture,
+    languages: line.languages,
   };
+  const further = useFurtherLanguages();
   const [words, setWords] = useState(stored);
   const put = (next: Partial<Words>): void => setWords({ ...words, ...next });
   const wanted = changeOf(line.key, stored, words);
@@ -49,6 +53,14 @@ export function SubjectForm({
       }}
     >
       <Lines {...{ words, readOnly }} onChange={put} isWrong={isWrong} />
+      {further.map(({ tag, label }) => (
+        <WordsIn
+          key={tag}
+          {...{ tag, label, words, readOnly }}
+          isWrong={(place) => isWrong(`languages.${tag}.${place}`)}
+          onChange={(said) => put({ languages: { ...words.languages, [tag]: said } })}
+        />
+      ))}
       {!readOnly && (
         <div className="mt-3 flex flex-col gap-3">
           {wanted && <TrialWords trial={trial} />}
@@ -140,11 +152,13 @@ const PICTURE = { many: false };
 function changeOf(key: string, stored: Words, words: Words): SubjectChange | null {
   const name = words.name.trim();
   if (name === '') return null;
+  const languages = saidBy(words.languages);
   const differs = {
     ...(name === stored.name ? {} : { name }),
     ...(words.slug === stored.slug ? {} : { slug: words.slug }),
     ...(words.description === stored.description ? {} : { description: words.description }),
     ...(words.picture === stored.picture ? {} : { picture: words.picture }),
+    ...(JSON.stringify(languages) === JSON.stringify(stored.languages) ? {} : { languages }),
   };
   return Object.keys(differs).length === 0 ? null : { do: 'set', key, ...differs };
 }

@@ -1,0 +1,23 @@
+import { z } from 'zod';
+import { type Edition, tag } from './language-spec.ts';
+import type { Media } from './values.ts';
+
+/** What a further language says of a medium; what it leaves out is as the site's own has it. */
+const mediaWords = z.strictObject({
+  alt: z.string().trim().max(2000).optional(),
+  caption: z.string().trim().max(2000).optional(),
+});
+
+/** The same by the BCP 47 tags of the languages. */
+export const mediaWordsByTag = z.record(tag, mediaWords);
+export type MediaWordsByTag = z.output<typeof mediaWordsByTag>;
+
+/** A medium as a site has it in its language. */
+export function mediumIn(
+  medium: Media,
+  { site, edition }: { site: { language: string }; edition?: Edition | undefined },
+): Media {
+  const { languages } = medium;
+  const said = edition && Object.hasOwn(languages, site.language) && languages[site.language];
+  return said ? { ...medium, ...said } : medium;
+}
