@@ -382,6 +382,13 @@ test('subjects and pictures say in each language what they are, and addresses fo
 test('what was purged leads nowhere in any language, in a site that comes back from its folder too', async () => {
   const found = await site();
   expect(run(found, 'purgeEntry', { entry: 'pea' })).toMatchObject({ ok: true });
+  const open = ['address', '"address:de"'].map((table) =>
+    found.connection.driver
+      .prepare(`SELECT count(*) FROM ${table} WHERE entry = 'pea' AND ends IS NULL`)
+      .pluck()
+      .get(),
+  );
+  expect(open).toEqual([0, 0]);
   const again = await loaded(saved(found), wall + 1000);
   for (const { view } of [found, again])
     for (const path of ['/seeds/pea', '/de/sorten/erbse'])

@@ -10,6 +10,7 @@ const mediaWords = z.strictObject({
 
 /** The same by the BCP 47 tags of the languages. */
 export const mediaWordsByTag = z.record(tag, mediaWords);
+/** What further languages say of a medium, by their tags. */
 export type MediaWordsByTag = z.output<typeof mediaWordsByTag>;
 
 /** A medium as a site has it in its language. */

@@ -19,6 +19,7 @@ export const subjectWords = z.strictObject({
 
 /** The same by the BCP 47 tags of the languages. */
 export const wordsByTag = z.record(tag, subjectWords);
+/** What further languages say of a subject, by their tags. */
 export type WordsByTag = z.output<typeof wordsByTag>;
 
 /** A subject with what is said of it in further languages. */

@@ -3,7 +3,8 @@ import type { Instant } from '@/core/time/interval.ts';
 import type { Connection } from '../db/connection.ts';
 import { type Actor, SITE, permit } from '../permit.ts';
 import { designsOf } from '../store/design-store.ts';
-import { NO_SITE } from '../store/designs-ahead.ts';
+import { closeSettled } from '../store/derive-index.ts';
+import { NO_SITE, designsFrom } from '../store/designs-ahead.ts';
 import { notePerson } from '../store/persons.ts';
 import { write } from '../store/write.ts';
 import { type Command, Refused, TriedOnly } from './definition.ts';
@@ -18,8 +19,8 @@ export interface RunOptions {
 }
 
 /**
- * The one shell of all commands: right, form of the input, one transaction with its instant. What
- * is refused comes back as issues and leaves no trace.
+ * The one shell of all commands: right, form of the input, one transaction with its instant, in
+ * which what has ended by then is settled first. What is refused comes back as issues and leaves no trace.
  * @throws NotPermitted, DatabaseProblem, TooManyForOneWrite, and whatever a fault of the program throws
  */
 export function runCommand<N extends CommandName>(
@@ -44,6 +45,7 @@ export function runCommand<N extends CommandName>(
           message: 'There is no site yet.',
           fix: 'Start one, or load a site folder.',
         });
+      if (site !== NO_SITE) closeSettled(connection, designsFrom(connection, at, site), at);
       return command.run({ connection, actor, at, site, step, most: most ?? null }, parsed.data);
     });
   return inWords(run) as CommandResult<N>;

@@ -1,5 +1,4 @@
 import {
-  type SubjectState,
   type SubjectsAfter,
   describeChange,
 } from '@/core/design/subject-change.ts';

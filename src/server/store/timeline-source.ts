@@ -356,9 +356,11 @@ export class StoredTimeline implements TimelineSource {
     ]);
     const facts = { id, revisions: stored, plans: all };
     const shown = inLanguage(this.connection, this.speech, facts);
+    // Where nothing is left to be shown, what was live ends all the same.
+    const over = ends.filter(({ at }) => shown.plans.every((plan) => plan.at !== at));
     return {
       revisions: shown.revisions,
-      plans: this.fromStart(id, shown.plans, shown.codeAt),
+      plans: this.fromStart(id, inOrder([...shown.plans, ...over]), shown.codeAt),
     };
   }
 

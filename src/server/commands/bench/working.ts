@@ -5,7 +5,6 @@ import { designEdit } from '../../db/schema.ts';
 import { openEdits } from '../../store/bench.ts';
 import { raiseBench } from '../../store/write.ts';
 import type { CommandContext } from '../definition.ts';
-import { settle } from '../settle.ts';
 
 /** What is released now with all open edits on top. */
 export function workingDesign({ connection, site }: CommandContext): Folded {
@@ -31,8 +30,7 @@ export function setEdits(
   benchChanged(context);
 }
 
-/** Says that the bench changed, and settles what has ended by now: nothing else is derived. */
+/** Says that the bench changed: nothing is derived. */
 export function benchChanged(context: CommandContext): void {
   raiseBench(context.connection);
-  settle(context);
 }

@@ -2,7 +2,6 @@ import { and, eq } from 'drizzle-orm';
 import { z } from 'zod';
 import { chosenColumns } from '../../db/schema-desk.ts';
 import { command } from '../definition.ts';
-import { settle } from '../settle.ts';
 
 /** Chooses the columns of the content table for whoever asks, by type. */
 export const chooseColumns = command({
@@ -22,7 +21,6 @@ export const chooseColumns = command({
         .insert(chosenColumns)
         .values({ person: context.actor.id, type: type ?? '', columns: JSON.stringify(columns) })
         .run();
-    settle(context);
     return { columns };
   },
 });

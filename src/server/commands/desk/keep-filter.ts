@@ -4,7 +4,6 @@ import { z } from 'zod';
 import { savedFilter } from '../../db/schema-desk.ts';
 import { contentFilters } from '@/core/content/filters.ts';
 import { Refused, command } from '../definition.ts';
-import { settle } from '../settle.ts';
 
 /** So many filters each person may keep. */
 const MOST = 100;
@@ -32,7 +31,6 @@ export const keepFilter = command({
       .insert(savedFilter)
       .values({ id, name, person: actor.id, shared, filters: JSON.stringify(stored) })
       .run();
-    settle(context);
     return { id };
   },
 });
@@ -51,7 +49,6 @@ export const dropFilter = command({
         message: 'There is no such filter of yours.',
         fix: 'Reload the page.',
       });
-    settle(context);
     return { id, name: dropped.name };
   },
 });

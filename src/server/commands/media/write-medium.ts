@@ -4,7 +4,6 @@ import { type MediaRow, mediaWriter, mediumNow, versionsOf } from '../../store/m
 import { statement } from '../../store/statement.ts';
 import { raisePublic } from '../../store/write.ts';
 import { type CommandContext, Refused } from '../definition.ts';
-import { settle } from '../settle.ts';
 
 /** What is known of a file that is kept. */
 export const keptFile = z.strictObject({
@@ -42,6 +41,5 @@ export function writeMedium(
   statement(connection, end).run(at, id);
   if (becomes)
     mediaWriter(connection)({ ...becomes, id, starts: at, ends: null, author: actor.id });
-  settle(context);
   raisePublic(connection, [readKey.media, readKey.medium(id)]);
 }

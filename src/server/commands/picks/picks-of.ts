@@ -5,7 +5,6 @@ import { openEdits } from '../../store/bench.ts';
 import { type Pick, pickOf } from '../../store/picks.ts';
 import { raisePublic } from '../../store/write.ts';
 import { type CommandContext, Refused } from '../definition.ts';
-import { settle } from '../settle.ts';
 
 /** Picks of the working design, by their id: those on the bench hold entries already. */
 export function picksOf({ connection, site }: CommandContext, id: string): Picks {
@@ -33,6 +32,5 @@ export function openPick({ connection, at }: CommandContext, id: number): Pick {
 
 /** Says that picks changed; nothing of entries follows from that. */
 export function picksChanged(context: CommandContext, picks: string): void {
-  settle(context);
   raisePublic(context.connection, [readKey.picks(picks)]);
 }

@@ -4,7 +4,6 @@ import { statement } from '../../store/statement.ts';
 import { starterOf } from '../../store/starters.ts';
 import { valuesOfType } from '../../store/stored-values.ts';
 import { Refused, command } from '../definition.ts';
-import { settle } from '../settle.ts';
 import { gone } from './save-starter.ts';
 
 /** Takes a starter away; gives what it held, so that it can be made again. */
@@ -16,7 +15,6 @@ export const deleteStarter = command({
     const row = starterOf(connection, id);
     if (!row) throw new Refused(gone());
     statement(connection, 'DELETE FROM starter WHERE id = ?').run(id);
-    settle(context);
     const type = site.types.get(row.type);
     const values = type ? takenOver(type, valuesOfType(type, row.filled, site.design.site)) : {};
     return { id, type: row.type, name: row.name, values };

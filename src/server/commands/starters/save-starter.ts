@@ -14,7 +14,6 @@ import {
 } from '../../store/starters.ts';
 import { type CommandContext, Refused, command } from '../definition.ts';
 import { typeOf } from '../entry-lookup.ts';
-import { settle } from '../settle.ts';
 
 /** So many starters of a type can be told apart in a menu. */
 const MOST = 100;
@@ -69,7 +68,6 @@ export function writeStarter(
   const { language } = site.design.site;
   const filled = filledBy(type, takenOver(type, values), { language, before: before?.filled });
   putStarter(connection, { id, type: type.id, name, filled, author: actor.id, saved: at });
-  settle(context);
   return { id, at };
 }
 
