@@ -47,7 +47,7 @@ export const DESIGN: Record<string, unknown> = {
     },
     fields: [
       { key: 'title', label: 'Name', kind: 'text', required: true, column: true },
-      { key: 'latinName', label: 'Latin name', kind: 'text' },
+      { key: 'latinName', label: 'Latin name', kind: 'text', translated: false },
       {
         key: 'summary',
         kind: 'paragraphs',
@@ -99,7 +99,7 @@ export const DESIGN: Record<string, unknown> = {
     card: 'grower-card',
     seo: { title: '{name} · {site.name}', shareType: 'profile' },
     fields: [
-      { key: 'name', kind: 'text', required: true, column: true },
+      { key: 'name', kind: 'text', required: true, column: true, translated: false },
       { key: 'portrait', kind: 'media' },
       { key: 'bio', kind: 'paragraphs' },
       {
@@ -118,7 +118,7 @@ export const DESIGN: Record<string, unknown> = {
     plural: 'Villages',
     description: 'Where growers live; it has no page of its own.',
     naming: 'name',
-    fields: [{ key: 'name', kind: 'text', required: true, column: true }],
+    fields: [{ key: 'name', kind: 'text', required: true, column: true, translated: false }],
   },
   'types/guide.yaml': {
     key: 'guide',
@@ -170,7 +170,7 @@ export const DESIGN: Record<string, unknown> = {
     single: true,
     naming: 'title',
     fields: [
-      { key: 'title', kind: 'text', required: true },
+      { key: 'title', kind: 'text', required: true, translated: false },
       { key: 'contact', kind: 'text' },
       { key: 'letters', label: 'Write to us', kind: 'link' },
     ],
@@ -192,7 +192,7 @@ export const DESIGN: Record<string, unknown> = {
       { key: 'title', kind: 'text', required: true, column: true },
       { key: 'starts', kind: 'datetime', required: true, column: true },
       { key: 'ends', kind: 'datetime' },
-      { key: 'place', kind: 'text', column: true },
+      { key: 'place', kind: 'text', column: true, translated: false },
       { key: 'text', kind: 'paragraphs' },
       { key: 'placesLeft', label: 'Places left', kind: 'number' },
     ],
@@ -348,6 +348,7 @@ export const DESIGN: Record<string, unknown> = {
     address: '/guides',
     pageSize: 8,
     sort: ['-entry.published'],
+    pins: ['what-to-sow-when-the-ground-is-cold'],
     card: 'guide-card',
     intro: 'How things are done here, newest first.',
     each: {

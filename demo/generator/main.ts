@@ -21,6 +21,7 @@ import {
 import type { Variety } from './variety.ts';
 import { DESIGN } from './design.ts';
 import { fonts } from './fonts.ts';
+import { germanOf, germanTitle, inGerman, isInGerman, subjectsInGerman } from './german.ts';
 import { inParts, manyVarieties } from './many.ts';
 import { growerPicture, seedPicture } from './pictures.ts';
 
@@ -45,7 +46,7 @@ const days = (n: number): string => (n < 0 ? `today - P${-n}D` : `today + P${n}D
 function varietyFile(v: Variety): string {
   return markdown(
     {
-      entry: { id: v.id, ...historyOf(v) },
+      entry: inGerman({ id: v.id, ...historyOf(v) }),
       title: v.title,
       latinName: v.latin,
       summary: v.summary,
@@ -64,12 +65,10 @@ function varietyFile(v: Variety): string {
   );
 }
 
-const publicFrom = (live: string[]): object => (live.length > 0 ? { live } : {});
-
 /** When a variety was written and is public. */
-function historyOf({ older, saved, plans, live }: Variety): object {
+function historyOf({ older, saved, plans, live }: Variety) {
   const planned = plans ? { plans } : {};
-  if (!older) return { ...publicFrom(live), ...planned };
+  if (!older) return { live, ...planned };
   const values = {
     ...(older.title ? { title: older.title } : {}),
     ...(older.summary ? { summary: older.summary } : {}),
@@ -100,7 +99,7 @@ for (const [key, label, kind, subjects] of [
   ['topics', 'Topics', 'tree', TOPICS],
   ['traits', 'Traits', 'tags', TRAITS],
 ] as const)
-  write(`subjects/${key}.yaml`, yaml({ key, label, kind, subjects }));
+  write(`subjects/${key}.yaml`, yaml({ key, label, kind, subjects: subjectsInGerman(subjects) }));
 let style = readFileSync(join(here, 'style.css'), 'utf8');
 for (const [called, { name, content }] of Object.entries(await fonts())) {
   write(`style/${name}`, content);
@@ -108,19 +107,26 @@ for (const [called, { name, content }] of Object.entries(await fonts())) {
 }
 write('style.css', style);
 
-const alts: Record<string, string> = {};
+const alts: Record<string, object> = {};
+const said = (alt: string, german: string): object => ({ alt, languages: { de: { alt: german } } });
 for (const v of VARIETIES) {
   write(`media/${v.id}.webp`, await seedPicture(v));
-  alts[`${v.id}.webp`] = `Seeds of ${v.title}, drawn in two inks`;
+  alts[`${v.id}.webp`] = said(
+    `Seeds of ${v.title}, drawn in two inks`,
+    `Samen von ${germanTitle(v)}, in zwei Farben gezeichnet`,
+  );
   write(`entries/variety/${v.id}.md`, varietyFile(v));
 }
 for (const g of GROWERS) {
   write(`media/grower-${g.id}.webp`, await growerPicture(g));
-  alts[`grower-${g.id}.webp`] = `The initials of ${g.name} between rows of seed`;
+  alts[`grower-${g.id}.webp`] = said(
+    `The initials of ${g.name} between rows of seed`,
+    `Die Initialen von ${g.name} zwischen Saatreihen`,
+  );
   write(
     `entries/grower/${g.id}.yaml`,
     yaml({
-      entry: { id: g.id, live: g.live },
+      entry: inGerman({ id: g.id, live: g.live }),
       name: g.name,
       portrait: `grower-${g.id}.webp`,
       bio: g.bio,
@@ -139,7 +145,7 @@ for (const g of GUIDES)
     `entries/guide/${g.id}.md`,
     markdown(
       {
-        entry: { id: g.id, ...publicFrom(g.live) },
+        entry: inGerman({ id: g.id, live: g.live }),
         title: g.title,
         ...(g.summary ? { summary: g.summary } : {}),
         topic: g.topic,
@@ -151,16 +157,22 @@ for (const g of GUIDES)
 write(
   'entries/settings/library.yaml',
   yaml({
-    entry: { id: 'library', live: 'today - P340D' },
+    entry: inGerman({ id: 'library', live: 'today - P340D' }),
     title: 'Marrowdale',
     contact: 'The seed room, behind Marrowdale Hall. Saturdays, ten until two.',
     letters: 'mailto:seedroom@marrowdale.example',
   }),
 );
+for (const { id, live, places: placesLeft, ...fields } of SWAP_DAYS)
+  if (isInGerman(id))
+    write(
+      `entries/swap-day/${id}.yaml`,
+      yaml({ entry: inGerman({ id, live }), ...fields, placesLeft }),
+    );
 write(
   'entries/swap-day.csv',
   csv(
-    SWAP_DAYS.map((s) => ({
+    SWAP_DAYS.filter(({ id }) => !isInGerman(id)).map((s) => ({
       'entry.id': s.id,
       'entry.live': s.live.join(';'),
       title: s.title,
@@ -175,7 +187,7 @@ write(
 write(
   'entries/notice.json',
   `${JSON.stringify(
-    NOTICES.map(({ id, live, ...fields }) => ({ entry: { id, live }, ...fields })),
+    NOTICES.map(({ id, live, ...fields }) => ({ entry: inGerman({ id, live }), ...fields })),
     null,
     2,
   )}\n`,
@@ -185,7 +197,7 @@ for (const p of PAGES)
     `entries/page/${p.id}.md`,
     markdown(
       {
-        entry: { id: p.id, ...publicFrom(p.live) },
+        entry: inGerman({ id: p.id, live: p.live }),
         title: p.title,
         ...(p.within ? { parent: p.within } : {}),
       },
@@ -195,11 +207,12 @@ for (const p of PAGES)
 write(
   'entries/front-page/welcome.yaml',
   yaml({
-    entry: { id: 'welcome', live: 'today - P340D' },
+    entry: inGerman({ id: 'welcome', live: 'today - P340D' }),
     title: 'Seed is for sowing, then for giving back',
     lead: 'Sixty varieties that grow well in Marrowdale, lent by the people who keep them.',
   }),
 );
+write('languages/de.yaml', yaml(germanOf(out)));
 if (args.varieties !== undefined)
   // Files have a limit of bytes.
   for (const [i, part] of inParts(manyVarieties(Number(args.varieties)), 200_000).entries())

@@ -24,6 +24,7 @@ export const TEMPLATES: Record<string, unknown> = {
           { block: 'text', text: '{site.name}. {site.strapline}' },
           { block: 'text', text: '{site.settings.contact}' },
           { block: 'link', to: '{site.settings.letters.url}', text: 'Write to us' },
+          { block: 'languageLinks' },
         ],
       },
     ],

@@ -50,13 +50,21 @@ export function languageLinks(
     const found = foundIn(other, own, validity, shown);
     return {
       language: settings.language,
-      label: edition?.label ?? nameOfLanguage(settings.language),
+      label: edition?.label ?? ownLabel(site),
       path: found?.path ?? rootOf(other.design),
       isHere: other === site,
       isThere: found !== null,
       isOwn: found?.isOwn ?? false,
     };
   });
+}
+
+/** What the site's own language is called: not of where, unless it is in others of the same. */
+function ownLabel({ languages }: CompiledSite): string {
+  const [own, ...further] = languages.map(({ design }) => design.site.language);
+  const [general] = own!.split('-');
+  const isShared = further.some((other) => other.split('-')[0] === general);
+  return nameOfLanguage(isShared ? own! : general!);
 }
 
 function foundIn(

@@ -11,6 +11,9 @@ export interface WorkingCopy {
   edits: Record<string, unknown>;
 }
 
+/** What words about something in a further language are kept under. */
+export const inLanguage = (about: string, language: string): string => `${about} in ${language}`;
+
 /** Each person's unsaved words are kept of so many entries; the oldest go. */
 const MOST = 200;
 
@@ -61,10 +64,14 @@ export class WorkingCopies {
       .run(person, about);
   }
 
-  /** Throws away what anybody has kept about something, and what is left of it on the disk. */
+  /**
+   * Throws away what anybody has kept about something, in whatever language, and what is left of it
+   * on the disk.
+   */
   forget(about: string): void {
     this.driver.pragma('secure_delete = ON');
-    this.driver.prepare('DELETE FROM working_copy WHERE about = ?').run(about);
+    const sql = 'DELETE FROM working_copy WHERE about = @about OR instr(about, @further) = 1';
+    this.driver.prepare(sql).run({ about, further: inLanguage(about, '') });
     this.driver.pragma('wal_checkpoint(TRUNCATE)');
   }
 

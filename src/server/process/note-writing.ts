@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import type { WorkingCopy } from '../db/working-copies.ts';
+import { type WorkingCopy, inLanguage } from '../db/working-copies.ts';
 import { type Actor, NotPermitted } from '../permit.ts';
 import { type Standing, isPurged, standingOf } from '../queries/standing.ts';
 import type { Container } from './container.ts';
@@ -10,6 +10,8 @@ const said = z.strictObject({
   entry: z.string().max(200).nullable(),
   /** Key of the type. */
   type: z.string().max(64),
+  /** BCP 47 tag of a further language that is written in; null for the site's own. */
+  language: z.string().max(35).nullable().default(null),
   /** Tells windows apart. */
   window: z.string().min(1).max(64),
   writing: z.boolean(),
@@ -46,19 +48,20 @@ export function noteWriting(
   const parsed = said.safeParse(input);
   if (!parsed.success)
     return { status: 400, body: { message: 'The request is not of the right form.' } };
-  const { entry, type, window, writing, keep, asks, leaves } = parsed.data;
+  const { entry, type, language, window, writing, keep, asks, leaves } = parsed.data;
   const about = entry === null ? `new ${type}` : aboutEntry(entry);
+  const words = language === null ? about : inLanguage(about, language);
   const now = Date.now();
   try {
     const standing = standingOf(view, actor, entry);
     // A window that was open while its entry was purged goes on sending.
     const isGone = entry !== null && isPurged(view, entry);
-    if (keep === null) copies.drop(actor.id, about);
-    else if (keep && !isGone) copies.keep(actor.id, about, { at: now, ...keep });
+    if (keep === null) copies.drop(actor.id, words);
+    else if (keep && !isGone) copies.keep(actor.id, words, { at: now, ...keep });
     const who = { person: actor.id, name: actor.name, writing };
     const others = entry === null ? [] : presence.note(about, window, who, now);
     if (leaves) presence.leave(about, window);
-    const copy = asks ? copies.of(actor.id, about) : null;
+    const copy = asks ? copies.of(actor.id, words) : null;
     return { status: 200, body: { ...standing, others, copy } };
   } catch (error) {
     if (error instanceof NotPermitted) return { status: 403, body: { message: error.message } };

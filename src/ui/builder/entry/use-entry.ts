@@ -26,9 +26,6 @@ interface Begun {
 /** A publication or retirement of the entry at hand. */
 export type PlanOf = Omit<CommandInput<'planChange'>, 'entry' | 'language'>;
 
-/** Words that the server keeps no copy of: neither offered here nor thrown away from here. */
-const KEPT_HERE_ONLY = { copy: null, forget: (): void => undefined };
-
 /** The words in an entry's form, what they make of its page, and what can be done with them. */
 export function useEntry(detail: EntryDetail, first: EntryOutcome, clock: Clock) {
   const attempts = useAttempts();
@@ -41,10 +38,8 @@ export function useEntry(detail: EntryDetail, first: EntryOutcome, clock: Clock)
   const [note, setNote] = useState('');
   const { language } = detail;
   const spoken = language === null ? '' : ` in ${language}`;
-  // What the server keeps of unsaved words is that of the site's own language.
-  const writing = useWriting({ entry, type: type.key, revision }, language === null ? edits : null);
-  const kept = language === null ? writing : KEPT_HERE_ONLY;
-  const recovery = useRecovery(`${entry ?? `new ${type.key}`}${spoken}`, revision, edits, kept);
+  const writing = useWriting({ entry, type: type.key, language, revision }, edits);
+  const recovery = useRecovery(`${entry ?? `new ${type.key}`}${spoken}`, revision, edits, writing);
   const form = { id: entry, type: type.id, values: unsaved ? values : null, language };
   const { outcome, problem } = useOutcome<EntryOutcome>(
     'entry',

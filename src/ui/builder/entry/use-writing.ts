@@ -14,6 +14,8 @@ export interface WrittenOn {
   entry: string | null;
   /** Key of the type. */
   type: string;
+  /** The further language that is written in; null for the site's own. */
+  language: string | null;
   /** The version that is shown; null for a new entry. */
   revision: number | null;
 }
@@ -38,8 +40,8 @@ export function useWriting(on: WrittenOn, unsaved: Record<string, unknown> | nul
   const [others, setOthers] = useState<Heard['others']>([]);
   const [copy, setCopy] = useState<Heard['copy']>(null);
   const [kept, setKept] = useState<Record<string, unknown> | null>(null);
-  const { entry, type, revision } = on;
-  const send = useSend(entry, type);
+  const { entry, type, language, revision } = on;
+  const send = useSend(entry, type, language);
   const seen = useRef<{ revision: number | null; public: number } | null>(null);
   const say = useCallback(
     async (more: object): Promise<Heard | null> => {
@@ -84,7 +86,11 @@ export function useWriting(on: WrittenOn, unsaved: Record<string, unknown> | nul
 }
 
 /** Says something of an entry in the name of this window; null where nobody answers. */
-function useSend(entry: string | null, type: string): (more: object) => Promise<Heard | null> {
+function useSend(
+  entry: string | null,
+  type: string,
+  language: string | null,
+): (more: object) => Promise<Heard | null> {
   const [window] = useState(() => Math.random().toString(36).slice(2));
   return useCallback(
     async (more) => {
@@ -93,13 +99,13 @@ function useSend(entry: string | null, type: string): (more: object) => Promise<
           method: 'POST',
           keepalive: 'leaves' in more,
           headers: { 'content-type': 'application/json' },
-          body: JSON.stringify({ entry, type, window, ...more }),
+          body: JSON.stringify({ entry, type, language, window, ...more }),
         });
         return response.ok ? ((await response.json()) as Heard) : null;
       } catch {
         return null; // the words are kept in this browser as well
       }
     },
-    [entry, type, window],
+    [entry, type, language, window],
   );
 }
