@@ -1,7 +1,4 @@
-import {
-  type SubjectsAfter,
-  describeChange,
-} from '@/core/design/subject-change.ts';
+import { type SubjectsAfter, describeChange } from '@/core/design/subject-change.ts';
 import type { Instant } from '@/core/time/interval.ts';
 import { personName } from '../store/persons.ts';
 import { statement } from '../store/statement.ts';
