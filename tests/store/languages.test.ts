@@ -372,6 +372,11 @@ test('subjects and pictures say in each language what they are, and addresses fo
   });
   expect(seen(found, path)).toBe('308 /de/sorten/huelsen/erbse');
   expect(seen(found, '/seeds/legumes/pea')).toMatch(/^200 /);
+  const wrong = { ...change, languages: { de: { slug: 'Für Alle' } } };
+  expect(run(found, 'changeSubjects', { set: 'family', change: wrong })).toMatchObject({
+    ok: false,
+    issues: [{ code: 'wrong-slug', path: 'languages.de.slug' }],
+  });
   const said = { alt: 'Erbsen', caption: 'Im Beet' };
   run(found, 'changeMedium', { id: 'pea.svg', languages: { de: said } });
   expect(found.view.render('/de/sorten/huelsen/erbse', wall)!.body).toContain('alt="Erbsen"');

@@ -1,6 +1,5 @@
 import { z } from 'zod';
 import { type Edition, tag } from './language-spec.ts';
-import type { Media } from './values.ts';
 
 /** What a further language says of a medium; what it leaves out is as the site's own has it. */
 const mediaWords = z.strictObject({
@@ -14,10 +13,10 @@ export const mediaWordsByTag = z.record(tag, mediaWords);
 export type MediaWordsByTag = z.output<typeof mediaWordsByTag>;
 
 /** A medium as a site has it in its language. */
-export function mediumIn(
-  medium: Media,
+export function mediumIn<Medium extends { languages: MediaWordsByTag }>(
+  medium: Medium,
   { site, edition }: { site: { language: string }; edition?: Edition | undefined },
-): Media {
+): Medium {
   const { languages } = medium;
   const said = edition && Object.hasOwn(languages, site.language) && languages[site.language];
   return said ? { ...medium, ...said } : medium;

@@ -137,7 +137,10 @@ export function checkSubjects(states: SubjectStates, after: SubjectsAfter): Issu
     const was = states.get(state.key);
     const isNew = was?.slug !== state.slug || was.parent !== state.parent || was.merged !== null;
     return [
-      ...(SLUG.test(state.slug) ? [] : [wrongSlug(state)]),
+      ...(SLUG.test(state.slug) ? [] : [wrongSlug(state.slug, 'slug')]),
+      ...Object.entries(state.languages).flatMap(([tag, { slug }]) =>
+        slug === undefined || SLUG.test(slug) ? [] : [wrongSlug(slug, `languages.${tag}.slug`)],
+      ),
       ...(isNew && slugs.get(slugName(state))! > 1 ? [sameSlug(state)] : []),
       ...checkPlace(state, now),
     ];
@@ -192,10 +195,10 @@ function checkPlace(state: SubjectState, now: (name: string) => SubjectState | u
   return [];
 }
 
-function wrongSlug({ slug }: SubjectState): Issue {
+function wrongSlug(slug: string, path: string): Issue {
   return {
     code: 'wrong-slug',
-    path: 'slug',
+    path,
     message: `“${slug.slice(0, 60)}” is no word for addresses.`,
     fix: 'Use small letters, digits and single hyphens between them.',
   };

@@ -9,11 +9,7 @@ export const SLUG = /^[a-z0-9]+(-[a-z0-9]+)*$/;
 /** What a further language says of a subject; what it leaves out is as the site's own has it. */
 export const subjectWords = z.strictObject({
   name: z.string().trim().min(1).max(200).optional(),
-  slug: z
-    .string()
-    .max(120)
-    .regex(SLUG, 'A slug is made of small letters, digits and single hyphens.')
-    .optional(),
+  slug: z.string().max(120).optional(),
   description: z.string().max(10_000).optional(),
 });
 

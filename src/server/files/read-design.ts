@@ -10,11 +10,11 @@ import {
   templateSpec,
   typeSpec,
 } from '@/core/design/spec.ts';
-import { languageSpec } from '@/core/design/language-spec.ts';
+import { languageSpec, tag } from '@/core/design/language-spec.ts';
 import { styleSpec, textFormSpec } from '@/core/design/text-form-spec.ts';
 import { listingSpec } from '@/core/design/listing-spec.ts';
 import { type SubjectState, mergedInto } from '@/core/design/subject-change.ts';
-import { SLUG, type WordsByTag, wordsByTag } from '@/core/design/subject-words.ts';
+import { SLUG, type WordsByTag, subjectWords } from '@/core/design/subject-words.ts';
 import { lookSpec } from '@/core/style/look-spec.ts';
 import { slugText } from '@/core/pattern/slug.ts';
 import { templateFileSpec } from '@/core/template/template-schema.ts';
@@ -41,18 +41,16 @@ export interface ReadDesign {
 const word = z.union([z.string(), z.number()]).transform(String);
 const subjectKey = word.pipe(z.string().min(1).max(100));
 const subjectName = word.pipe(z.string().min(1));
+const slug = z.string().regex(SLUG, 'A slug is made of small letters, digits and single hyphens.');
 const subjectItem: z.ZodType<SubjectItem> = z.lazy(() =>
   z.strictObject({
     key: subjectKey,
     name: subjectName,
-    slug: z
-      .string()
-      .regex(SLUG, 'A slug is made of small letters, digits and single hyphens.')
-      .optional(),
+    slug: slug.optional(),
     description: z.string().default(''),
     picture: z.string().nullable().default(null),
     /** What further languages say of it, by their tags. */
-    languages: wordsByTag.default({}),
+    languages: z.record(tag, subjectWords.extend({ slug: slug.optional() })).default({}),
     /** Others that are one with it by now, and count as it. */
     merged: z.array(z.strictObject({ key: subjectKey, name: subjectName })).default([]),
     below: z.array(subjectItem).default([]),
