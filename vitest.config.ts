@@ -7,7 +7,7 @@ export default defineConfig({
     setupFiles: ['tests/helpers/properties.ts'],
     include: ['src/**/*.test.ts', 'tests/**/*.test.ts'],
     // Nothing here is about speed: a machine may stand still for a while.
-    testTimeout: 240_000,
+    testTimeout: 600_000,
     hookTimeout: 240_000,
     maxWorkers: 2,
     pool: 'forks',

@@ -87,8 +87,10 @@ const TEXTS: Record<string, string> = {
   '/staff-picks': '/empfehlungen',
   // Listings and titles
   '{title}[ ({latinName})] · {site.name}': '{title}[ ({latinName})] · Marrowdale',
+  '{title} · {site.name}': '{title} · Marrowdale',
+  '{name} · {site.name}': '{name} · Marrowdale',
   '{title}, {date(starts, "d MMMM yyyy")} · {site.name}':
-    '{title}, {date(starts, "d. MMMM yyyy")} · {site.name}',
+    '{title}, {date(starts, "d. MMMM yyyy")} · Marrowdale',
   'All varieties': 'Alle Sorten',
   'Nothing here at the moment.': 'Hier ist gerade nichts.',
   'Everything the library lends, from A to Z.': 'Alles, was die Bibliothek verleiht, von A bis Z.',
