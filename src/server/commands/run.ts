@@ -20,7 +20,8 @@ export interface RunOptions {
 
 /**
  * The one shell of all commands: right, form of the input, one transaction with its instant, in
- * which what has ended by then is settled first. What is refused comes back as issues and leaves no trace.
+ * which what has ended by then is settled first. What is refused comes back as issues and leaves
+ * no trace.
  * @throws NotPermitted, DatabaseProblem, TooManyForOneWrite, and whatever a fault of the program throws
  */
 export function runCommand<N extends CommandName>(
