@@ -113,9 +113,10 @@ describe('the design', () => {
     await see('the former ones lead on');
     await browser.close();
     await browser.switchTo().window(here!);
-    await browser.sleep(5_100); // after a time away the screen comes anew
-    await browser.executeScript("window.dispatchEvent(new Event('focus'))");
-    await see('Keep mine on top');
+    await browser.wait(async () => {
+      await browser.executeScript("window.dispatchEvent(new Event('focus'))");
+      return (await words()).includes('Keep mine on top'); // after a time away it comes anew
+    }, WAIT);
     expect(await words()).toMatch(
       /\/meetings\/\{title\}[\s\S]*\/swaps\/|\/swaps\/[\s\S]*\/meetings\//,
     );

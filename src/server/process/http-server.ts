@@ -21,6 +21,8 @@ interface Parts {
 }
 
 const HOSTS_MS = 1000;
+/** How long a connection stays open between requests: longer than proxies keep theirs, ms. */
+const KEPT_OPEN_MS = 65_000;
 
 /** The one place where requests come in: who may ask what, then delivery or the builder. */
 export class HttpServer {
@@ -32,6 +34,7 @@ export class HttpServer {
   constructor(private readonly parts: Parts) {
     this.server = createServer((request, response) => this.answer(request, response));
     this.server.headersTimeout = 20_000;
+    this.server.keepAliveTimeout = KEPT_OPEN_MS;
     this.server.on('upgrade', (request, socket, head) => this.upgrade(request, socket, head));
     this.server.on('clientError', (_, socket) => {
       if (socket.writable) socket.end('HTTP/1.1 400 Bad Request\r\nconnection: close\r\n\r\n');
