@@ -135,6 +135,7 @@ const TEXTS: Record<string, string> = {
   Sow: 'Aussaat',
   '{place}[ · {placesLeft} places left]': '{place}[ · {placesLeft} freie Plätze]',
   '{date(starts, "EEEE d MMMM")}': '{date(starts, "EEEE, d. MMMM")}',
+  'EEE d MMM, HH:mm': 'EEE, d. MMM, HH:mm',
   'Grows well beside': 'Wächst gut neben',
   'Named as a companion by': 'Als Nachbar genannt von',
   'Read about it': 'Darüber lesen',

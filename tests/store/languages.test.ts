@@ -1,5 +1,5 @@
 import { expect, test } from 'vitest';
-import { loadFiles } from '../helpers/folder.ts';
+import { type Files, loadFiles } from '../helpers/folder.ts';
 import { FILES, GERMAN, NOW, run, seen, site, wall } from '../helpers/german-site.ts';
 import { setting } from '../helpers/release.ts';
 
@@ -174,4 +174,29 @@ test('a language comes in by a release, and goes by one; the past has what it ha
   });
   expect(seen(found, '/de/sorten/pea')).toMatch(/^404/);
   expect(seen(found, '/de/sorten/pea', then)).toMatch(/^200 Pea/);
+});
+
+test('dates are written as each language has them, and a form that none can have is refused', async () => {
+  const seed = FILES['types/seed.json'] as { fields: object[] };
+  const inGerman = (format: string): Files => ({
+    'types/seed.json': {
+      ...{ ...seed, template: 'seed-page' },
+      fields: [...seed.fields, { key: 'sown', kind: 'date' }],
+    },
+    'templates/seed-page.json': {
+      ...{ key: 'seed-page', kind: 'page', type: 'seed' },
+      blocks: [{ block: 'date', id: 'when', field: 'sown', format: 'EEE d MMM' }],
+    },
+    'languages/de.json': {
+      ...{ ...GERMAN, texts: { ...GERMAN.texts, 'templates/seed-page/blocks/when': { format } } },
+    },
+    'entries/seed.json': [
+      { entry: { id: 'pea', live: '2026-01-01/' }, title: 'Pea', sown: '2026-12-03' },
+    ],
+  });
+  const found = await site(inGerman('EEE, d. MMM'));
+  expect(seen(found, '/seeds/pea')).toBe('200 Pea: Thu 3 Dec');
+  expect(seen(found, '/de/sorten/pea')).toBe('200 Pea: Do, 3. Dez.');
+  const { result } = await loadFiles({ ...FILES, ...inGerman('jjj') }, NOW);
+  expect(JSON.stringify(result)).toMatch(/languages\/de/);
 });

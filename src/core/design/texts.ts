@@ -31,6 +31,7 @@ const OF_BLOCKS: readonly (readonly [string, TextSort])[] = [
   ['label', 'words'],
   ['home', 'words'],
   ['after', 'words'],
+  ['format', 'words'],
 ];
 
 /** All texts of a design that readers meet, in the order in which its parts are written. */

@@ -27,7 +27,7 @@ export function Tabs({
           <Radix.Trigger
             key={tab.key}
             value={tab.key}
-            className="-mb-px h-9 border-b-2 border-transparent text-muted data-[state=active]:border-spruce data-[state=active]:font-semibold data-[state=active]:text-ink"
+            className="-mb-px h-9 border-b-2 -outline-offset-2 border-transparent text-muted data-[state=active]:border-spruce data-[state=active]:font-semibold data-[state=active]:text-ink"
           >
             {tab.label}
           </Radix.Trigger>

@@ -39,6 +39,8 @@ export function AddressesScreen(props: Props) {
   const { page, list } = table.counts;
   const when =
     clock.tense === 'now' ? 'now' : `at ${instantWords(clock.at, clock.zone, clock.now)}`;
+  const language = languages.find(({ id }) => id === shown.language);
+  const where = languages.length === 0 ? '' : ` in ${language?.label ?? 'the site’s language'}`;
   const tabs = [
     {
       key: 'paths',
@@ -66,7 +68,7 @@ export function AddressesScreen(props: Props) {
     <Panes
       problem={clock.problem}
       title="Addresses"
-      lead={`${counted(page + list, 'page')} ${when}`}
+      lead={`${counted(page + list, 'page')}${where} ${when}`}
       settings={
         <div className="-mx-6 flex h-[calc(100dvh-210px)] min-h-[360px] flex-col">
           <Tabs

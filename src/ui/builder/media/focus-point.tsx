@@ -7,6 +7,8 @@ import type { MediaLine } from '@/server/queries/media.ts';
 type Focus = Pick<AboutMedia, 'focusX' | 'focusY'>;
 
 const STEP = 5;
+/** How high the picture stands at most, px. */
+const MOST_HIGH = 208;
 const MOVES: Record<string, [x: number, y: number]> = {
   ArrowLeft: [-STEP, 0],
   ArrowRight: [STEP, 0],
@@ -42,7 +44,8 @@ export function FocusPoint({
           type="button"
           disabled={readOnly}
           aria-label={`What matters in the picture: ${focusX} % from the left, ${focusY} % from the top. Arrow keys move it.`}
-          className="relative block cursor-crosshair touch-none"
+          className="relative block w-full cursor-crosshair touch-none"
+          style={{ maxWidth: (MOST_HIGH * line.width) / Math.max(1, line.height) }}
           onPointerDown={(e) => {
             e.currentTarget.setPointerCapture(e.pointerId);
             point(e);
@@ -62,7 +65,7 @@ export function FocusPoint({
             alt={line.alt}
             width={line.width}
             height={line.height}
-            className="max-h-52 w-auto max-w-full"
+            className="h-auto w-full"
           />
           <span
             aria-hidden

@@ -62,7 +62,9 @@ export function LanguageEditor({ line, detail, clock }: Props) {
           {`Entries that say nothing in it are shown in ${detail.own.label}`}
         </label>
       </Line>
-      <div className="sticky top-0 z-10 mt-1 flex gap-2 bg-paper py-1">{release.buttons}</div>
+      <div className="sticky top-0 z-10 mt-1 flex max-w-[464px] justify-end bg-paper py-1">
+        {release.buttons}
+      </div>
       <DesignFoot clock={clock} release={release} reach={reachOf(clock, edits.steps, [])} />
       <SaidTexts {...{ spec, detail, readOnly }} onChange={edits.change} />
     </div>
