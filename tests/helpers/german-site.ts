@@ -4,8 +4,9 @@ import { runCommand } from '@/server/commands/run.ts';
 import { COMMAND_LINE } from '@/server/permit.ts';
 import { type Files, SITE, type TestSite, loadFiles } from './folder.ts';
 
+const START = Date.parse('2026-07-01T12:00:00Z');
 /** When its entries are loaded and its tests begin. */
-export const NOW = Date.parse('2026-07-01T12:00:00Z');
+export const NOW = START;
 /** What the small site says in German. */
 export const GERMAN = {
   key: 'de',
@@ -89,7 +90,7 @@ export async function site(more: Files = {}): Promise<TestSite> {
 }
 
 /** The wall clock; each command is a second later than the one before. */
-export let wall = NOW;
+export let wall = START;
 
 /** Has a command carried out. */
 export function run<N extends CommandName>(

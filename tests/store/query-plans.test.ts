@@ -31,8 +31,7 @@ afterAll(() => {
 });
 
 /** The statements that something has SQLite read entries of lists by. */
-function statementsOf(act: () => void): string[] {
-  const { driver } = connection;
+function statementsOf(act: () => void, { driver }: Connection = connection): string[] {
   const prepare = driver.prepare.bind(driver);
   const found: string[] = [];
   driver.prepare = ((sql: string) => {
@@ -83,4 +82,23 @@ test('every listing of the demo is read by its index, never by a scan, and in it
     }
   }
   expect(looked).toBeGreaterThan(20);
+});
+
+test('how many a list has is not counted one by one where it asks for one key at most', () => {
+  const another = openDatabase(join(folder, 'site.db')); // which has read nothing so far
+  try {
+    const { site, reader } = new SiteView(another).at(NOW)!;
+    const isCounted = (name: string): boolean => {
+      const plan = site.listings.get(name)!;
+      const read = statementsOf(() => reader.listing(plan, new Validity(NOW), 0, 1), another);
+      expect(read.length).toBeGreaterThan(1);
+      return read.some((sql) => sql.startsWith('SELECT count(*)'));
+    };
+    const counted = ['all-varieties', 'growers', 'latest-notices', 'search', 'coming-up'].filter(
+      isCounted,
+    );
+    expect(counted).toEqual(['coming-up']);
+  } finally {
+    another.close();
+  }
 });

@@ -4,6 +4,7 @@ import type { Connection } from '../db/connection.ts';
 import { designsOf } from '../store/design-store.ts';
 import { designsFrom } from '../store/designs-ahead.ts';
 import { indexTable, memberTable, quoted } from '../store/index-columns.ts';
+import { keptTable } from '../store/kept-counts.ts';
 import { dropWordTables, foundTable, wordTable } from '../store/word-tables.ts';
 import { ensureNewest } from '../store/newest/ensure-newest.ts';
 import { noteNewest } from '../store/newest/write-newest.ts';
@@ -178,12 +179,14 @@ function madeAnew({ driver }: Connection): MadeAnew[] {
   const sql = driver
     .prepare<unknown[], string>(
       `SELECT sql FROM plan.sqlite_master WHERE name = @name AND type = 'table' OR
-         tbl_name = @name AND type = 'trigger' AND name LIKE 'words.%' ORDER BY type`,
+         tbl_name = @name AND type = 'trigger' AND (name GLOB 'words.*' OR name GLOB 'kept.*')
+         ORDER BY type`,
     )
     .pluck();
   return types.map((id) => {
     const [index, member, words] = [indexTable({ id }), memberTable({ id }), wordTable({ id })];
-    const statements = [index, member, words, foundTable({ id })].map((name) =>
+    const kept = keptTable({ id });
+    const statements = [index, member, words, foundTable({ id }), kept].map((name) =>
       sql.all({ name: bare(name) }),
     );
     const isSearched = statements[2]!.length > 0;
@@ -196,7 +199,7 @@ function madeAnew({ driver }: Connection): MadeAnew[] {
     ];
     return {
       drop: [
-        ...[index, member].map((name) => `DROP TABLE IF EXISTS main.${name}`),
+        ...[index, member, kept].map((name) => `DROP TABLE IF EXISTS main.${name}`),
         dropWordTables({ id }),
       ].join(';'),
       make: [...made, ...triggers].join(';'),

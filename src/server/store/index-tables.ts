@@ -22,6 +22,7 @@ import {
   stored,
 } from './index-columns.ts';
 import { listingIndex, repeatedColumns, wordsBeside } from './listing-index.ts';
+import { keptCounts, keptTable } from './kept-counts.ts';
 import { columnsMade } from './schema-memory.ts';
 import { statement } from './statement.ts';
 import { dropWordTables, searchedFields, wordTables } from './word-tables.ts';
@@ -50,7 +51,8 @@ function tablesOf(type: ContentType, plans: ListingPlan[]): string[] {
     names.map(
       (name) => `${name} ${types.get(name) ?? (name === SHOWN_COLUMN ? 'TEXT' : 'INTEGER')}`,
     );
-  const repeated = declared(repeatedColumns(type, plans)).map((column) => `, ${column}`);
+  const ofMembers = repeatedColumns(type, plans);
+  const repeated = declared(ofMembers).map((column) => `, ${column}`);
   return [
     `CREATE TABLE ${table} (entry TEXT NOT NULL, starts INTEGER NOT NULL, ends INTEGER,
        open INTEGER NOT NULL, revision INTEGER NOT NULL, created INTEGER NOT NULL,
@@ -61,6 +63,7 @@ function tablesOf(type: ContentType, plans: ListingPlan[]): string[] {
     `CREATE TABLE ${memberTable(type)} (field TEXT NOT NULL, key TEXT NOT NULL,
        entry TEXT NOT NULL, starts INTEGER NOT NULL, own INTEGER NOT NULL${repeated.join('')},
        PRIMARY KEY (field, key, entry, starts)) WITHOUT ROWID`,
+    ...keptCounts(type, ofMembers),
     ...wordTables(type, searchedFields(type, plans), declared(wordsBeside(plans))),
   ];
 }
@@ -212,7 +215,7 @@ function ensureTables(
   const tables = tablesOf(widened, plans).join(';');
   driver.exec(
     `DROP TABLE IF EXISTS ${indexTable(type)}; DROP TABLE IF EXISTS ${memberTable(type)};
-       ${dropWordTables(type)}; ${tables}`,
+       DROP TABLE IF EXISTS ${keptTable(type)}; ${dropWordTables(type)}; ${tables}`,
   );
   statement(
     connection,

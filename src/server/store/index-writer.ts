@@ -32,7 +32,7 @@ export function indexWriter(
   const columns = stored(type);
   const own = [...plans].filter((p) => p.type.id === type.id);
   const names = [...FIXED, ...columns.flatMap(namesOf)];
-  const insert = driver.prepare(insertSql('INSERT', indexTable(type), names));
+  const insert = driver.prepare(insertSql(indexTable(type), names));
   const writeMembers = memberWriter(driver, type, own, { names, standsFor });
   const writeWords = wordWriter(driver, type, own, names);
   return (row, revision, settled) => {
@@ -62,7 +62,7 @@ function wordWriter(
   const beside = ['entry', 'starts', ...wordsBeside(plans)];
   const places = beside.map((name) => names.indexOf(name));
   const into = [...beside, ...fields.map(wordColumn)];
-  const insert = driver.prepare(insertSql('INSERT', wordTable(type), into));
+  const insert = driver.prepare(insertSql(wordTable(type), into));
   return (row, all) =>
     void insert.run(
       ...places.map((i) => all[i]),
@@ -77,8 +77,8 @@ const FIXED = [
   SHOWN_COLUMN,
 ];
 
-function insertSql(how: string, table: string, names: string[]): string {
-  return `${how} INTO ${table} (${names.join(', ')}) VALUES (${names.map(() => '?').join(', ')})`;
+function insertSql(table: string, names: string[]): string {
+  return `INSERT INTO ${table} (${names.join(', ')}) VALUES (${names.map(() => '?').join(', ')})`;
 }
 
 /**
@@ -97,7 +97,9 @@ function memberWriter(
   const places = repeated.map((name) => names.indexOf(name));
   const none = repeated.map(() => null);
   const into = ['field', 'key', 'entry', 'starts', 'own', ...repeated];
-  const insert = driver.prepare(insertSql('INSERT OR IGNORE', memberTable(type), into));
+  const insert = driver.prepare(
+    `${insertSql(memberTable(type), into)} ON CONFLICT DO NOTHING`, // triggers do as they say
+  );
   return (row, all) => {
     for (const column of many) {
       const more = led.has(column.name) ? places.map((i) => all[i]) : none;

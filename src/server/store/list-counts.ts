@@ -4,6 +4,7 @@ import type { Instant } from '@/core/time/interval.ts';
 import type { Connection } from '../db/connection.ts';
 import { asOf } from './as-of.ts';
 import { cellOf, isManyValued, memberTable } from './index-columns.ts';
+import type { CountSql } from './kept-total.ts';
 import type { ListingSql } from './listing-sql.ts';
 import { tablesIn } from './language-tables.ts';
 import { statement } from './statement.ts';
@@ -18,6 +19,31 @@ type Counted = [key: string | number, count: number];
 
 /** A list in one of its types, in SQL. */
 type PartSql = Pick<ListingSql, 'from' | 'params'> & { plan: ListingPlan };
+
+/** A further condition on the rows of a type. */
+export type PartWhere = (part: ListingPlan) => CountSql;
+
+/** How many rows a list has in all its types, of those that fulfil a further condition. */
+export function rowsIn(
+  connection: Connection,
+  parts: readonly (PartSql & Pick<ListingSql, 'total'>)[],
+  where?: PartWhere,
+): number {
+  const counts = parts.map((part) => {
+    const { sql, params } = (!where && part.total) || oneByOne(part, where?.(part.plan));
+    return statement<number>(connection, sql)
+      .pluck()
+      .get(...params)!;
+  });
+  return counts.reduce((a, b) => a + b, 0);
+}
+
+function oneByOne({ from, params }: PartSql, where: CountSql = { sql: '1', params: [] }): CountSql {
+  return {
+    sql: `SELECT count(*) ${from} AND ${where.sql}`,
+    params: [...params, ...where.params],
+  };
+}
 
 /**
  * How many rows of a list in one type have each value of a column by which visitors narrow it, by

@@ -18,7 +18,7 @@ import type { Connection, Statement } from '../db/connection.ts';
 import { indexTable } from './index-columns.ts';
 import { ConvertedList, readsComputedOtherwise, readsConverted } from './converted-list.ts';
 import { tableSeen } from './index-tables.ts';
-import { countsIn } from './list-counts.ts';
+import { type PartWhere, countsIn, rowsIn } from './list-counts.ts';
 import { ListValidity } from './list-validity.ts';
 import type { ListMemory } from './list-memory.ts';
 import { hasListingIndex } from './listing-index.ts';
@@ -26,6 +26,7 @@ import { around, comesBefore } from './listing-order.ts';
 import type { Found } from './listing-source.ts';
 import { type ListingSql, listingSql } from './listing-sql.ts';
 import { filterWorld } from './filter-world.ts';
+import { orderedRows } from './ordered-rows.ts';
 import { statement } from './statement.ts';
 import { hasAllBeside, hasWords } from './word-tables.ts';
 import type { SubjectsOver } from './subject-store.ts';
@@ -91,11 +92,12 @@ export class ListReader {
   ): { ids: string[]; total: number } {
     const parts = this.sqlOf(plan, validity.at, without);
     if (parts.length === 0) return { ids: [], total: 0 };
+    const kept = parts.every(({ total }) => total) ? this.count(parts) : null;
     const ids = isByMatch(plan)
       ? this.calledFirst(plan, validity.at, { offset, limit, without })
-      : this.stretch(parts, offset, limit);
+      : this.stretch(parts, offset, limit, kept);
     const whole = ids.length < limit && (ids.length > 0 || offset === 0);
-    const total = whole ? offset + ids.length : this.count(parts);
+    const total = kept ?? (whole ? offset + ids.length : this.count(parts));
     this.tellListing(plan, validity, parts);
     return { ids, total };
   }
@@ -114,29 +116,17 @@ export class ListReader {
     return [...ids, ...this.stretch(others, Math.max(0, from), limit - ids.length)];
   }
 
-  /** Rows of all types in their order: each is read in its own, and they are merged. */
-  private stretch(parts: readonly PartSql[], offset: number, limit: number): string[] {
-    const [first] = parts;
-    const order = (terms: readonly string[]): string =>
-      terms.map((sql, i) => `${sql}${first!.order[i]!.descending ? ' DESC' : ''}`).join(', ');
-    const isOne = parts.length === 1;
-    const of = ({ from, inOrder = from, order: terms }: PartSql): string =>
-      `SELECT r.entry${isOne ? '' : `, ${terms.map(({ sql }) => sql).join(', ')}`} ${inOrder}`;
-    const by = first!.order.map(({ sql }, i) => (isOne ? sql : String(i + 2)));
-    const text = `${parts.map(of).join(' UNION ALL ')} ORDER BY ${order(by)} LIMIT ? OFFSET ?`;
-    return this.sql<string>(text)
-      .pluck()
-      .all(...parts.flatMap(({ params }) => params), limit, offset);
+  private stretch(
+    parts: readonly PartSql[],
+    offset: number,
+    limit: number,
+    total: number | null = null,
+  ): string[] {
+    return orderedRows(this.connection, parts, { offset, limit, total });
   }
 
-  private count(parts: readonly PartSql[], where: PartWhere = () => ALL): number {
-    const counts = parts.map((part) => {
-      const { sql, params } = where(part.plan);
-      return this.sql<number>(`SELECT count(*) ${part.from} AND ${sql}`)
-        .pluck()
-        .get(...part.params, ...params)!;
-    });
-    return counts.reduce((a, b) => a + b, 0);
+  private count(parts: readonly PartSql[], where?: PartWhere): number {
+    return rowsIn(this.connection, parts, where);
   }
 
   /** As of `SiteReader`. */
@@ -280,7 +270,7 @@ export class ListReader {
       const others = ` AND r.entry NOT IN (${without.map(() => '?').join(', ')})`;
       const { from, inOrder = from } = all;
       const both = { from: from + others, inOrder: inOrder + others };
-      return [{ ...all, ...both, params: [...all.params, ...without] }];
+      return [{ ...all, ...both, total: null, params: [...all.params, ...without] }];
     });
   }
 
@@ -370,11 +360,6 @@ export class ListReader {
 
 /** A list in one of its types in SQL, and the table that it reads. */
 type PartSql = ListingSql & { plan: ListingPlan; read: string };
-
-/** A further condition on the rows of a type. */
-type PartWhere = (part: ListingPlan) => { sql: string; params: unknown[] };
-
-const ALL = { sql: '1', params: [] };
 
 /** Whether what is called what is searched for comes first. */
 function isByMatch({ search, sort }: ListingPlan): boolean {

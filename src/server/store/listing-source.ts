@@ -122,7 +122,7 @@ export function isLeading(
 }
 
 /** The key under which what counts as the wanted one stands; none where nothing does. */
-function keyOf({ condition, key }: LeadingMember, subjects: FilterWorld): string {
+export function keyOf({ condition, key }: LeadingMember, subjects: FilterWorld): string {
   const { target } = condition.column;
   return target?.of === 'subjects' ? (subjects.keysWithin(target.set, key)[0] ?? '') : key;
 }

@@ -75,9 +75,9 @@ function moveMembers(
   );
   const add = statement(
     connection,
-    `INSERT OR IGNORE INTO ${table} (key, own, ${rest.join(', ')})
+    `INSERT INTO ${table} (key, own, ${rest.join(', ')})
        SELECT @into, 0, ${rest.join(', ')} FROM ${table}
-       WHERE field = @field AND key = @key AND own = 1`,
+       WHERE field = @field AND key = @key AND own = 1 ON CONFLICT DO NOTHING`,
   );
   for (const { key, into } of left) if (into !== key) drop.run({ field, key, into });
   for (const { key, into } of put) if (into !== key) add.run({ field, key, into });

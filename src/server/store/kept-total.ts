@@ -1,0 +1,124 @@
+import { LISTED } from '@/core/listing/columns.ts';
+import {
+  type Condition,
+  DENIED,
+  type ListingPlan,
+  type Search,
+  conditionsOf,
+} from '@/core/listing/plan.ts';
+import type { Instant } from '@/core/time/interval.ts';
+import { resolveFilter } from '@/core/listing/resolve.ts';
+import { FilterSql } from './filter-sql.ts';
+import { type TypeRead, indexTable, named, quoted, readName } from './index-columns.ts';
+import { isKept, keptRows } from './kept-counts.ts';
+import type { LeadingMember } from './listing-index.ts';
+import { type ReadAt, keyOf } from './listing-source.ts';
+import { foundTable, wordQuery, wordTable } from './word-tables.ts';
+
+/** A number in SQL, with its parameters in order. */
+export interface CountSql {
+  sql: string;
+  params: unknown[];
+}
+
+/**
+ * How many rows a list has in one of its types, from what is kept of its open rows, less those of
+ * them that have not begun or have ended; null where nothing is kept of what it asks.
+ */
+export function keptTotal(
+  plan: ListingPlan,
+  how: ReadAt,
+  leading: LeadingMember | null,
+): CountSql | null {
+  const { at, settled, table, found = 'all' } = how;
+  if (at < settled || table !== null || found !== 'all') return null;
+  if (plan.search) return foundTotal(plan, plan.search, at);
+  const open = openKept(plan, how, leading);
+  if (open === null) return null;
+  const outside = outsideOf(plan.type).map(
+    (rows) => `(SELECT count(*) FROM ${rows} AND ${open.each.sql})`,
+  );
+  const each = [at, ...open.each.params];
+  return {
+    sql: `SELECT (${open.all.sql}) - ${outside.join(' - ')}`,
+    params: [...open.all.params, ...each, ...each],
+  };
+}
+
+/** Open rows of a type that have not begun by an instant, and those that have ended by it. */
+function outsideOf(type: TypeRead, join = ''): string[] {
+  return [
+    ['starts', 'r.starts > ?'],
+    ['closing', 'r.ends <= ?'],
+  ].map(([index, bound]) => {
+    const by = quoted(`${index}.${named(readName(type))}`);
+    return `${indexTable(type)} AS r INDEXED BY ${by}${join} WHERE r.open = 1 AND ${bound}`;
+  });
+}
+
+/** How many open rows a list has, and whether one of them is among them. */
+interface Open {
+  all: CountSql;
+  each: CountSql;
+}
+
+/** By the keys of one field at most. */
+function openKept(
+  plan: ListingPlan,
+  { at, world, tableOf }: ReadAt,
+  leading: LeadingMember | null,
+): Open | null {
+  const asked = keptBy(plan, leading);
+  if (asked === null) return null;
+  const filter = resolveFilter(plan.filter, at, plan.zone, world);
+  const asks = (given?: Condition): CountSql => {
+    const params: unknown[] = [];
+    const of = { row: 'r', type: plan.type };
+    const writer = new FilterSql(of, at, params, { given, isOpen: true, tableOf });
+    return { sql: writer.write(filter, false), params };
+  };
+  const kept = keptRows(plan.type, asked.column);
+  const rows = asks(leading?.condition);
+  const member = leading ? { sql: 'r.member = ? AND ', params: [keyOf(leading, world)] } : null;
+  return {
+    all: {
+      sql: `SELECT coalesce(sum(r.n), 0) FROM ${kept.sql} WHERE ${member?.sql ?? ''}${rows.sql}`,
+      params: [kept.param, ...(member?.params ?? []), ...rows.params],
+    },
+    each: asks(),
+  };
+}
+
+/** What is found by words alone, which are those of open rows. */
+function foundTotal(
+  { type, filter }: ListingPlan,
+  { text, fields }: Search,
+  at: Instant,
+): CountSql | null {
+  if (conditionsOf(filter).length > 0) return null;
+  const [found, words] = [foundTable(type), wordTable(type)];
+  const join = ` CROSS JOIN ${words} AS w ON w.entry = r.entry AND w.starts = r.starts`;
+  const outside = outsideOf(type, join).map((rows) => `SELECT w.id FROM ${rows}`);
+  return {
+    // "+" has what is found read once, not looked up for each of those.
+    sql: `SELECT count(*) FROM ${found} WHERE ${found} MATCH ?
+      AND +rowid NOT IN (${outside.join(' UNION ALL ')})`,
+    params: [wordQuery(text, fields), at, at],
+  };
+}
+
+/** The one column by which what is kept has all that a list asks; null where it has not. */
+function keptBy(
+  { filter }: ListingPlan,
+  leading: LeadingMember | null,
+): { column: Condition['column'] | null } | null {
+  const asked = filter.kind === 'all' ? filter.filters : [filter];
+  const conditions = asked.filter((f): f is Condition => f.kind === 'condition');
+  const others = conditions.filter(({ column }) => column !== LISTED);
+  if (conditions.length < asked.length || others.length > 1) return null;
+  const [other] = others;
+  if (!other) return { column: null };
+  // Rows without a key are not kept apart.
+  const isByKey = leading !== null || (isKept(other.column) && !DENIED[other.op]);
+  return isByKey ? { column: other.column } : null;
+}
