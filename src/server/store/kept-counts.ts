@@ -89,9 +89,12 @@ function triggers(
   ];
 }
 
+/** The column of what is kept in which a member stands. */
+export const MEMBER = 'member';
+
 /** What is kept of a type as rows with a column and how many have it: SQL, and its parameter. */
 export function keptRows(type: TypeRead, column: Column | null): { sql: string; param: string } {
-  const key = column && isKept(column) ? cellColumn(column) : 'member';
+  const key = column && isKept(column) ? cellColumn(column) : MEMBER;
   const sql = `(SELECT key AS ${key}, nullif(listed, ${UNSAID}) AS ${LISTED_COLUMN}, n
     FROM ${keptTable(type)} WHERE field = ?) AS r`;
   return { sql, param: column === null ? ALL.field : column.field!.id };

@@ -1,4 +1,4 @@
-import { LISTED } from '@/core/listing/columns.ts';
+import { type Column, LISTED } from '@/core/listing/columns.ts';
 import {
   type Condition,
   DENIED,
@@ -9,8 +9,17 @@ import {
 import type { Instant } from '@/core/time/interval.ts';
 import { resolveFilter } from '@/core/listing/resolve.ts';
 import { FilterSql } from './filter-sql.ts';
-import { type TypeRead, indexTable, named, quoted, readName } from './index-columns.ts';
-import { isKept, keptRows } from './kept-counts.ts';
+import {
+  type TypeRead,
+  cellOf,
+  indexTable,
+  isManyValued,
+  memberTable,
+  named,
+  quoted,
+  readName,
+} from './index-columns.ts';
+import { MEMBER, isKept, keptRows } from './kept-counts.ts';
 import type { LeadingMember } from './listing-index.ts';
 import { type ReadAt, keyOf } from './listing-source.ts';
 import { foundTable, wordQuery, wordTable } from './word-tables.ts';
@@ -63,29 +72,56 @@ interface Open {
 }
 
 /** By the keys of one field at most. */
-function openKept(
-  plan: ListingPlan,
-  { at, world, tableOf }: ReadAt,
-  leading: LeadingMember | null,
-): Open | null {
+function openKept(plan: ListingPlan, how: ReadAt, leading: LeadingMember | null): Open | null {
   const asked = keptBy(plan, leading);
   if (asked === null) return null;
-  const filter = resolveFilter(plan.filter, at, plan.zone, world);
-  const asks = (given?: Condition): CountSql => {
-    const params: unknown[] = [];
-    const of = { row: 'r', type: plan.type };
-    const writer = new FilterSql(of, at, params, { given, isOpen: true, tableOf });
-    return { sql: writer.write(filter, false), params };
-  };
   const kept = keptRows(plan.type, asked.column);
-  const rows = asks(leading?.condition);
-  const member = leading ? { sql: 'r.member = ? AND ', params: [keyOf(leading, world)] } : null;
+  const rows = asksOf(plan, how, leading?.condition);
+  const member = leading
+    ? { sql: `r.${MEMBER} = ? AND `, params: [keyOf(leading, how.world)] }
+    : null;
   return {
     all: {
       sql: `SELECT coalesce(sum(r.n), 0) FROM ${kept.sql} WHERE ${member?.sql ?? ''}${rows.sql}`,
       params: [kept.param, ...(member?.params ?? []), ...rows.params],
     },
-    each: asks(),
+    each: asksOf(plan, how),
+  };
+}
+
+/** What a list asks of a row of its type besides what holds already. */
+function asksOf(plan: ListingPlan, { at, world, tableOf }: ReadAt, given?: Condition): CountSql {
+  const params: unknown[] = [];
+  const of = { row: 'r', type: plan.type };
+  const writer = new FilterSql(of, at, params, { given, isOpen: true, tableOf });
+  return { sql: writer.write(resolveFilter(plan.filter, at, plan.zone, world), false), params };
+}
+
+/**
+ * How many rows of a list that asks nothing have each key of a column, from what is kept: `key` and
+ * `count`, of those alone that some have. Null where nothing is kept of it.
+ */
+export function keptByKey(plan: ListingPlan, how: ReadAt, column: Column): CountSql | null {
+  const { at, settled, table } = how;
+  const isPlain = !plan.search && keptBy(plan, null)?.column === null;
+  if (at < settled || table !== null || !isPlain) return null;
+  const isMany = isManyValued(column);
+  // What entries say of lists is kept for members only where lists are read by both.
+  if (isMany ? conditionsOf(plan.filter).length > 0 : !isKept(column)) return null;
+  const kept = keptRows(plan.type, column);
+  const asks = asksOf(plan, how);
+  const of = 'm.field = ? AND m.own = 1 AND m.entry = r.entry AND m.starts = r.starts';
+  const members = ` CROSS JOIN ${memberTable(plan.type)} AS m ON ${of}`;
+  const single = cellOf('r', column);
+  const outside = outsideOf(plan.type, isMany ? members : '').map(
+    (rows) => `UNION ALL SELECT ${isMany ? 'm.key' : single}, -1 FROM ${rows} AND ${asks.sql}`,
+  );
+  const each = [...(isMany ? [kept.param] : []), at, ...asks.params];
+  return {
+    sql: `SELECT key, sum(n) AS count FROM (
+      SELECT ${isMany ? `r.${MEMBER}` : single} AS key, r.n AS n FROM ${kept.sql} WHERE ${asks.sql}
+      ${outside.join(' ')}) WHERE key IS NOT NULL GROUP BY 1 HAVING sum(n) > 0`,
+    params: [kept.param, ...asks.params, ...each, ...each],
   };
 }
 
@@ -111,7 +147,7 @@ function foundTotal(
 function keptBy(
   { filter }: ListingPlan,
   leading: LeadingMember | null,
-): { column: Condition['column'] | null } | null {
+): { column: Column | null } | null {
   const asked = filter.kind === 'all' ? filter.filters : [filter];
   const conditions = asked.filter((f): f is Condition => f.kind === 'condition');
   const others = conditions.filter(({ column }) => column !== LISTED);

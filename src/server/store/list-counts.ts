@@ -4,6 +4,7 @@ import type { Instant } from '@/core/time/interval.ts';
 import type { Connection } from '../db/connection.ts';
 import { asOf } from './as-of.ts';
 import { cellOf, isManyValued, memberTable } from './index-columns.ts';
+import { keptTable } from './kept-counts.ts';
 import type { CountSql } from './kept-total.ts';
 import type { ListingSql } from './listing-sql.ts';
 import { tablesIn } from './language-tables.ts';
@@ -18,7 +19,7 @@ const MOST_PAGES = 20_000;
 type Counted = [key: string | number, count: number];
 
 /** A list in one of its types, in SQL. */
-type PartSql = Pick<ListingSql, 'from' | 'params'> & { plan: ListingPlan };
+type PartSql = Pick<ListingSql, 'from' | 'params' | 'total' | 'byKey'> & { plan: ListingPlan };
 
 /** A further condition on the rows of a type. */
 export type PartWhere = (part: ListingPlan) => CountSql;
@@ -26,7 +27,7 @@ export type PartWhere = (part: ListingPlan) => CountSql;
 /** How many rows a list has in all its types, of those that fulfil a further condition. */
 export function rowsIn(
   connection: Connection,
-  parts: readonly (PartSql & Pick<ListingSql, 'total'>)[],
+  parts: readonly PartSql[],
   where?: PartWhere,
 ): number {
   const counts = parts.map((part) => {
@@ -84,11 +85,24 @@ function paramsOf({ params }: PartSql, column: Column): unknown[] {
   return isManyValued(column) ? [...params, column.field!.id] : params;
 }
 
-function byKey(connection: Connection, part: PartSql, column: Column): Counted[] {
+/** How many rows have each key of a column: SQL that gives `key` and `count`. */
+function grouped(connection: Connection, part: PartSql, column: Column): CountSql {
+  const isLed = (): boolean => {
+    const sql = `SELECT 1 FROM ${keptTable(part.plan.type)} WHERE field = ? LIMIT 1`;
+    return statement(connection, sql).get(column.field!.id) !== undefined;
+  };
+  const kept = part.byKey(column);
+  if (kept && (!isManyValued(column) || isLed())) return kept;
   const { key, from } = keyed(part, column);
-  return statement<Counted>(connection, `SELECT ${key}, count(*) ${from} GROUP BY 1`)
+  const sql = `SELECT ${key} AS key, count(*) AS count ${from} GROUP BY 1`;
+  return { sql, params: paramsOf(part, column) };
+}
+
+function byKey(connection: Connection, part: PartSql, column: Column): Counted[] {
+  const { sql, params } = grouped(connection, part, column);
+  return statement<Counted>(connection, sql)
     .raw()
-    .all(...paramsOf(part, column));
+    .all(...params);
 }
 
 function ofEntries(
@@ -97,13 +111,15 @@ function ofEntries(
   column: Column,
   at: Instant,
 ): [string, number][] {
-  const { key, from } = keyed(part, column);
-  const sql = `SELECT key, count FROM (SELECT ${key} AS key, count(*) AS count ${from} GROUP BY 1)
-    WHERE EXISTS (SELECT 1 FROM ${tablesIn(part.plan.type.edition).live} AS l WHERE l.entry = key AND ${asOf('l')})
-    ORDER BY count DESC, key LIMIT ${part.plan.each?.column === column ? MOST_PAGES : MOST_CHOSEN}`;
-  return statement<[string, number]>(connection, sql)
+  const { sql, params } = grouped(connection, part, column);
+  const { live } = tablesIn(part.plan.type.edition);
+  const most = part.plan.each?.column === column ? MOST_PAGES : MOST_CHOSEN;
+  const text = `SELECT key, count FROM (${sql})
+    WHERE EXISTS (SELECT 1 FROM ${live} AS l WHERE l.entry = key AND ${asOf('l')})
+    ORDER BY count DESC, key LIMIT ${most}`;
+  return statement<[string, number]>(connection, text)
     .raw()
-    .all(...paramsOf(part, column), at, at);
+    .all(...params, at, at);
 }
 
 /** Subjects count all that lies within them, and what was merged into them. */

@@ -270,7 +270,8 @@ export class ListReader {
       const others = ` AND r.entry NOT IN (${without.map(() => '?').join(', ')})`;
       const { from, inOrder = from } = all;
       const both = { from: from + others, inOrder: inOrder + others };
-      return [{ ...all, ...both, total: null, params: [...all.params, ...without] }];
+      const kept = { total: null, byKey: () => null };
+      return [{ ...all, ...both, ...kept, params: [...all.params, ...without] }];
     });
   }
 

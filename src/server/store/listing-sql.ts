@@ -1,12 +1,12 @@
 import { type CalendarDay, calendarDay } from '@/core/time/zone.ts';
-import { CHANCE, MATCH, PLACE } from '@/core/listing/columns.ts';
+import { CHANCE, type Column, MATCH, PLACE } from '@/core/listing/columns.ts';
 import { type Filter, type ListingPlan, type SortKey, namedBy } from '@/core/listing/plan.ts';
 import { resolveFilter } from '@/core/listing/resolve.ts';
 import { cellOf, indexTable, isNeverBlank, sortOf } from './index-columns.ts';
 import { leadingMember, literal } from './listing-index.ts';
 import { asOf } from './as-of.ts';
 import { FilterSql } from './filter-sql.ts';
-import { type CountSql, keptTotal } from './kept-total.ts';
+import { type CountSql, keptByKey, keptTotal } from './kept-total.ts';
 import { type ReadAt, isLeading, ofMember, ofTypes, orderedSource } from './listing-source.ts';
 
 /** A listing in one of its types as of an instant in SQL: which rows, and their order. */
@@ -22,6 +22,8 @@ export interface ListingSql {
   params: unknown[];
   /** How many there are, where that is kept; else they are counted one by one. */
   total: CountSql | null;
+  /** As `total`, of those with each key of a column. */
+  byKey: (column: Column) => CountSql | null;
   /** What it is ordered by: columns, or whether they are blank. */
   order: { sql: string; descending: boolean }[];
 }
@@ -54,6 +56,7 @@ export function listingSql(plan: ListingPlan, how: ReadAt): ListingSql {
     ...(ordered === null ? {} : { inOrder: `FROM ${ordered}${rest}` }),
     params,
     total: named ? null : keptTotal(plan, how, leading),
+    byKey: (column) => (named ? null : keptByKey(plan, how, column)),
     order: orderOf(plan, how),
   };
 }
