@@ -1,7 +1,7 @@
 // The measured pages as a person would write them: words put one after the other.
 import { slugText } from '@/core/pattern/slug.ts';
 import { escapeHtml, limitText } from '@/core/text.ts';
-import type { CardData, FrameData, GuideData, ListData, TextNode } from './demo-pages.ts';
+import type { CardData, FrameData, GuideData, ListData, Spoken, TextNode } from './demo-pages.ts';
 import { LIST } from './demo-pages.ts';
 
 /** Widths that pictures are made in, px. */
@@ -19,10 +19,12 @@ export interface Head {
   description: string;
   path: string;
   type: string;
+  spoken: Spoken[];
 }
 
 /** A whole page: its head, and the frame around what it shows. */
-function page(f: FrameData, { title, description, path, type }: Head, main: string): string {
+function page(f: FrameData, head: Head, main: string): string {
+  const { title, description, path, type, spoken } = head;
   const [t, d] = [escapeHtml(title), escapeHtml(description)];
   const [name, url] = [escapeHtml(f.name), escapeHtml(f.url + path)];
   let menu = '';
@@ -31,10 +33,16 @@ function page(f: FrameData, { title, description, path, type }: Head, main: stri
     const mark = item.path === path ? ' aria-current="page"' : isIn ? ' class="above"' : '';
     menu += `<li><a href="${escapeHtml(item.path)}"${mark}>${escapeHtml(item.words)}</a></li>`;
   }
+  let [alternates, languages] = ['', ''];
+  for (const { language, label, path: to } of spoken) {
+    alternates += `<link rel="alternate" hreflang="${language}" href="${escapeHtml(f.url + to)}">`;
+    const current = to === path ? ' aria-current="true"' : '';
+    languages += `<li><a href="${escapeHtml(to)}" hreflang="${language}" lang="${language}"${current}>${escapeHtml(label)}</a></li>`;
+  }
   return `<!DOCTYPE html>
 <html lang="${f.language}">
-<head><meta charset="utf-8"><meta name="viewport" content="width=device-width, initial-scale=1"><title>${t}</title><meta name="description" content="${d}"><link rel="canonical" href="${url}"><meta property="og:title" content="${t}"><meta property="og:description" content="${d}"><meta property="og:type" content="${type}"><meta property="og:site_name" content="${name}"><meta property="og:locale" content="${f.language.replace('-', '_')}"><meta property="og:url" content="${url}"><link rel="stylesheet" href="/style/${f.css}.css"></head>
-<body><a class="skip" href="#content">Skip to content</a><header class="site-header"><a href="/" class="brand">${name}</a><nav class="menu" aria-label="Main"><ul>${menu}</ul></nav><form class="search-box" action="/search" role="search" aria-label="Search"><label>Search <input type="search" name="q" maxlength="200"></label> <button type="submit">Find</button></form></header><main id="content">${main}</main><footer class="site-footer"><p>${name}. ${escapeHtml(f.strapline)}</p><p>${escapeHtml(f.contact)}</p><a href="${escapeHtml(f.letters)}">Write to us</a></footer></body>
+<head><meta charset="utf-8"><meta name="viewport" content="width=device-width, initial-scale=1"><title>${t}</title><meta name="description" content="${d}"><link rel="canonical" href="${url}">${alternates}<meta property="og:title" content="${t}"><meta property="og:description" content="${d}"><meta property="og:type" content="${type}"><meta property="og:site_name" content="${name}"><meta property="og:locale" content="${f.language.replace('-', '_')}"><meta property="og:url" content="${url}"><link rel="stylesheet" href="/style/${f.css}.css"></head>
+<body><a class="skip" href="#content">Skip to content</a><header class="site-header"><a href="/" class="brand">${name}</a><nav class="menu" aria-label="Main"><ul>${menu}</ul></nav><form class="search-box" action="/search" role="search" aria-label="Search"><label>Search <input type="search" name="q" maxlength="200"></label> <button type="submit">Find</button></form></header><main id="content">${main}</main><footer class="site-footer"><p>${name}. ${escapeHtml(f.strapline)}</p><p>${escapeHtml(f.contact)}</p><a href="${escapeHtml(f.letters)}">Write to us</a><nav class="languages" aria-label="Languages"><ul>${languages}</ul></nav></footer></body>
 </html>
 `;
 }
@@ -128,13 +136,14 @@ export const dayOf = (at: number): string => dates.format(at);
 /** What the head of a guide's page says. */
 export function headOfGuide(f: FrameData, g: GuideData): Head {
   const title = `${g.title} · ${f.name}`;
-  return { title, description: g.summary, path: g.path, type: 'article' };
+  return { title, description: g.summary, path: g.path, type: 'article', spoken: g.spoken };
 }
 
 /** What the head of the list says. */
 export function headOfList(f: FrameData, l: ListData): Head {
   const title = `${l.title} · ${f.name}`;
-  return { title, description: l.description, path: LIST, type: 'website' };
+  const { description, spoken } = l;
+  return { title, description, path: LIST, type: 'website', spoken };
 }
 
 /** The page of a guide. */
@@ -146,7 +155,7 @@ export function guideByHand(f: FrameData, g: GuideData): string {
       contents += `<li><a href="#${headingId(words)}">${escapeHtml(words)}</a></li>`;
     }
   const title = escapeHtml(g.title);
-  const main = `<div class="subjects kicker"><ul><li>${escapeHtml(g.topic)}</li></ul></div><h1>${title}</h1><p class="lead">${escapeHtml(g.summary)}</p><p class="facts">${dayOf(g.published)} · ${g.minutes} min</p><nav class="contents" aria-label="On this page"><h2>On this page</h2><ul>${contents}</ul></nav><div class="rich-text">${textOf(g.body)}</div><section class="entry-cards"><h2>Seed for this</h2>${cardsOf(g.cards, f.month, '')}</section><nav class="beside" aria-label="More of the same"><ul><li><a href="${escapeHtml(g.previous.path)}" rel="prev"><span class="label">Previous</span> ${escapeHtml(g.previous.title)}</a></li></ul></nav>`;
+  const main = `<div class="subjects kicker"><ul><li>${escapeHtml(g.topic)}</li></ul></div><h1>${title}</h1><p class="lead">${escapeHtml(g.summary)}</p><p class="facts">${dayOf(g.published)} · ${g.minutes} min</p><nav class="contents" aria-label="On this page"><h2>On this page</h2><ul>${contents}</ul></nav><div class="rich-text">${textOf(g.body)}</div><section class="entry-cards"><h2>Seed for this</h2>${cardsOf(g.cards, f.month, '')}</section><nav class="beside" aria-label="More of the same"><ul><li><a href="${escapeHtml(g.next.path)}" rel="next"><span class="label">Next</span> ${escapeHtml(g.next.title)}</a></li></ul></nav>`;
   return page(f, headOfGuide(f, g), main);
 }
 

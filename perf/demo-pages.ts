@@ -51,17 +51,26 @@ export async function demo(): Promise<Demo> {
 export function remembering(reader: SiteReader): { reader: SiteReader; again: () => void } {
   const answers: unknown[] = [];
   let next: number | null = null;
-  const answer =
-    (name: keyof SiteReader) =>
-    (...asked: never[]): unknown => {
-      if (next !== null) return answers[next++];
-      const given = (reader[name] as (...args: never[]) => unknown).apply(reader, asked);
-      answers.push(given);
-      return given;
-    };
-  const names = Object.getOwnPropertyNames(Object.getPrototypeOf(reader)) as (keyof SiteReader)[];
-  const own = Object.fromEntries(names.map((name) => [name, answer(name)]));
-  return { reader: own as unknown as SiteReader, again: () => (next = 0) };
+  const told = (of: SiteReader): SiteReader => {
+    const answer =
+      (name: keyof SiteReader) =>
+      (...asked: never[]): unknown => {
+        if (next !== null) return answers[next++];
+        const given = (of[name] as (...args: never[]) => unknown).apply(of, asked);
+        answers.push(name === 'in' ? told(given as SiteReader) : given);
+        return answers.at(-1);
+      };
+    const names = Object.getOwnPropertyNames(Object.getPrototypeOf(of)) as (keyof SiteReader)[];
+    return Object.fromEntries(names.map((name) => [name, answer(name)])) as unknown as SiteReader;
+  };
+  return { reader: told(reader), again: () => (next = 0) };
+}
+
+/** A page in one of the languages of the demo. */
+export interface Spoken {
+  language: string;
+  label: string;
+  path: string;
 }
 
 /** What a card shows. */
@@ -100,7 +109,8 @@ export interface GuideData {
   minutes: string;
   body: TextNode;
   cards: CardData[];
-  previous: { path: string; title: string };
+  next: { path: string; title: string };
+  spoken: Spoken[];
 }
 
 /** A node of a rich text. */
@@ -119,6 +129,7 @@ export interface ListData {
   description: string;
   cards: CardData[];
   pages: number;
+  spoken: Spoken[];
 }
 
 /** The values that the pages show, out of what a site has. */
@@ -127,6 +138,7 @@ export function dataOf(demo: Demo): { frame: FrameData; guide: GuideData; list: 
   return { frame: values.frame(), guide: values.guide(), list: values.list() };
 }
 
+const isMeasured = ({ key }: { key: string }): boolean => key === 'all-varieties';
 const WORDS = ['Varieties', 'Sow now', 'Guides', 'Swap days', 'Growers', 'About'];
 
 class Values {
@@ -157,14 +169,17 @@ class Values {
     const [guide] = this.live([reader.holders(GUIDE, validity).current!.entry]);
     const { values, published, id } = guide!;
     const order = this.listed(site.listings.get('guides')!, 100).ids;
-    const [previous] = this.live([order[order.indexOf(id) - 1]!]);
+    // It is pinned: the others follow it.
+    const [next] = this.live([order.find((other) => other !== id)!]);
+    const german = reader.in(site.languages[1]!).currentPath(id, validity)!;
     return {
       ...(values as Pick<GuideData, 'title' | 'summary'>),
       ...{ path: GUIDE, published: published!, minutes: String(values.minutes) },
       topic: reader.subject('topics', String(values.topic), validity)!.name,
       body: this.keyed(values.body as TextNode),
       cards: this.live(values.varieties as string[]).map((entry) => this.card(entry)),
-      previous: { path: previous!.path!, title: String(previous!.values.title) },
+      next: { path: next!.path!, title: String(next!.values.title) },
+      spoken: this.spoken(GUIDE, german),
     };
   }
 
@@ -176,7 +191,18 @@ class Values {
       description: 'Every variety the library lends.',
       cards: this.live(ids).map((entry) => this.card(entry)),
       pages: Math.ceil(total / CARDS),
+      spoken: this.spoken(
+        LIST,
+        this.demo.site.languages[1]!.design.listings.find(isMeasured)!.address!,
+      ),
     };
+  }
+
+  private spoken(own: string, german: string): Spoken[] {
+    return [
+      { language: this.demo.site.design.site.language, label: 'English', path: own },
+      { language: 'de', label: 'Deutsch', path: german },
+    ];
   }
 
   private listed(plan: ListingPlan, limit: number): { ids: string[]; total: number } {

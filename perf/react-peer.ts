@@ -19,11 +19,12 @@ import {
   type GuideData,
   LIST,
   type ListData,
+  type Spoken,
 } from './demo-pages.ts';
 import type { TextNode } from './demo-pages.ts';
 
 function Page({ f, head, children }: { f: FrameData; head: Head; children?: ReactNode }) {
-  const { title, description, path, type } = head;
+  const { title, description, path, type, spoken } = head;
   const meta = (property: string, content: string): ReactNode => h('meta', { property, content });
   return h(
     'html',
@@ -36,6 +37,7 @@ function Page({ f, head, children }: { f: FrameData; head: Head; children?: Reac
       h('title', null, title),
       h('meta', { name: 'description', content: description }),
       h('link', { rel: 'canonical', href: f.url + path }),
+      h(Alternates, { f, spoken }),
       meta('og:title', title),
       meta('og:description', description),
       meta('og:type', type),
@@ -56,9 +58,25 @@ function Page({ f, head, children }: { f: FrameData; head: Head; children?: Reac
         h('p', null, `${f.name}. ${f.strapline}`),
         h('p', null, f.contact),
         h('a', { href: f.letters }, 'Write to us'),
+        h(Languages, { spoken, path }),
       ),
     ),
   );
+}
+
+function Alternates({ f, spoken }: { f: FrameData; spoken: Spoken[] }) {
+  return spoken.map(({ language, path }) =>
+    h('link', { key: language, rel: 'alternate', hrefLang: language, href: f.url + path }),
+  );
+}
+
+function Languages({ spoken, path }: { spoken: Spoken[]; path: string }) {
+  const links = spoken.map(({ language, label, path: to }) => {
+    const current = to === path ? { 'aria-current': true } : {};
+    const link = h('a', { href: to, hrefLang: language, lang: language, ...current }, label);
+    return h('li', { key: language }, link);
+  });
+  return h('nav', { className: 'languages', 'aria-label': 'Languages' }, h('ul', null, links));
 }
 
 function Header({ f, path }: { f: FrameData; path: string }) {
@@ -173,8 +191,8 @@ export function guideByReact(f: FrameData, g: GuideData): string {
   const contents = headings.map((words) =>
     h('li', { key: words }, h('a', { href: `#${headingId(words)}` }, words)),
   );
-  const label = h('span', { className: 'label' }, 'Previous');
-  const previous = h('a', { href: g.previous.path, rel: 'prev' }, label, ` ${g.previous.title}`);
+  const label = h('span', { className: 'label' }, 'Next');
+  const next = h('a', { href: g.next.path, rel: 'next' }, label, ` ${g.next.title}`);
   const onThisPage = 'On this page';
   const cards = h(Cards, { cards: g.cards, now: f.month });
   return document(
@@ -196,7 +214,7 @@ export function guideByReact(f: FrameData, g: GuideData): string {
       h(
         'nav',
         { className: 'beside', 'aria-label': 'More of the same' },
-        h('ul', null, h('li', null, previous)),
+        h('ul', null, h('li', null, next)),
       ),
     ),
   );

@@ -82,5 +82,6 @@ function inner(html: string): string {
     .replaceAll(/\n| loading="lazy"|(?<=<[^>]*)\/(?=>)/g, '')
     .replaceAll('charSet', 'charset')
     .replaceAll('srcSet', 'srcset')
+    .replaceAll('hrefLang', 'hreflang')
     .replaceAll('&#x27;', '&#39;');
 }

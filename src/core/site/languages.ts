@@ -59,8 +59,17 @@ export function languageLinks(
   });
 }
 
-/** What the site's own language is called: not of where, unless it is in others of the same. */
+/** What sites in these languages call their own; asking for names of languages takes long. */
+const OWN_LABELS = new WeakMap<readonly CompiledSite[], string>();
+
 function ownLabel({ languages }: CompiledSite): string {
+  let label = OWN_LABELS.get(languages);
+  if (label === undefined) OWN_LABELS.set(languages, (label = labelOfOwn(languages)));
+  return label;
+}
+
+/** What the site's own language is called: not of where, unless it is in others of the same. */
+function labelOfOwn(languages: readonly CompiledSite[]): string {
   const [own, ...further] = languages.map(({ design }) => design.site.language);
   const [general] = own!.split('-');
   const isShared = further.some((other) => other.split('-')[0] === general);
