@@ -91,6 +91,7 @@ describe('a server with its builder', () => {
     const { headers, status } = await fetch(server.url + path, { redirect: 'manual' });
     expect(status).toBeLessThan(500);
     expect(headers.get('x-content-type-options')).toBe('nosniff');
+    expect(headers.get('keep-alive')).toBe('timeout=65');
     expect(headers.get('content-security-policy')).toMatch(/default-src/);
   });
 

@@ -1,4 +1,5 @@
 import { expect, test } from 'vitest';
+import { textsOf } from '@/core/design/texts.ts';
 import { type Files, loadFiles } from '../helpers/folder.ts';
 import { FILES, GERMAN, NOW, run, seen, site, wall } from '../helpers/german-site.ts';
 import { setting } from '../helpers/release.ts';
@@ -185,7 +186,10 @@ test('dates are written as each language has them, and a form that none can have
     },
     'templates/seed-page.json': {
       ...{ key: 'seed-page', kind: 'page', type: 'seed' },
-      blocks: [{ block: 'date', id: 'when', field: 'sown', format: 'EEE d MMM' }],
+      blocks: [
+        { block: 'date', id: 'when', field: 'sown', format: 'EEE d MMM' },
+        { block: 'date', id: 'named', field: 'sown', format: 'long' },
+      ],
     },
     'languages/de.json': {
       ...{ ...GERMAN, texts: { ...GERMAN.texts, 'templates/seed-page/blocks/when': { format } } },
@@ -195,8 +199,10 @@ test('dates are written as each language has them, and a form that none can have
     ],
   });
   const found = await site(inGerman('EEE, d. MMM'));
-  expect(seen(found, '/seeds/pea')).toBe('200 Pea: Thu 3 Dec');
-  expect(seen(found, '/de/sorten/pea')).toBe('200 Pea: Do, 3. Dez.');
+  expect(seen(found, '/seeds/pea')).toBe('200 Pea: Thu 3 Dec December 3, 2026');
+  expect(seen(found, '/de/sorten/pea')).toBe('200 Pea: Do, 3. Dez. 3. Dezember 2026');
+  const forms = textsOf(found.view.at(NOW)!.site.design).filter((t) => t.property === 'format');
+  expect(forms.map(({ text }) => text)).toEqual(['EEE d MMM']);
   const { result } = await loadFiles({ ...FILES, ...inGerman('jjj') }, NOW);
   expect(JSON.stringify(result)).toMatch(/languages\/de/);
 });

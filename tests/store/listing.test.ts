@@ -140,6 +140,9 @@ const CUTS = [
   { skip: undefined, most: 1 },
 ];
 
+/** A list that is read by its members: chance seldom makes many. */
+const BY_TAG = { where: { field: 'traits', op: 'is', value: 'tall' }, sort: ['title'] };
+
 const places = (reader: SiteReader, plan: ListingPlan, at: number) => (row: ListingRow) =>
   reader.preceding(plan, row, new Validity(at));
 
@@ -155,7 +158,7 @@ test('a listing in SQL gives what the in-memory evaluator gives, at any instant,
       fc.array(day, { minLength: 2, maxLength: 2 }),
       pinned,
       async (files, queries, days, pins) => {
-        const specs = queries.map((asked, i) => ({
+        const specs = [...queries, BY_TAG].map((asked, i) => ({
           ...{ key: `probe${i}`, type: 'variety', pageSize: 2 },
           ...asked,
         }));

@@ -1,4 +1,5 @@
 import type { Block } from './block.ts';
+import { isDateStyle } from '../pattern/date-format.ts';
 import { blocksWithin } from './block-ids.ts';
 import type { Field } from './field.ts';
 import { type Language, type Texts, below } from './language-spec.ts';
@@ -144,5 +145,9 @@ function* ofListing(listing: Design['listings'][number]): Generator<Place> {
 
 function* ofBlock(template: string, block: Block): Generator<Place> {
   const part = `${template}/blocks/${block.id ?? ''}`;
-  for (const [name, sort] of OF_BLOCKS) yield* ofPart(part, block, [name], sort);
+  for (const [name, sort] of OF_BLOCKS) {
+    // Every language has the named forms of dates in its own way.
+    if (name === 'format' && isDateStyle(String(block[name]))) continue;
+    yield* ofPart(part, block, [name], sort);
+  }
 }

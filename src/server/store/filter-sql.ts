@@ -79,7 +79,8 @@ export class FilterSql {
         return test.negated ? `(${column} IS NULL OR ${column} <> ?)` : `${column} ${test.op} ?`;
       case 'identity':
         this.params.push(JSON.stringify(test.entries));
-        return `${this.of.row}.entry ${test.negated ? 'NOT ' : ''}IN (SELECT value FROM json_each(?))`;
+        return `${this.of.row}.entry ${test.negated ? 'NOT ' : ''}IN
+          (SELECT value FROM json_each(?))`;
       case 'through':
         return this.through(test, column);
       case 'members':
@@ -116,7 +117,8 @@ export class FilterSql {
   /** The members of a row, by the field's id. */
   private membersOfRow(): string {
     const { row, type } = this.of;
-    return `${memberTable(type)} AS m WHERE m.field = ? AND m.entry = ${row}.entry AND m.starts = ${row}.starts`;
+    return `${memberTable(type)} AS m
+      WHERE m.field = ? AND m.entry = ${row}.entry AND m.starts = ${row}.starts`;
   }
 
   /** Whether a field leads to one of the entries that pass, which are found once for all rows. */
@@ -165,6 +167,7 @@ export class FilterSql {
         : `(${name} IS NOT NULL AND ${among(name)}${live(name)})`;
     this.params.push(column.field!.id);
     const own = this.how.isOpen ? '' : ' AND m.own = 1';
-    return `EXISTS (SELECT 1 FROM ${this.membersOfRow()}${own} AND ${among('m.key')}${live('m.key')})`;
+    const keyed = `${among('m.key')}${live('m.key')}`;
+    return `EXISTS (SELECT 1 FROM ${this.membersOfRow()}${own} AND ${keyed})`;
   }
 }

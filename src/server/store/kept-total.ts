@@ -99,7 +99,8 @@ function asksOf(plan: ListingPlan, { at, world, tableOf }: ReadAt, given?: Condi
 
 /**
  * How many rows of a list that asks nothing have each key of a column, from what is kept: `key` and
- * `count`, of those alone that some have. Null where nothing is kept of it.
+ * `count`, of those alone that some have. Null where nothing is kept of it. Of many-valued subjects
+ * it is so only while none is merged into another, for those stand under both keys.
  */
 export function keptByKey(plan: ListingPlan, how: ReadAt, column: Column): CountSql | null {
   const { at, settled, table } = how;

@@ -30,13 +30,24 @@ export function rowsIn(
   parts: readonly PartSql[],
   where?: PartWhere,
 ): number {
-  const counts = parts.map((part) => {
-    const { sql, params } = (!where && part.total) || oneByOne(part, where?.(part.plan));
-    return statement<number>(connection, sql)
+  return sumOf(
+    connection,
+    parts.map((part) => (where ? null : part.total()) ?? oneByOne(part, where?.(part.plan))),
+  );
+}
+
+/** How many rows a list has in all its types; null where that is not kept. */
+export function keptIn(connection: Connection, parts: readonly PartSql[]): number | null {
+  const totals = parts.map((part) => part.total());
+  return totals.every((total) => total !== null) ? sumOf(connection, totals) : null;
+}
+
+function sumOf(connection: Connection, counts: readonly CountSql[]): number {
+  const read = ({ sql, params }: CountSql): number =>
+    statement<number>(connection, sql)
       .pluck()
       .get(...params)!;
-  });
-  return counts.reduce((a, b) => a + b, 0);
+  return counts.reduce((sum, count) => sum + read(count), 0);
 }
 
 function oneByOne({ from, params }: PartSql, where: CountSql = { sql: '1', params: [] }): CountSql {

@@ -18,7 +18,7 @@ import type { Connection, Statement } from '../db/connection.ts';
 import { indexTable } from './index-columns.ts';
 import { ConvertedList, readsComputedOtherwise, readsConverted } from './converted-list.ts';
 import { tableSeen } from './index-tables.ts';
-import { type PartWhere, countsIn, rowsIn } from './list-counts.ts';
+import { type PartWhere, countsIn, keptIn, rowsIn } from './list-counts.ts';
 import { ListValidity } from './list-validity.ts';
 import type { ListMemory } from './list-memory.ts';
 import { hasListingIndex } from './listing-index.ts';
@@ -92,7 +92,8 @@ export class ListReader {
   ): { ids: string[]; total: number } {
     const parts = this.sqlOf(plan, validity.at, without);
     if (parts.length === 0) return { ids: [], total: 0 };
-    const kept = parts.every(({ total }) => total) ? this.count(parts) : null;
+    // A first page that has all of it needs no total.
+    const kept = offset > 0 ? keptIn(this.connection, parts) : null;
     const ids = isByMatch(plan)
       ? this.calledFirst(plan, validity.at, { offset, limit, without })
       : this.stretch(parts, offset, limit, kept);
@@ -270,7 +271,7 @@ export class ListReader {
       const others = ` AND r.entry NOT IN (${without.map(() => '?').join(', ')})`;
       const { from, inOrder = from } = all;
       const both = { from: from + others, inOrder: inOrder + others };
-      const kept = { total: null, byKey: () => null };
+      const kept = { total: () => null, byKey: () => null };
       return [{ ...all, ...both, ...kept, params: [...all.params, ...without] }];
     });
   }

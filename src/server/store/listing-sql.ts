@@ -21,7 +21,7 @@ export interface ListingSql {
   /** In order. */
   params: unknown[];
   /** How many there are, where that is kept; else they are counted one by one. */
-  total: CountSql | null;
+  total: () => CountSql | null;
   /** As `total`, of those with each key of a column. */
   byKey: (column: Column) => CountSql | null;
   /** What it is ordered by: columns, or whether they are blank. */
@@ -55,7 +55,7 @@ export function listingSql(plan: ListingPlan, how: ReadAt): ListingSql {
     from: `FROM ${source}${rest}`,
     ...(ordered === null ? {} : { inOrder: `FROM ${ordered}${rest}` }),
     params,
-    total: named ? null : keptTotal(plan, how, leading),
+    total: () => (named ? null : keptTotal(plan, how, leading)),
     byKey: (column) => (named ? null : keptByKey(plan, how, column)),
     order: orderOf(plan, how),
   };

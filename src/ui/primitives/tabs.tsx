@@ -22,12 +22,12 @@ export function Tabs({
       {...(onChange ? { onValueChange: onChange } : {})}
       className="flex min-h-0 flex-1 flex-col"
     >
-      <Radix.List aria-label={label} className="flex gap-4 border-b border-rule px-6">
+      <Radix.List aria-label={label} className="flex gap-2 border-b border-rule px-5">
         {tabs.map((tab) => (
           <Radix.Trigger
             key={tab.key}
             value={tab.key}
-            className="-mb-px h-9 border-b-2 -outline-offset-2 border-transparent text-muted data-[state=active]:border-spruce data-[state=active]:font-semibold data-[state=active]:text-ink"
+            className="-mb-px h-9 border-b-2 px-1 -outline-offset-2 border-transparent text-muted data-[state=active]:border-spruce data-[state=active]:font-semibold data-[state=active]:text-ink"
           >
             {tab.label}
           </Radix.Trigger>

@@ -62,8 +62,8 @@ export function LanguageEditor({ line, detail, clock }: Props) {
           {`Entries that say nothing in it are shown in ${detail.own.label}`}
         </label>
       </Line>
-      <div className="sticky top-0 z-10 mt-1 flex max-w-[464px] justify-end bg-paper py-1">
-        {release.buttons}
+      <div className="sticky top-0 z-10 mt-1 bg-paper py-1">
+        <div className="flex max-w-[464px] justify-end">{release.buttons}</div>
       </div>
       <DesignFoot clock={clock} release={release} reach={reachOf(clock, edits.steps, [])} />
       <SaidTexts {...{ spec, detail, readOnly }} onChange={edits.change} />
