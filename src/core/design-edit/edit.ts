@@ -27,13 +27,18 @@ export interface Edited {
 
 /**
  * Applies an edit; every problem is named. Refused where it overlaps with what was changed since
- * it was made, where a part has the wrong form, and where the design would not hold together.
+ * it was made, where a part has the wrong form, and where the design would not hold together. Given
+ * the design as it is compiled, an edit of templates alone compiles no more than those.
  */
-export function applyEdit(design: Design, edit: DesignEdit): Result<Edited> {
+export function applyEdit(
+  design: Design,
+  edit: DesignEdit,
+  compiled: CompiledSite | null = null,
+): Result<Edited> {
   const stepped = applySteps(design, edit);
   if (!stepped.ok) return stepped;
   const next = stepped.value.design;
-  const { site, issues } = compileSite(next);
+  const { site, issues } = compileSite(next, compiled);
   const all = [...changedKinds(design, next), ...issues];
   return all.length > 0 ? { ok: false, issues: all } : ok({ ...stepped.value, site });
 }

@@ -45,7 +45,7 @@ export function mentionsIn(design: Design): Mention[] {
     ...ofSite(design, environments),
     ...design.types.flatMap((type) => ofType(type, environments)),
     ...design.listings.flatMap((listing) => ofListing(design, listing, environments)),
-    ...design.templates.flatMap((template) => ofTemplate(design, template, environments)),
+    ...design.templates.flatMap((template) => mentionsOf(template, design, environments)),
     ...design.textForms.flatMap(ofTextForm),
   ];
   return [...own, ...ofLanguages(design, own)];
@@ -296,9 +296,10 @@ function ofVisitor(
   ];
 }
 
-function ofTemplate(
-  design: Design,
+/** Every place where a template names a part of its design. */
+export function mentionsOf(
   template: Design['templates'][number],
+  design: Design,
   environments: Environments,
 ): Mention[] {
   const type = design.types.find((t) => t.key === template.type) ?? null;

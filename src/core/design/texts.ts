@@ -2,7 +2,7 @@ import type { Block } from './block.ts';
 import { isDateStyle } from '../pattern/date-format.ts';
 import { blocksWithin } from './block-ids.ts';
 import type { Field } from './field.ts';
-import { type Language, type Texts, below } from './language-spec.ts';
+import { type Language, type Texts, below, rootOf } from './language-spec.ts';
 import type { ContentType, Design } from './spec.ts';
 
 /** What a text is: words as they stand, a pattern, an address or its pattern, or HTML. */
@@ -59,10 +59,7 @@ export function saidIn(
  */
 export function inLanguage(design: Design, language: Language): Design {
   const copy = structuredClone({ ...design, languages: [] }) as Design;
-  for (const place of placesOf(copy)) {
-    const said = saidIn(language, place);
-    if (said !== null) place.put(said);
-  }
+  say(language, placesOf(copy));
   const root = `/${language.path}`;
   for (const listing of copy.listings)
     if (listing.address !== undefined) listing.address = below(root, listing.address);
@@ -72,6 +69,25 @@ export function inLanguage(design: Design, language: Language): Design {
   copy.edition = { key, id, label, fallback, root, own: design.site.language };
   copy.site.language = language.language;
   return copy;
+}
+
+/**
+ * A design as a further language has it, given how that one has a design that differs from it in
+ * templates alone; all else is taken from there.
+ */
+export function withTemplatesOf(design: Design, language: Language, there: Design): Design {
+  const copy = { ...there, templates: structuredClone(design.templates) };
+  say(language, ofTemplates(copy));
+  leadWithin(copy, design, rootOf(copy));
+  return copy;
+}
+
+/** Puts what a language says in place of texts. */
+function say(language: Language, places: Iterable<Place>): void {
+  for (const place of places) {
+    const said = saidIn(language, place);
+    if (said !== null) place.put(said);
+  }
 }
 
 /** Has links to the front page, and to listings, lead to those of the same language. */
@@ -87,12 +103,17 @@ function leadWithin(copy: Design, { listings }: Design, root: string): void {
         if (typeof block[name] === 'string') block[name] = there.get(block[name]) ?? block[name];
 }
 
-function* placesOf({ site, types, listings, templates }: Design): Generator<Place> {
+function* placesOf(design: Design): Generator<Place> {
+  const { site, types, listings } = design;
   yield* ofPart('site', site, ['name', 'strapline'], 'words');
   yield* ofPart('site', site.seo, ['title', 'description'], 'pattern', 'seo.');
   for (const type of types) yield* ofType(type);
   for (const listing of listings) yield* ofListing(listing);
-  for (const { id, label: _, blocks, slots } of templates)
+  yield* ofTemplates(design);
+}
+
+function* ofTemplates({ templates }: Pick<Design, 'templates'>): Generator<Place> {
+  for (const { id, blocks, slots } of templates)
     for (const block of blocksWithin([blocks, slots])) yield* ofBlock(`templates/${id}`, block);
 }
 

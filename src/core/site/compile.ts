@@ -9,7 +9,7 @@ import { rootOf } from '../design/language-spec.ts';
 import { listingSpec } from '../design/listing-spec.ts';
 import type { ContentType, Design } from '../design/spec.ts';
 import { noteTextForms } from '../design/text-form.ts';
-import { inLanguage } from '../design/texts.ts';
+import { inLanguage, withTemplatesOf } from '../design/texts.ts';
 import { planOtherSides } from '../listing/other-side.ts';
 import { type ListingPlan } from '../listing/plan.ts';
 import { planListing, planPublic } from '../listing/planner.ts';
@@ -69,14 +69,20 @@ interface Compiled {
 
 /**
  * Compiles a design, in all of its languages. `issues` names everything wrong in it; the site is
- * there all the same, less what is broken.
+ * there all the same, less what is broken. Given the site of a design that differs from it in
+ * templates alone, what does not read templates is taken from there.
  */
-export function compileSite(design: Design): Compiled {
-  const own = compileIn(design);
+export function compileSite(design: Design, before: CompiledSite | null = null): Compiled {
+  const like = before && differInTemplatesAlone(before.design, design) ? before : null;
+  const own = compileIn(design, like);
   if (design.languages.length === 0) return own;
   const known = new Set(own.issues.map(issueKey));
-  const further = design.languages.map((language) => {
-    const { site, issues } = compileIn(inLanguage(design, language));
+  const further = design.languages.map((language, i) => {
+    const there = like?.languages[i + 1] ?? null;
+    const said = there
+      ? withTemplatesOf(design, language, there.design)
+      : inLanguage(design, language);
+    const { site, issues } = compileIn(said, there);
     const path = `languages/${language.key}/texts`;
     return {
       site,
@@ -94,18 +100,42 @@ export function compileSite(design: Design): Compiled {
 
 const issueKey = ({ code, path, message }: Issue): string => JSON.stringify([code, path, message]);
 
+/** Whether two designs have all but their templates in common: the very same parts. */
+function differInTemplatesAlone(a: Design, b: Design): boolean {
+  const names = new Set([...Object.keys(a), ...Object.keys(b)]) as Set<keyof Design>;
+  names.delete('templates');
+  return [...names].every((name) => a[name] === b[name]);
+}
+
 /** Compiles a design in one language. */
-function compileIn(design: Design): Compiled {
+function compileIn(design: Design, like: CompiledSite | null): Compiled {
+  const ground = like ? GROUNDS.get(like)! : groundOf(design);
+  const { environments } = ground.parts;
+  const { templates, issues } = compileTemplates(design, environments);
+  const site: CompiledSite = { design, ...ground.parts, templates, languages: [] };
+  site.languages = [site];
+  GROUNDS.set(site, ground);
+  return { site, issues: [...checkDesign(design, environments), ...ground.issues, ...issues] };
+}
+
+/** What of a compiled site is the same whatever templates it has, and what is wrong in it. */
+interface Ground {
+  parts: Omit<CompiledSite, 'design' | 'templates' | 'languages'>;
+  issues: Issue[];
+}
+
+/** What each site was compiled on. */
+const GROUNDS = new WeakMap<CompiledSite, Ground>();
+
+function groundOf(design: Design): Ground {
   noteTextForms(design);
   const environments = new Environments(design);
   const addresses = compileAddressRules(design, environments);
-  const templates = compileTemplates(design, environments);
   const seo = compileSeo(design, environments);
   const listings = planListings(design);
   const timing = design.types.map((type) => ({ id: type.id, ...compileTiming(type, design) }));
   const css = sheetOf(design);
-  const site: CompiledSite = {
-    design,
+  const parts: Ground['parts'] = {
     environments,
     ...partsByName(design),
     addresses: addresses.rules,
@@ -115,25 +145,20 @@ function compileIn(design: Design): Compiled {
     otherSides: planOtherSides(design),
     listingAt: listingsByAddress(design),
     ...frontOf(design, listings.plans),
-    templates: templates.templates,
     seo: seo.seo,
     redirects: redirectsOf(design),
     css,
     styleKey: fingerprint(css),
-    languages: [],
   };
-  site.languages = [site];
   const issues = [
-    ...checkDesign(design, environments),
     ...checkCss(design.css),
     ...listings.issues,
-    ...timing.flatMap(({ issues }) => issues),
+    ...timing.flatMap((rules) => rules.issues),
     ...addresses.issues,
-    ...templates.issues,
     ...seo.issues,
     ...addressIssues(design),
   ];
-  return { site, issues };
+  return { parts, issues };
 }
 
 function addressIssues(design: Design): Issue[] {

@@ -5,7 +5,7 @@ import { readPattern } from '@/core/pattern/read.ts';
 import { eachExpression } from '@/core/pattern/tree.ts';
 import type { Template } from '@/core/design/spec.ts';
 import type { EntryView } from '@/core/design/values.ts';
-import { mentionsIn } from '@/core/design-edit/mentions.ts';
+import { mentionsOf } from '@/core/design-edit/mentions.ts';
 import type { CompiledSite } from '@/core/site/compile.ts';
 import { PageScope } from '@/core/site/page-scope.ts';
 import type { SiteReader } from '@/core/site/reader.ts';
@@ -61,7 +61,7 @@ function reasonOf({ block, over }: Block, blank: readonly string[]): string | nu
 function namesRead(site: CompiledSite, template: Template): Map<string, Set<string>> {
   const start = `templates/${template.id}/blocks/`;
   const found = new Map<string, Set<string>>();
-  for (const { part, holds, text } of mentionsIn(site.design)) {
+  for (const { part, holds, text } of mentionsOf(template, site.design, site.environments)) {
     if (!part.startsWith(start)) continue;
     const names = found.get(part.slice(start.length)) ?? new Set();
     if (holds === 'field' || holds === 'expression') names.add(text);

@@ -1,7 +1,7 @@
-import { mentionsIn } from '@/core/design-edit/mentions.ts';
+import { mentionsOf } from '@/core/design-edit/mentions.ts';
 import type { Step } from '@/core/design-edit/steps.ts';
 import { partsNamed } from '@/core/design-edit/touches.ts';
-import type { Design, Template } from '@/core/design/spec.ts';
+import type { Template } from '@/core/design/spec.ts';
 import { isAroundPages } from '@/core/design/template-kind.ts';
 import type { Issue } from '@/core/issue.ts';
 import type { CompiledSite } from '@/core/site/compile.ts';
@@ -86,7 +86,7 @@ export function templateOutcome(
     why: tried ? whyBlank(chosen, template, { ...tried, at: looking.at }, drawn) : {},
     stumbles: page.html === null || template.kind === 'card' ? [] : stumblesIn(page.html),
     items: itemOffers({ design, environments, template }),
-    unused: unusedBy(edited.design, template),
+    unused: unusedBy(edited, template),
   };
 }
 
@@ -145,14 +145,13 @@ function ofPage(
 }
 
 /** Fields of the type that no block of the template reads, by key. */
-function unusedBy(design: Design, template: Template): string[] {
-  const type = design.types.find(({ key }) => key === template.type);
+function unusedBy(
+  { design, environments, typesByKey }: CompiledSite,
+  template: Template,
+): string[] {
+  const type = template.type === undefined ? undefined : typesByKey.get(template.type);
   if (!type) return [];
-  const own = `templates/${template.id}/`;
-  const read = new Set(
-    mentionsIn(design)
-      .filter(({ part }) => part.startsWith(own))
-      .flatMap((mention) => partsNamed(design, mention)),
-  );
+  const mentions = mentionsOf(template, design, environments);
+  const read = new Set(mentions.flatMap((mention) => partsNamed(design, mention)));
   return type.fields.flatMap((f) => (read.has(`types/${type.id}/fields/${f.id}`) ? [] : [f.key]));
 }

@@ -9,7 +9,7 @@ export function withSteps(
   steps: Step[],
 ): { site: CompiledSite; issues: Issue[] } {
   if (steps.length === 0) return { site, issues: [] };
-  const edited = applyEdit(site.design, { steps });
+  const edited = applyEdit(site.design, { steps }, site);
   if (!edited.ok) return { site, issues: edited.issues };
   return { site: edited.value.site, issues: [] };
 }
