@@ -8,6 +8,9 @@ import type { Operand } from './operand.ts';
 import { allConditionsIn, inEach } from './parts.ts';
 import type { Condition, Filter, ListingPlan } from './plan.ts';
 
+/** An entry as listings on its page compare with it. */
+export type PageEntry = Pick<EntryView, 'id' | 'type' | 'values'>;
+
 /** What the page's entry itself is called among its fields. */
 export const PAGE_ENTRY = 'entry';
 
@@ -39,7 +42,7 @@ const kept = new WeakMap<ListingPlan, Map<string, ListingPlan>>();
  * A listing as it is on the page of an entry, or on one of none: what its conditions compare with
  * of the page's entry stands in them.
  */
-export function onPageOf(plan: ListingPlan, entry: EntryView | null): ListingPlan {
+export function onPageOf(plan: ListingPlan, entry: PageEntry | null): ListingPlan {
   const conditions = pageConditions(plan);
   if (conditions.length === 0) return plan;
   const read = [...new Set(conditions.map(({ field }) => field))].map(
@@ -60,7 +63,7 @@ export function onPageOf(plan: ListingPlan, entry: EntryView | null): ListingPla
 /** A value of the page's entry, and what kind its field is of; options by their keys. */
 type Read = readonly (string | number | boolean)[];
 
-function readOf(entry: EntryView, name: string): Read {
+function readOf(entry: PageEntry, name: string): Read {
   if (name === PAGE_ENTRY) return [entry.id];
   const field = entry.type.fields.find(({ key }) => key === name);
   if (!field) return [];

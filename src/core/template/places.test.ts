@@ -1,7 +1,8 @@
 import { describe, expect, test } from 'vitest';
 import { designOf, typeOf, viewOf } from '../../../tests/helpers/design.ts';
 import { MemoryReader } from '../../../tests/helpers/memory-reader.ts';
-import { compileSite } from '../site/compile.ts';
+import { type CompiledSite, compileSite } from '../site/compile.ts';
+import type { SiteReader } from '../site/reader.ts';
 import { render } from '../site/render.ts';
 import { compileTemplates } from './compile.ts';
 import type { Place } from './places.ts';
@@ -54,9 +55,11 @@ const placed = {
   templates: compileTemplates(design, site.environments, 'places').templates,
 };
 
+const placesOf = (path: string): Place[] => placesIn(placed, reader, path);
+
 /** The places of a page, in their order. */
-function placesOf(path: string): Place[] {
-  const { body } = render(placed, reader, { path, at: AT });
+function placesIn(of: CompiledSite, read: SiteReader, path: string): Place[] {
+  const { body } = render(of, read, { path, at: AT });
   return [...body.matchAll(/<!--place ([^>]*?)-->/g)].map(
     ([, name]) => JSON.parse(decodeURIComponent(name!)) as Place,
   );
@@ -116,4 +119,31 @@ describe('a card’s heading', () => {
 test('a site without a frame of its own has a menu of its listings, the page at hand marked', () => {
   const { body } = render(site, reader, { path: '/all', at: AT });
   expect(body).toMatch(/<nav class="menu"[^>]*><ul><li><a href="\/all" aria-current="page">/);
+});
+
+test('a list says whose page it stands on where it compares with that, and which value’s', () => {
+  const race = typeOf('race', [{ key: 'boat', kind: 'reference', types: ['boat'] }]);
+  const where = { field: 'boat', op: 'is', value: { page: 'entry' } };
+  const listings = [
+    { key: 'sailed', type: 'race', where },
+    { key: 'by-boat', type: 'race', address: '/by', each: { by: 'boat' } },
+  ];
+  const blocks = [{ block: 'listing', listing: 'sailed' }];
+  const templates = [{ key: 'boat-page', kind: 'page', type: 'boat', blocks }];
+  const type = typeOf('boat', [], { address: '/{title}', template: 'boat-page' });
+  const of = designOf({ types: [type, race], listings, templates });
+  const whole = compileSite(of).site;
+  const [boats, races] = ['boat', 'race'].map((id) => whole.types.get(id)!);
+  const entries = [
+    viewOf(boats!, 'H-1', { title: 'Heron' }, { path: '/heron' }),
+    viewOf(races!, 'Cup', { title: 'Cup', boat: 'H-1' }, { path: null }),
+  ];
+  const { templates: marked } = compileTemplates(of, whole.environments, 'places');
+  const listOf = (path: string): Place | undefined =>
+    placesIn({ ...whole, templates: marked }, new MemoryReader(whole, { entries }), path).find(
+      (place) => place.of === 'listing',
+    );
+  const there = { of: 'listing', type: 'race' };
+  expect(listOf('/heron')).toEqual({ ...there, listing: 'sailed', on: 'H-1' });
+  expect(listOf('/by/heron')).toEqual({ ...there, listing: 'by-boat', each: 'H-1' });
 });

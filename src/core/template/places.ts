@@ -3,6 +3,7 @@ import { otherSidesOf } from '../design/other-sides.ts';
 import { kindOf } from '../design/kinds/index.ts';
 import type { BlockCompiler, Render, RenderScope } from './context.ts';
 import type { BlockKind } from './definition.ts';
+import { pageFieldsOf } from './page-fields.ts';
 import { nameOf } from '../design/values.ts';
 
 /** What stands at a place of a page, for those who edit it there. */
@@ -13,8 +14,12 @@ export type Place =
   | { of: 'field'; entry: string; key: string }
   /** A card; where it stands in a listing, its key. */
   | { of: 'entry'; entry: string; name: string; listing?: string }
-  /** The entries of a listing, and of picks, by key; `type` is theirs, by key. */
-  | { of: 'listing'; listing: string; type: string }
+  /**
+   * The entries of a listing, and of picks, by key; `type` is theirs, by key. `on`: the page's entry
+   * that the listing compares with, `each`: the key of the value that the page is of, where it has
+   * one for each.
+   */
+  | { of: 'listing'; listing: string; type: string; on?: string; each?: string }
   | { of: 'picks'; picks: string }
   /** The entries of a type that lead to one by a field of theirs. */
   | { of: 'leading'; entry: string; field: string; type: string };
@@ -52,9 +57,15 @@ export function placeOf(
   return ownField(block['field'], c, false) ?? leadingTo(block['field'], c);
 }
 
-function listing(key: string, { design }: BlockCompiler): (() => Place) | null {
-  const type = design.listings.find((l) => l.key === key)?.type;
-  return type === undefined ? null : () => ({ of: 'listing', listing: key, type });
+function listing(key: string, { design }: BlockCompiler): ((scope: RenderScope) => Place) | null {
+  const found = design.listings.find((l) => l.key === key);
+  if (!found) return null;
+  const compares = pageFieldsOf(found).length > 0;
+  return ({ own, shown }) => ({
+    ...{ of: 'listing', listing: key, type: found.type },
+    ...(compares && own ? { on: own.id } : {}),
+    ...(shown?.key === key && shown.value ? { each: shown.value.key } : {}),
+  });
 }
 
 /** A field of the page's own entry; of texts those that are written as they are shown. */

@@ -157,7 +157,7 @@ function NewOne({ picks, types }: { picks: string; types: PicksDetail['types'] }
       className="button"
       items={types.map(({ key, label, description }) => ({
         ...{ key, label, note: description },
-        onPick: () => router.push(keep(newHere(key, `picks/${picks}`))),
+        onPick: () => router.push(keep(newHere(key, { here: `picks/${picks}` }))),
       }))}
     />
   );

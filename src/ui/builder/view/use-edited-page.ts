@@ -94,10 +94,10 @@ function whereTo(place: Place, adds: boolean): string {
       return `/build/listings/picks/${place.picks}${adds ? '#picks-add' : ''}`;
     case 'listing':
       return adds
-        ? newHere(place.type, `listing/${place.listing}`)
+        ? newHere(place.type, { ...place, here: `listing/${place.listing}` })
         : `/build/listings/${place.listing}`;
     case 'leading':
-      return newHere(place.type, `leading/${place.field}/${place.entry}`);
+      return newHere(place.type, { here: `leading/${place.field}/${place.entry}` });
   }
 }
 

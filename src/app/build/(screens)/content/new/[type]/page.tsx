@@ -16,7 +16,7 @@ export default async function Page({
   const { type } = await params;
   const { like: entry, keep, starter } = search;
   const fields = keep === undefined ? null : keep.split(',');
-  const here = hereOf(search.here);
+  const here = hereOf(search);
   const like = here ?? (entry ? { entry, fields } : null);
   const detail = await ask('newEntry', type, clock.at, starter ? { starter } : like);
   // Entries of a type that is called so have such ids, too.
@@ -31,9 +31,9 @@ export default async function Page({
 }
 
 /** Where a new entry is to stand: `listing/KEY`, `picks/KEY`, or `leading/FIELD/ENTRY`. */
-function hereOf(words: string | undefined) {
-  const [of, name, ...rest] = (words ?? '').split('/');
-  if (of === 'listing' && name) return { here: { listing: name } };
+function hereOf({ here, on, each }: Record<string, string | undefined>) {
+  const [of, name, ...rest] = (here ?? '').split('/');
+  if (of === 'listing' && name) return { here: { listing: name, on, each } };
   if (of === 'picks' && name) return { here: { picks: name } };
   return of === 'leading' && name && rest.length > 0
     ? { here: { field: name, entry: rest.join('/') } }
