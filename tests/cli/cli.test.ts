@@ -185,6 +185,11 @@ describe('load refuses whole, and names every problem by file and line', () => {
       /types\/note\.yaml:2: The address of "Note" reads the address it is to make/,
     ],
     ['a file without a place', { 'notes.txt': 'x' }, /notes\.txt:1: .*no place for this file/],
+    [
+      'a file that stands there under another ending',
+      { 'site.json': { ...SITE, name: 'Other' } },
+      /site\.json:1: What it says stands in site\.yaml\.\n.*Keep one of them/,
+    ],
   ];
 
   test.each(broken)('%s', async (_, files, message) => {
@@ -233,6 +238,28 @@ describe('load refuses whole, and names every problem by file and line', () => {
     }>();
     expect(json).toMatchObject({ loaded: false, issues: [{ code: 'no-folder' }] });
   });
+});
+
+test('files of which there is one may be JSON, and what is wrong in them is named there', async () => {
+  const { 'site.yaml': site, ...rest } = GOOD;
+  const read = (files: Files): ReturnType<typeof readSite> =>
+    readSite(writeFiles(temporaryFolder(), { ...rest, ...files }), Date.now());
+  const json = {
+    'site.json': site!,
+    'redirects.json': [{ from: '/was', to: '/first' }],
+    'styles.yml': '- { key: soft, on: words }\n',
+    'order.json': { types: ['note'] },
+    'look.json': {},
+  };
+  const { site: whole, issues } = await read(json);
+  expect(issues).toEqual([]);
+  expect(whole!.design).toMatchObject({
+    redirects: [{ from: '/was' }],
+    styles: [{ key: 'soft' }],
+    look: {},
+  });
+  const wrong = await read({ ...json, 'site.json': { ...SITE, front: { listing: 'none' } } });
+  expect(wrong.issues.map(({ path, line }) => `${path}:${line}`)).toEqual(['site.json:1']);
 });
 
 test('texts that look like numbers stay as they are written, and numbers are read as such', () => {

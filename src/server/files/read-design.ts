@@ -18,7 +18,7 @@ import { SLUG, type WordsByTag, subjectWords } from '@/core/design/subject-words
 import { lookSpec } from '@/core/style/look-spec.ts';
 import { slugText } from '@/core/pattern/slug.ts';
 import { templateFileSpec } from '@/core/template/template-schema.ts';
-import { readText } from './read-folder.ts';
+import { dataFile, readText } from './read-folder.ts';
 import { readAs } from './read-as.ts';
 import { HISTORY_FILES } from './read-history.ts';
 import { type GivenPicks, memberSpec } from './read-picks.ts';
@@ -134,8 +134,8 @@ class DesignReader {
   ) {}
 
   read(): ReadDesign {
-    const site = this.one('site.yaml', siteSpec, 'site');
-    if (!this.files.includes('site.yaml'))
+    const site = this.lone('site', siteSpec);
+    if (!dataFile(this.files, 'site'))
       this.issues.push({
         code: 'file-missing',
         path: 'site.yaml',
@@ -157,14 +157,14 @@ class DesignReader {
     const given = picks.map(({ id, key, members }): GivenPicks => ({
       ...{ id: id ?? key, members, place: (i) => `picks/${key}/members/${i + 1}` },
     }));
-    const lone = this.lone();
+    const others = this.others();
     const rest = { subjects, picks: given, issues: this.issues };
     const locate = (issue: Issue): Issue => this.locate(issue);
     if (!site) return { design: null, ...rest, locate };
     const spec = {
       site,
       ...parts,
-      ...lone,
+      ...others,
       subjectSets: sets.map(({ subjects: _, ...set }) => subjectSetSpec.parse(set)),
       picks: picks.map(({ members: _, ...own }) => picksSpec.parse(own)),
     };
@@ -172,11 +172,11 @@ class DesignReader {
   }
 
   /** What stands in files of its own, of which there is one each. */
-  private lone() {
-    const look = this.one('look.yaml', lookSpec, 'style/look');
+  private others() {
+    const look = this.lone('look', lookSpec, 'style/look');
     return {
-      redirects: this.one('redirects.yaml', redirectFile, 'redirects') ?? [],
-      styles: this.one('styles.yaml', stylesFile, 'styles') ?? [],
+      redirects: this.lone('redirects', redirectFile) ?? [],
+      styles: this.lone('styles', stylesFile) ?? [],
       css: this.css(),
       ...(look ? { look } : {}),
     };
@@ -199,8 +199,13 @@ class DesignReader {
     return this.ordered(directory, parts);
   }
 
+  /** A file of which there is one. */
+  private lone<T>(name: string, schema: z.ZodType<T>, place = name): T | undefined {
+    const file = dataFile(this.files, name);
+    return file === undefined ? undefined : this.one(file, schema, place);
+  }
+
   private one<T>(file: string, schema: z.ZodType<T>, place: string | null): T | undefined {
-    if (!this.files.includes(file)) return undefined;
     const { value, yaml, issues } = readAs(this.folder, file, schema);
     this.issues.push(...issues);
     if (yaml === null) return undefined;
@@ -216,12 +221,11 @@ class DesignReader {
   }
 
   private order(): Partial<Record<string, string[]>> {
-    return this.one('order.yaml', orderFile, 'order') ?? {};
+    return this.lone('order', orderFile) ?? {};
   }
 
   private css(): string {
-    if (this.files.includes('style.yaml'))
-      return this.one('style.yaml', styleFile, 'style')?.css ?? '';
+    if (dataFile(this.files, 'style')) return this.lone('style', styleFile)?.css ?? '';
     if (!this.files.includes('style.css')) return '';
     const { text, issues } = readText(this.folder, 'style.css');
     this.issues.push(...issues);
@@ -236,10 +240,14 @@ class DesignReader {
       .filter((p) => path === p || path.startsWith(`${p}/`))
       .sort((a, b) => b.length - a.length)[0];
     if (place === undefined)
-      return { line: 1, ...issue, path: path.startsWith('site') ? 'site.yaml' : path };
+      return { line: 1, ...issue, path: path.startsWith('site') ? this.siteFile() : path };
     const yaml = this.places.get(place)!;
     const keys = this.keysOf(yaml, path.slice(place.length).split('/').filter(Boolean));
     return { ...issue, path: yaml.file, line: yaml.lineOf(keys) };
+  }
+
+  private siteFile(): string {
+    return dataFile(this.files, 'site') ?? 'site.yaml';
   }
 
   /** Path words as YAML keys: list places count from 1, and fields go by their key. */

@@ -39,6 +39,11 @@ function neither(path: string, isLink: boolean): Issue {
   };
 }
 
+/** The file of YAML, of which JSON is a part, that a folder has under a name; else undefined. */
+export function dataFile(files: readonly string[], name: string): string | undefined {
+  return ['yaml', 'yml', 'json'].map((end) => `${name}.${end}`).find((f) => files.includes(f));
+}
+
 /** Reads a text file as UTF-8; an issue where it is too large, not UTF-8 or unreadable. */
 export function readText(folder: string, file: string): { text: string | null; issues: Issue[] } {
   const path = join(folder, file);

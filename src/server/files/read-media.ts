@@ -8,6 +8,7 @@ import { type PreparedFile, prepareFile } from './media/prepare.ts';
 import { prepareFont } from './media/prepare-font.ts';
 import { scratchFolder } from './media/scratch.ts';
 import { readAs } from './read-as.ts';
+import { dataFile } from './read-folder.ts';
 
 /** A file of the site over a stretch of time, with where it lies on disk. */
 export interface ReadMedia extends Media {
@@ -27,7 +28,7 @@ export interface MediaFiles {
   issues: Issue[];
 }
 
-const ABOUT_FILE = 'media/alt.yaml';
+const ABOUT = 'media/alt';
 const percent = z.number().min(0).max(100);
 
 /** What is said of a medium, as files have it: the alternative text alone, or more. */
@@ -85,7 +86,7 @@ export async function readMediaFiles(folder: string, files: string[]): Promise<M
     if (!files.includes(`media/${name}`))
       issues.push({
         code: 'unknown-file',
-        path: ABOUT_FILE,
+        path: dataFile(files, ABOUT)!,
         line: 1,
         message: `There is no picture "${name}".`,
         fix: 'Add it below media/, or take the line out.',
@@ -93,7 +94,8 @@ export async function readMediaFiles(folder: string, files: string[]): Promise<M
   return { media, byPath, issues };
 }
 
-const isMedia = (path: string): boolean => path.startsWith('media/') && path !== ABOUT_FILE;
+const isMedia = (path: string): boolean =>
+  path.startsWith('media/') && dataFile([path], ABOUT) === undefined;
 const nameOf = (path: string): string => path.slice('media/'.length);
 
 function current(
@@ -109,8 +111,9 @@ function readAbouts(
   folder: string,
   files: string[],
 ): { abouts: NonNullable<z.output<typeof aboutFile>>; issues: Issue[] } {
-  if (!files.includes(ABOUT_FILE)) return { abouts: {}, issues: [] };
-  const { value, issues } = readAs(folder, ABOUT_FILE, aboutFile);
+  const file = dataFile(files, ABOUT);
+  if (file === undefined) return { abouts: {}, issues: [] };
+  const { value, issues } = readAs(folder, file, aboutFile);
   return { abouts: value ?? {}, issues };
 }
 

@@ -13,7 +13,7 @@ import { wrongSubjects } from './subjects-before.ts';
 import { readEntries } from './read-entries.ts';
 import { type GivenPicks, type PickToLoad, readPicks } from './read-picks.ts';
 import { readStarters } from './read-starters.ts';
-import { listFiles } from './read-folder.ts';
+import { dataFile, listFiles } from './read-folder.ts';
 import { mediaOverTime } from './media-before.ts';
 import { type MediaFiles, type ReadMedia, readMediaFiles } from './read-media.ts';
 
@@ -223,17 +223,22 @@ function doubledSubjects(subjects: SubjectToLoad[]): Issue[] {
   });
 }
 
+/** Files of which there is one each, whichever ending of YAML they have. */
+const LONE = ['site', 'redirects', 'order', 'look', 'style', 'styles', 'media/alt'];
 const KNOWN =
-  /^((site|redirects|order|look|style|styles|history|bench)\.yaml|style\.css|README\.md|(types|listings|templates|text-forms|languages|subjects|picks|entries|starters|media|style|releases|history|sources)\/.+)$/;
+  /^((history|bench)\.yaml|style\.css|README\.md|(types|listings|templates|text-forms|languages|subjects|picks|entries|starters|media|style|releases|history|sources)\/.+)$/;
 
 function strayFiles(files: string[]): Issue[] {
-  return files
-    .filter((f) => !KNOWN.test(f))
-    .map((path) => ({
-      code: 'unknown-file',
-      path,
-      line: 1,
-      message: 'A site folder has no place for this file.',
-      fix: 'Move it into entries/, media/ or style/, or out of the folder.',
-    }));
+  const stray = (path: string, message: string, fix: string): Issue => ({
+    ...{ code: 'unknown-file', path, line: 1, message, fix },
+  });
+  return files.flatMap((path) => {
+    const name = LONE.find((lone) => dataFile([path], lone));
+    const read = name && dataFile(files, name)!;
+    if (read && read !== path)
+      return stray(path, `What it says stands in ${read}.`, 'Keep one of them.');
+    if (read || KNOWN.test(path)) return [];
+    const fix = 'Move it into entries/, media/ or style/, or out of the folder.';
+    return stray(path, 'A site folder has no place for this file.', fix);
+  });
 }

@@ -1,0 +1,13 @@
+import { Session } from 'node:inspector';
+import { writeFileSync } from 'node:fs';
+import { render } from '@/core/site/render.ts';
+import { GUIDE, demo, remembering } from './demo-pages.ts';
+const { site, reader, at } = await demo();
+const h = remembering(reader);
+const path = process.env.P ?? GUIDE;
+render(site, h.reader, { path, at });
+const ours = () => { h.again(); return render(site, h.reader, { path, at }).body; };
+for (let i = 0; i < 3000; i++) ours();
+const s = new Session(); s.connect(); s.post('Profiler.enable'); s.post('Profiler.setSamplingInterval', { interval: 100 }); s.post('Profiler.start');
+const t = process.cpuUsage(); for (let i = 0; i < 40000; i++) ours(); const u = process.cpuUsage(t); console.log((u.user + u.system) / 40000, 'µs a page');
+s.post('Profiler.stop', (_, { profile }) => writeFileSync('/tmp/prof.json', JSON.stringify(profile)));
