@@ -33,7 +33,7 @@ export async function openScreen(searchParams: SearchParams): Promise<Screen> {
     Object.entries(all).map(([k, v]) => [k, Array.isArray(v) ? v[0] : v]),
   );
   const { view, reader } = container();
-  const clock = readClock(view, search as { at?: string; seeing?: string });
+  const clock = readClock(view, search);
   return {
     clock,
     design: view.editable(clock.at, clock.tense === 'past')?.site.design ?? null,

@@ -62,7 +62,8 @@ export function languageLinks(
 /** What sites in these languages call their own; asking for names of languages takes long. */
 const OWN_LABELS = new WeakMap<readonly CompiledSite[], string>();
 
-function ownLabel({ languages }: CompiledSite): string {
+/** What a site calls its own language, in that. */
+export function ownLabel({ languages }: Pick<CompiledSite, 'languages'>): string {
   let label = OWN_LABELS.get(languages);
   if (label === undefined) OWN_LABELS.set(languages, (label = labelOfOwn(languages)));
   return label;

@@ -4,6 +4,7 @@ import { openEditCount } from '../store/bench.ts';
 import { MOST_MOVED, movingOn } from './moving.ts';
 import { unpublishedCount } from './today.ts';
 import { parseInstant } from '@/core/time/parse.ts';
+import { ownLabel } from '@/core/site/languages.ts';
 import type { Instant } from '@/core/time/interval.ts';
 
 /** What the builder sees of unpublished things. */
@@ -17,6 +18,8 @@ export interface Looking {
   /** Whether that lies in the past: then what was released is seen, and nothing can be changed. */
   past: boolean;
   seeing: Seeing;
+  /** Id of the further language that is looked at; none for the site's own. */
+  language?: string | null | undefined;
 }
 
 /** The instant and the view a builder looks with. */
@@ -26,6 +29,8 @@ export interface Clock {
   /** Where the clock stands: at now, before it, or after it. */
   tense: 'now' | 'past' | 'future';
   seeing: Seeing;
+  /** Id of the further language that is looked at; null for the site's own. */
+  language: string | null;
   zone: string;
   /** What the address bar asks for and cannot be had, in words; null where it can. */
   problem: string | null;
@@ -41,23 +46,25 @@ export interface ChangeTick {
 }
 
 /**
- * The clock from an address bar's `at` and `seeing`; what cannot be read counts as now, as
- * published.
+ * The clock from an address bar's `at`, `seeing` and `language`; what cannot be read counts as now,
+ * as published, in the site's own.
  */
 export function readClock(
   view: SiteView,
-  parameters: { at?: string | string[]; seeing?: string | string[] },
+  parameters: { at?: unknown; seeing?: unknown; language?: unknown },
 ): Clock {
   const now = Date.now();
   const zone = view.at(now)?.site.design.site.zone ?? 'UTC';
   const asked = typeof parameters.at === 'string' ? parameters.at : null;
   const given = asked === null ? null : parseInstant(asked, zone);
   const seeing = SEEING.find((s) => s === parameters.seeing) ?? 'published';
+  const further = view.working(given ?? now)?.site.design.languages ?? [];
   return {
     now,
     at: given ?? now,
     tense: given === null ? 'now' : given < now ? 'past' : 'future',
     seeing,
+    language: further.find(({ id }) => id === parameters.language)?.id ?? null,
     zone,
     problem:
       asked !== null && given === null
@@ -75,8 +82,9 @@ function tooManyToMove(view: SiteView, at: Instant): string | null {
   return `The bench moves more than ${MOST_MOVED.toLocaleString('en')} pages; here they stand where they are now. Their reach says where they go.`;
 }
 
-/** A language that the site is in besides its own: its BCP 47 tag, and what it is called. */
+/** A language that the site is in besides its own: its id, BCP 47 tag, and what it is called. */
 export interface FurtherLanguage {
+  id: string;
   tag: string;
   label: string;
 }
@@ -85,7 +93,8 @@ export interface FurtherLanguage {
 export interface ShellDetail {
   siteName: string;
   zone: string;
-  /** The languages that the site is in besides its own. */
+  /** What the site's own language is called, and those that it is in besides. */
+  ownLanguage: string;
   further: FurtherLanguage[];
   unpublished: number;
   ticks: ChangeTick[];
@@ -93,21 +102,26 @@ export interface ShellDetail {
 
 const YEAR_MS = 366 * 86_400_000;
 
+const NO_SHELL: ShellDetail = {
+  ...{ siteName: 'No site yet', zone: 'UTC', ownLanguage: '', further: [] },
+  ...{ unpublished: 0, ticks: [] },
+};
+
 /**
  * The site's name and zone, how much is unpublished, and the changes of the year before and
  * after.
  */
 export function shellDetail(view: SiteView, actor: Actor, now: Instant): ShellDetail {
   permit(actor, 'read-unpublished', SITE);
-  const design = view.at(now)?.site.design;
-  if (!design)
-    return { siteName: 'No site yet', zone: 'UTC', further: [], unpublished: 0, ticks: [] };
-  const { site, languages } = design;
+  const compiled = view.at(now)?.site;
+  if (!compiled) return NO_SHELL;
+  const { site, languages } = compiled.design;
   const edits = rightsOf(actor).includes('change-design') ? openEditCount(view.connection) : 0;
   return {
     siteName: site.name,
     zone: site.zone,
-    further: languages.map(({ language: tag, label }) => ({ tag, label })),
+    ownLanguage: ownLabel(compiled),
+    further: languages.map(({ id, language: tag, label }) => ({ id, tag, label })),
     unpublished: unpublishedCount(view) + edits,
     ticks: changeTicks(view, now - YEAR_MS, now, now + YEAR_MS),
   };

@@ -6,11 +6,10 @@ import { siteIn } from '../store/designs-ahead.ts';
 import { withEntries } from '../store/overlay-reader.ts';
 import { personName } from '../store/persons.ts';
 import { statement } from '../store/statement.ts';
-import { valuesOfType } from '../store/stored-values.ts';
 import { settledInstant } from '../store/write.ts';
-import type { Seeing } from './clock.ts';
+import type { Looking, Seeing } from './clock.ts';
 import { movingOn } from './moving.ts';
-import { type Draft, type Seen, overlayOf } from './preview.ts';
+import { type Draft, type Seen, overlayOf, shownOf } from './preview.ts';
 import type { SiteAt, SiteView } from './site-view.ts';
 
 /** Whose eyes a site is seen with, and as of when. */
@@ -66,8 +65,7 @@ function draftOf(
 ): Draft | null {
   const type = types.get(typeId);
   if (!type) return null;
-  const values = valuesOfType(type, json, design.site);
-  return { id, type, values, author: personName(view.connection, author) };
+  return { id, type, ...shownOf(type, json, design), author: personName(view.connection, author) };
 }
 
 /** The newest revisions of some entries, as drafts. */
@@ -102,6 +100,11 @@ export function readerSeeing(
 /** What one looks at: what is released as of an instant, or the working design on top of it. */
 export function designSeen(view: SiteView, { at, seeing }: Omit<Sight, 'actor'>): SiteAt | null {
   return seeing === 'bench' ? view.working(at) : view.at(at);
+}
+
+/** A site in the language that is looked at; in its own where it is not in that one. */
+export function inLanguageSeen(site: CompiledSite, { language }: Looking): CompiledSite {
+  return site.languages.find(({ design }) => design.edition?.id === language) ?? site;
 }
 
 /** What is looked at, in a further language where one is named. */

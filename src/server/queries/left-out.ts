@@ -1,8 +1,7 @@
 import { actualOf, inWords } from './condition-in-words.ts';
 import { displayWorld } from './display.ts';
-import type { Converting } from '@/core/design/conversion.ts';
-import type { ContentType } from '@/core/design/spec.ts';
-import { valuesOfType } from '../store/stored-values.ts';
+import type { ContentType, Design } from '@/core/design/spec.ts';
+import { tablesRead } from '../store/language-tables.ts';
 import type { SiteView } from './site-view.ts';
 import type { DisplayWorld } from '@/core/design/kinds/definition.ts';
 import type { EntryView } from '@/core/design/values.ts';
@@ -26,12 +25,14 @@ import {
 } from '@/core/listing/plan.ts';
 import { type ResolvedFilter, resolveFilter } from '@/core/listing/resolve.ts';
 import { pinOf } from '@/core/site/pinned.ts';
+import type { CompiledSite } from '@/core/site/compile.ts';
 import type { SiteReader } from '@/core/site/reader.ts';
 import { type Instant, type Interval, Validity, covers } from '@/core/time/interval.ts';
 import { parseDay } from '@/core/time/parse.ts';
 import { unitOf } from '@/core/time/unit.ts';
 import { addDays, calendarDay, dayStart } from '@/core/time/zone.ts';
 import { asOf } from '../store/as-of.ts';
+import { shownOf } from './preview.ts';
 import { type ListMisses, missesOf } from '../store/list-misses.ts';
 
 /**
@@ -82,6 +83,8 @@ type Row = {
   values: string;
   name: string;
   next: number | null;
+  /** Whether it is live in the site's own language. */
+  own: 0 | 1;
 };
 
 /**
@@ -89,6 +92,8 @@ type Row = {
  * many are in.
  */
 interface Asked {
+  /** The site in the language in which it is read. */
+  site: CompiledSite;
   at: Instant;
   find: string;
   drafts: readonly EntryView[];
@@ -106,7 +111,7 @@ export function leftOut(view: SiteView, plan: ListingPlan, asked: Asked): LeftOu
     )
     .pluck()
     .get(typesOf(plan))!;
-  const misses = all > LOOKED_AT && asked.find === '' ? missesIn(view, plan, asked.at) : null;
+  const misses = all > LOOKED_AT && asked.find === '' ? missesIn(view, plan, asked) : null;
   const rows = candidates(
     view,
     plan,
@@ -127,17 +132,17 @@ export function leftOut(view: SiteView, plan: ListingPlan, asked: Asked): LeftOu
 /** So many of those that miss least are looked at one by one, where there are very many. */
 const NEAREST = 200;
 
-function missesIn(view: SiteView, plan: ListingPlan, at: Instant): ListMisses | null {
-  const { site } = view.at(at)!;
+function missesIn(view: SiteView, plan: ListingPlan, { site, at }: Asked): ListMisses | null {
   const world = view.readerOf(site).filterWorld(at);
   return missesOf(view.connection, site, plan, { at, world, most: NEAREST });
 }
 
 /** Some that are not live, the newest first. */
-function notLive({ connection }: SiteView, plan: ListingPlan, { at }: Asked): string[] {
+function notLive({ connection }: SiteView, plan: ListingPlan, { site, at }: Asked): string[] {
+  const { live } = tablesRead(connection, site.design.edition?.id);
   const sql = `SELECT e.id FROM entry AS e WHERE e.type IN (SELECT value FROM json_each(@types))
     AND e.deleted IS NULL AND NOT EXISTS
-      (SELECT 1 FROM live_interval AS l WHERE l.entry = e.id AND ${asOf('l', '@at')})
+      (SELECT 1 FROM ${live} AS l WHERE l.entry = e.id AND ${asOf('l', '@at')})
     ORDER BY e.created DESC LIMIT ${SHOWN}`;
   return connection.driver
     .prepare<unknown[], string>(sql)
@@ -156,7 +161,6 @@ class Explainer {
   private readonly reader: SiteReader;
   private readonly drafts: Map<string, EntryView>;
   private readonly world: DisplayWorld;
-  private readonly site: Converting;
   private readonly live: (id: string, at: Instant) => boolean;
 
   constructor(
@@ -164,20 +168,20 @@ class Explainer {
     private readonly plan: ListingPlan,
     private readonly asked: Asked,
   ) {
-    const { at, drafts } = asked;
+    const { site, at, drafts } = asked;
     this.at = at;
-    this.reader = view.readerOf(view.at(at)!.site);
+    this.reader = view.readerOf(site);
     this.drafts = new Map(drafts.map((d) => [d.id, d]));
     this.world = displayWorld(view, at);
-    this.site = view.at(at)!.site.design.site;
-    const published = liveTest(view);
+    const published = liveTest(view, site);
     this.live = (id, t) => this.drafts.has(id) || published(id, t);
   }
 
   /** Why an entry is out; null where it is in. */
   explain(stored: Row): LeftOutEntry | null {
     const part = partFor(this.plan, stored.type)!;
-    const row = rowOf(stored, this.drafts.get(stored.entry), this.at, part.type, this.site);
+    const { site, at } = this.asked;
+    const row = rowOf(stored, this.drafts.get(stored.entry), at, part.type, site.design);
     const filter = this.filterAt(part, this.at);
     const places = conditionsOf(part.filter);
     const isLive = stored.starts !== null || this.drafts.has(stored.entry);
@@ -185,7 +189,7 @@ class Explainer {
     if (isLive && holds(filter, row, others)) return this.cutOff(stored);
     const failed = failedConditions(filter, row, others);
     const reasons: Reason[] = [
-      ...(isLive ? [] : [{ words: NOT_LIVE, actual: null, condition: null }]),
+      ...(isLive ? [] : [{ words: this.notLive(stored), actual: null, condition: null }]),
       ...failed.map((c) =>
         c.column.name === LISTED.name
           ? { words: 'kept out of lists', actual: null, condition: null }
@@ -200,6 +204,11 @@ class Explainer {
       ? this.appears(row, failed)
       : this.firstOf([stored.next ?? []].flat(), row, { from: this.at, to: null });
     return this.out(stored, reasons, appears);
+  }
+
+  private notLive({ own }: Row): string {
+    const { edition } = this.asked.site.design;
+    return edition && own === 1 ? `not in ${edition.label}` : NOT_LIVE;
   }
 
   /** How many each condition, or group of them, keeps out, of all that there are. */
@@ -265,9 +274,9 @@ function rowOf(
   draft: EntryView | undefined,
   at: Instant,
   type: ContentType,
-  site: Converting,
+  design: Design,
 ): ListingRow {
-  const values = draft ? draft.values : valuesOfType(type, row.values, site);
+  const { values } = draft ?? shownOf(type, row.values, design);
   return {
     entry: row.entry,
     type: type.id,
@@ -292,13 +301,16 @@ function countReasons(out: readonly LeftOutEntry[]): LeftOut['counts'] {
 function candidates(
   view: SiteView,
   plan: ListingPlan,
-  { at, find }: Asked,
+  { site, at, find }: Asked,
   ids: readonly string[] | null,
 ): Row[] {
+  const { live } = tablesRead(view.connection, site.design.edition?.id);
   const among = ids === null ? '' : 'AND e.id IN (SELECT value FROM json_each(@ids))';
   const sql = `
-    SELECT e.id AS entry, e.type, e.created, e.author, e.published, l.starts, l.ends, r."values", r.name, (SELECT min(starts) FROM live_interval AS n WHERE n.entry = e.id AND n.starts > @at) AS next
-    FROM entry AS e LEFT JOIN live_interval AS l ON l.entry = e.id AND ${asOf('l', '@at')}
+    SELECT e.id AS entry, e.type, e.created, e.author, e.published, l.starts, l.ends, r."values", r.name,
+      (SELECT min(starts) FROM ${live} AS n WHERE n.entry = e.id AND n.starts > @at) AS next,
+      EXISTS (SELECT 1 FROM live_interval AS o WHERE o.entry = e.id AND ${asOf('o', '@at')}) AS own
+    FROM entry AS e LEFT JOIN ${live} AS l ON l.entry = e.id AND ${asOf('l', '@at')}
     JOIN revision AS r ON r.entry = e.id AND r.number = coalesce(l.revision, e.newest)
     WHERE e.type IN (SELECT value FROM json_each(@types)) AND e.deleted IS NULL AND (@find = '' OR instr(r.search, @find) > 0) ${among} ORDER BY e.created, e.id LIMIT ${LOOKED_AT}`;
   return view.connection.driver
@@ -306,9 +318,13 @@ function candidates(
     .all({ at, types: typesOf(plan), find: searchKey(find), ids: JSON.stringify(ids) });
 }
 
-function liveTest(view: SiteView): (id: string, at: Instant) => boolean {
-  const one = view.connection.driver
-    .prepare(`SELECT 1 FROM live_interval WHERE entry = ? AND ${asOf('')}`)
+function liveTest(
+  { connection }: SiteView,
+  { design }: CompiledSite,
+): (id: string, at: Instant) => boolean {
+  const { live } = tablesRead(connection, design.edition?.id);
+  const one = connection.driver
+    .prepare(`SELECT 1 FROM ${live} WHERE entry = ? AND ${asOf('')}`)
     .pluck();
   return (id, at) => one.get(id, at, at) !== undefined;
 }

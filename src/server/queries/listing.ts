@@ -8,7 +8,7 @@ import type { Option } from './offers.ts';
 import { type LeftOut, leftOut } from './left-out.ts';
 import { type ListingColumn, columnsOfListing } from './listing-columns.ts';
 import { sentencesAbout } from './bench.ts';
-import { draftsSeen } from './drafts.ts';
+import { draftsSeen, inLanguageSeen } from './drafts.ts';
 import { withSteps } from './unsaved.ts';
 import { overlayOf } from './preview.ts';
 import { framesOf } from './settings.ts';
@@ -16,6 +16,7 @@ import type { SiteView } from './site-view.ts';
 import type { Issue } from '@/core/issue.ts';
 import type { Step } from '@/core/design-edit/steps.ts';
 import { blocksWithin } from '@/core/design/block-ids.ts';
+import { rootOf } from '@/core/design/language-spec.ts';
 import { type Listing, conditionSpecs, literalsOf } from '@/core/design/listing-spec.ts';
 import type { ContentType, Design } from '@/core/design/spec.ts';
 import { type EntryView, nameOf } from '@/core/design/values.ts';
@@ -141,19 +142,19 @@ export function listingOutcome(
   view: SiteView,
   actor: Actor,
   { id, steps, find, on }: ListingInput,
-  { at, past, seeing }: Looking,
+  looking: Looking,
 ): ListingOutcome | null {
   permit(actor, 'read-unpublished', { of: 'part', path: `listings/${id}` });
-  const current = view.editable(at, past);
+  const { at } = looking;
+  const current = view.editable(at, looking.past);
   if (!current?.site.design.listings.some((l) => l.id === id)) return null;
-  const { site, issues } = withSteps(current.site, steps);
+  const { site: edited, issues } = withSteps(current.site, steps);
+  const site = inLanguageSeen(edited, looking);
   const { design } = site;
-  const { plan: planned } = planPublic(
-    design.listings.find((l) => l.id === id)!,
-    design,
-  );
+  const listing = design.listings.find((l) => l.id === id)!;
+  const { plan: planned } = planPublic(listing, design);
   if (!planned) return { ...NOTHING, issues };
-  const { reader, drafts } = readerWithDrafts(view, actor, site, { at, seeing });
+  const { reader, drafts } = readerWithDrafts(view, actor, site, looking);
   const validity = new Validity(at);
   const standing = standingOn(view, design, planned, { on, reader, at });
   const plan = standing ? onPageOf(planned, standing.entry) : planned;
@@ -171,7 +172,7 @@ export function listingOutcome(
       pinned: pinned.has(entry.id) ? { until: pinOf(plan, entry.id, at)!.to } : null,
     })),
     ...leftOut(view, plan, {
-      ...{ at, find, total, drafts },
+      ...{ site, at, find, total, drafts },
       shown: isCut(plan) ? new Set(stretchOf(reader, plan, validity, 0, total).ids) : null,
     }),
   };
@@ -250,7 +251,7 @@ function firstPage(
   { key, address }: Listing,
   at: Instant,
 ): string | null {
-  const path = key === site.frontListing ? '/' : address;
+  const path = key === site.frontListing ? rootOf(site.design) : address;
   return path === undefined ? null : render(site, reader, { path, at }).body;
 }
 

@@ -51,10 +51,15 @@ const outcome = <S extends z.ZodType>(form: S, answer: Outcome<S>['answer']): Ou
   ({ form, answer }) as unknown as Outcome;
 
 const at = z.number().int().refine(isWithinYears);
-/** Where the clock stands, whether that is in the past, and what one sees. */
-const clock = { at, past: z.boolean().default(false), seeing: z.enum(SEEING).default('published') };
 const id = z.string().max(200);
 const key = z.string().max(64);
+/** Where the clock stands, whether that is in the past, what one sees, and in which language. */
+const clock = {
+  at,
+  past: z.boolean().default(false),
+  seeing: z.enum(SEEING).default('published'),
+  language: key.nullable().default(null),
+};
 const path = z.string().startsWith('/').max(3072);
 const steps = z.array(stepSpec).max(1000);
 
@@ -65,7 +70,6 @@ const OUTCOMES: Record<string, Outcome> = {
       id: id.nullable(),
       type: key,
       values: z.record(key, z.unknown()).nullable(),
-      language: key.nullable().default(null),
     }),
     (view, actor, input) => entryOutcome(view, actor, input, input.at, input.seeing),
   ),

@@ -3,7 +3,7 @@ import { type PathPiece, pathPieces } from '@/core/address/pieces.ts';
 import type { Foreseen } from '@/core/address/foreseen.ts';
 import { explainBase, simulating } from '@/core/address/simulate.ts';
 import { drained } from '@/core/little-by-little.ts';
-import type { ContentType } from '@/core/design/spec.ts';
+import type { ContentType, Design } from '@/core/design/spec.ts';
 import type { EntryView, Values } from '@/core/design/values.ts';
 import type { CompiledSite } from '@/core/site/compile.ts';
 import type { SiteReader } from '@/core/site/reader.ts';
@@ -12,7 +12,7 @@ import type { Overlay } from '../store/overlay-reader.ts';
 import { type DesignsAhead, siteIn } from '../store/designs-ahead.ts';
 import { personName } from '../store/persons.ts';
 import { statement } from '../store/statement.ts';
-import { valuesOfType } from '../store/stored-values.ts';
+import { hasWordsIn, valuesOfType } from '../store/stored-values.ts';
 import { StoredTimeline } from '../store/timeline-source.ts';
 import type { SiteView } from './site-view.ts';
 
@@ -236,9 +236,37 @@ export function newestValues(
   at: Instant,
   language = view.at(at)!.site.design.site.language,
 ): Values | null {
-  const sql = `SELECT "values" FROM revision WHERE entry = ? AND saved <= ? ORDER BY number DESC LIMIT 1`;
-  const json = statement<string>(view.connection, sql).pluck().get(id, at);
+  const json = newestStored(view, id, at);
   if (json === undefined) return null;
   const { zone } = view.at(at)!.site.design.site;
   return valuesOfType(type, json, { zone, language });
+}
+
+/** The same as a design's language has them: its words, or where it has none the site's own. */
+export function newestShown(
+  view: SiteView,
+  type: ContentType,
+  id: string | null,
+  at: Instant,
+  design: Design,
+): Pick<Draft, 'values' | 'language'> | null {
+  const json = newestStored(view, id, at);
+  return json === undefined ? null : shownOf(type, json, design);
+}
+
+/** Stored values as a design's language shows them, and in which language, where that is another. */
+export function shownOf(
+  type: ContentType,
+  json: string,
+  { site, edition }: Design,
+): Pick<Draft, 'values' | 'language'> {
+  if (!edition || hasWordsIn(json, site.language))
+    return { values: valuesOfType(type, json, site) };
+  const language = edition.own;
+  return { values: valuesOfType(type, json, { zone: site.zone, language }), language };
+}
+
+function newestStored(view: SiteView, id: string | null, at: Instant): string | undefined {
+  const sql = `SELECT "values" FROM revision WHERE entry = ? AND saved <= ? ORDER BY number DESC LIMIT 1`;
+  return statement<string>(view.connection, sql).pluck().get(id, at);
 }

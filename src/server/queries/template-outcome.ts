@@ -1,6 +1,7 @@
 import { mentionsOf } from '@/core/design-edit/mentions.ts';
 import type { Step } from '@/core/design-edit/steps.ts';
 import { partsNamed } from '@/core/design-edit/touches.ts';
+import { rootOf } from '@/core/design/language-spec.ts';
 import type { Template } from '@/core/design/spec.ts';
 import { isAroundPages } from '@/core/design/template-kind.ts';
 import type { Issue } from '@/core/issue.ts';
@@ -17,7 +18,7 @@ import { type Actor, permit } from '../permit.ts';
 import { whyBlank } from './blank-blocks.ts';
 import type { Looking } from './clock.ts';
 import { entryName } from './display.ts';
-import { readerSeeing } from './drafts.ts';
+import { inLanguageSeen, readerSeeing } from './drafts.ts';
 import type { SiteView } from './site-view.ts';
 import { type TriedOn, cardHtml, triedOn, whyNoPath } from './tried-on.ts';
 import { withSteps } from './unsaved.ts';
@@ -69,13 +70,14 @@ export function templateOutcome(
   const { site: edited, issues } = withSteps(current, steps);
   const template = edited.design.templates.find((t) => t.id === id)!;
   const own = [...choosing(edited.design, template), ...choosingList(edited.design, template)];
-  const { site: chosen } = withSteps(edited, own);
+  const chosen = inLanguageSeen(withSteps(edited, own).site, looking);
   const { design, environments } = chosen;
   const { templates } = compileTemplates(design, environments, { blocksOf: template.key });
   const site = { ...chosen, templates };
+  const said = design.templates.find((t) => t.id === id)!;
   const shown = template.type
-    ? ofEntry(view, actor, { site, template, specimen }, looking)
-    : ofPage(view, actor, { site, template }, looking);
+    ? ofEntry(view, actor, { site, template: said, specimen }, looking)
+    : ofPage(view, actor, { site, template: said }, looking);
   const { tried, placed = null, ...page } = shown;
   const drawn = Object.fromEntries(drawnByBlocks(page.html ?? ''));
   return {
@@ -83,7 +85,7 @@ export function templateOutcome(
     ...page,
     placed,
     drawn,
-    why: tried ? whyBlank(chosen, template, { ...tried, at: looking.at }, drawn) : {},
+    why: tried ? whyBlank(chosen, said, { ...tried, at: looking.at }, drawn) : {},
     stumbles: page.html === null || template.kind === 'card' ? [] : stumblesIn(page.html),
     items: itemOffers({ design, environments, template }),
     unused: unusedBy(edited, template),
@@ -126,14 +128,17 @@ function listHtml(
   return listing ? render(site, reader, { path: listing.address!, at }).body : null;
 }
 
-/** The page of a listing that has the template, or the page at "/" in the frame. */
+/** The page of a listing that has the template, or the front page in the frame. */
 function ofPage(
   view: SiteView,
   actor: Actor,
   { site, template }: { site: CompiledSite; template: Template },
   { at, seeing }: Looking,
 ): Shown {
-  const path = isAroundPages(template.kind) ? '/' : listingFor(site.design, template)?.address;
+  const { design } = site;
+  const path = isAroundPages(template.kind)
+    ? rootOf(design)
+    : listingFor(design, template)?.address;
   if (path === undefined)
     return {
       shownFor: template.label,

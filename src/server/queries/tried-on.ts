@@ -11,7 +11,7 @@ import { withEntries } from '../store/overlay-reader.ts';
 import type { StoredReader } from '../store/site-reader.ts';
 import type { Seeing } from './clock.ts';
 import { readerSeeing } from './drafts.ts';
-import { type Prospect, entryWith, newestValues, prospectOf } from './preview.ts';
+import { type Prospect, entryWith, newestShown, prospectOf } from './preview.ts';
 import type { SiteView } from './site-view.ts';
 
 /** An entry that a design is tried on, as it would be in it. */
@@ -35,8 +35,9 @@ export function triedOn(
   { at, seeing }: { at: Instant; seeing: Seeing },
 ): TriedOn {
   const store = view.readerOf(site);
-  const shown = shownAs(view, store, type, { specimen, at, seeing });
-  const draft = { id: shown.id, type, values: shown.values, author: actor.name };
+  const { language, ...shown } = shownAs(view, store, { site, type }, { specimen, at, seeing });
+  const spoken = language === undefined ? {} : { language };
+  const draft = { id: shown.id, type, values: shown.values, author: actor.name, ...spoken };
   const prospect = prospectOf(view, site, draft, at);
   const entry = entryWith(view, shown.live, draft, prospect.path, at);
   const others = readerSeeing(view, { actor, at, seeing }, { site, reader: store }, shown.id);
@@ -48,18 +49,19 @@ export function triedOn(
 function shownAs(
   view: SiteView,
   store: StoredReader,
-  type: ContentType,
+  { site, type }: { site: CompiledSite; type: ContentType },
   { specimen, at, seeing }: { specimen: string | null; at: Instant; seeing: Seeing },
-): { id: string; live: EntryView | undefined; values: Values; standIn: boolean } {
+): Pick<TriedOn, 'id' | 'live' | 'values' | 'standIn'> & { language: string | undefined } {
   const live =
     specimen === null ? undefined : store.liveEntries([specimen], new Validity(at)).get(specimen);
   const stored =
-    live && seeing === 'published' ? live.values : newestValues(view, type, specimen, at);
+    live && seeing === 'published' ? live : newestShown(view, type, specimen, at, site.design);
   return {
     id: specimen === null || isStandIn(specimen) ? `${type.key}-stand-in` : specimen,
     live,
-    values: stored ?? inventedValues(type, view, at, specimen),
+    values: stored?.values ?? inventedValues(type, view, at, specimen),
     standIn: !stored,
+    language: stored?.language,
   };
 }
 

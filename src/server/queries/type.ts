@@ -1,5 +1,6 @@
 import { framesOf } from './settings.ts';
 import { type PathElsewhere, pathsElsewhere } from './paths-elsewhere.ts';
+import { inLanguageSeen } from './drafts.ts';
 import type { SiteView } from './site-view.ts';
 import { type Actor, SITE, permit } from '../permit.ts';
 import { computedOf } from './computed.ts';
@@ -11,7 +12,7 @@ import { type Specimen, specimensOf } from './specimens.ts';
 import { type Starter, starters } from './starters.ts';
 import { withSteps } from './unsaved.ts';
 import type { Looking } from './clock.ts';
-import { cardHtml, triedOn, whyNoPath } from './tried-on.ts';
+import { type TriedOn, cardHtml, triedOn, whyNoPath } from './tried-on.ts';
 import type { Issue } from '@/core/issue.ts';
 import type { Field } from '@/core/design/field.ts';
 import type { ContentType, Design, Template } from '@/core/design/spec.ts';
@@ -163,6 +164,8 @@ export interface TypeOutcome {
   /** Why there is no path, where there is none. */
   noPath: string | null;
   pieces: PathPiece[];
+  /** Where the page stands that is shown, which may be one in a further language. */
+  shownAt: string | null;
   title: string;
   description: string | null;
   page: string | null;
@@ -192,17 +195,19 @@ export function typeOutcome(
   view: SiteView,
   actor: Actor,
   { id: typeId, steps, specimen }: TypeInput,
-  { at, past, seeing }: Looking,
+  looking: Looking,
 ): TypeOutcome | null {
+  const { at, past } = looking;
   permit(actor, 'read-unpublished', { of: 'part', path: `types/${typeId}` });
   const current = view.editable(at, past);
   if (!current?.site.types.has(typeId)) return null;
   const { site, issues } = withSteps(current.site, steps);
-  const type = site.types.get(typeId)!;
-  const tried = triedOn(view, actor, { site, type, specimen }, { at, seeing });
+  const on = (of: CompiledSite): TriedOn =>
+    triedOn(view, actor, { site: of, type: of.types.get(typeId)!, specimen }, looking);
+  const tried = on(site);
+  const said = inLanguageSeen(site, looking);
   const { id, live, values, standIn, prospect, entry, reader } = tried;
-  const { path } = prospect;
-  const page = path === null ? null : renderEntry(site, reader, entry, at);
+  const { type } = entry;
   const world = displayWorld(view, at);
   const shown = (field: Field): string => displayValues(values, field, world);
   const computed = computedOf(site, reader, entry, at);
@@ -210,17 +215,30 @@ export function typeOutcome(
     issues,
     specimen: standIn ? 'Stand-in, never published' : entryName(view, id),
     standIn,
-    path,
+    path: prospect.path,
     noPath: whyNoPath(type, prospect),
     pieces: prospect.pieces,
+    ...pageOf(said, said === site ? tried : on(said), at),
+    timing: timingOf(site, entry, { published: live?.published ?? null, at }),
+    fields: type.fields.map((f) => ({ id: f.id, value: computed[f.id] ?? shown(f) })),
+    elsewhere: pathsElsewhere(view, site, tried, at),
+  };
+}
+
+/** The page and the card of the specimen, in the language that is looked at. */
+function pageOf(
+  site: CompiledSite,
+  { prospect: { path }, entry, reader }: TriedOn,
+  at: Instant,
+): Pick<TypeOutcome, 'shownAt' | 'title' | 'description' | 'page' | 'automatic' | 'card'> {
+  const page = path === null ? null : renderEntry(site, reader, entry, at);
+  return {
+    shownAt: path,
     title: page?.meta?.title ?? '',
     description: page?.meta?.description ?? null,
     page: page?.body ?? null,
     automatic: page?.automatic ?? false,
     card: cardHtml(site, reader, entry, at),
-    timing: timingOf(site, entry, { published: live?.published ?? null, at }),
-    fields: type.fields.map((f) => ({ id: f.id, value: computed[f.id] ?? shown(f) })),
-    elsewhere: pathsElsewhere(view, site, tried, at),
   };
 }
 

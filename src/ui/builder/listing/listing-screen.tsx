@@ -5,7 +5,6 @@ import type { Listing } from '@/core/design/listing-spec.ts';
 import type { Clock } from '@/server/queries/clock.ts';
 import type { ListingDetail, ListingOutcome } from '@/server/queries/listing.ts';
 import { Tabs } from '@/ui/primitives/tabs.tsx';
-import { instantWords } from '../format.ts';
 import { lookingOf } from '../looking.ts';
 import { OnBench } from '../on-bench.tsx';
 import { EntryPicker } from '../entry-picker.tsx';
@@ -16,6 +15,7 @@ import { PreviewFrame } from '../preview-frame.tsx';
 import { useDesignReadOnly } from '../rights.tsx';
 import { type Edits, useEdits } from '../use-edits.ts';
 import { useOutcome } from '../use-outcome.ts';
+import { useWhen } from '../use-when.ts';
 import { DesignTense, useRelease } from '../use-release.tsx';
 import { EachLines } from './each-lines.tsx';
 import { FromEntries } from './from-entries.tsx';
@@ -42,6 +42,7 @@ export function ListingScreen({ detail, outcome: first, clock, pin }: Props) {
   const [find, setFind] = useState('');
   const [on, setOn] = useState<string>();
   const pinned = usePinned(edits, pin, detail.names);
+  const when = useWhen(clock);
   const { outcome, problem } = useOutcome<ListingOutcome>(
     'listing',
     { ...lookingOf(clock), id, steps: edits.steps, find, on },
@@ -92,7 +93,7 @@ export function ListingScreen({ detail, outcome: first, clock, pin }: Props) {
         <>
           <p className="border-b border-rule px-6 py-2 text-note font-semibold">
             {problem ??
-              `${detail.spec.label} · ${clock.tense === 'now' ? 'now' : instantWords(clock.at, clock.zone, clock.now)}${changed ? ' · with unsaved settings' : ''}`}
+              `${detail.spec.label} · ${when}${changed ? ' · with unsaved settings' : ''}`}
           </p>
           {outcome.on && <OnWhosePage on={outcome.on} at={clock.at} onPick={setOn} />}
           <Sides

@@ -1,25 +1,24 @@
 'use client';
 
+import { usePathname } from 'next/navigation';
 import { useState } from 'react';
 import { parseInstant } from '@/core/time/parse.ts';
-import type { ChangeTick } from '@/server/queries/clock.ts';
+import type { ChangeTick, ShellDetail } from '@/server/queries/clock.ts';
 import { instantWords } from '../format.ts';
 import { RulerBar } from './ruler-bar.tsx';
 import { type Zoom, ZOOMS } from './ruler.ts';
 import { TypeInstant } from './type-instant.tsx';
-import { useClockParameters } from './use-clock.ts';
+import { type ClockParameters, useClockParameters } from './use-clock.ts';
 
 /** The clock: the instant every screen is looking at, and what it sees of unpublished things. */
 export function ClockStrip({
   zone,
   now,
   ticks,
-}: {
-  zone: string;
-  now: number;
-  ticks: ChangeTick[];
-}) {
-  const { at: given, seeing, set } = useClockParameters();
+  ownLanguage,
+  further,
+}: Pick<ShellDetail, 'zone' | 'ticks' | 'ownLanguage' | 'further'> & { now: number }) {
+  const { at: given, seeing, language, set } = useClockParameters();
   const [typing, setTyping] = useState(false);
   const [zoom, setZoom] = useState<Zoom>('fortnight');
   const looking = given === null ? null : parseInstant(given, zone);
@@ -51,6 +50,7 @@ export function ClockStrip({
         {words}
       </button>
       <Seeing seeing={seeing} onChange={(next) => set({ seeing: next })} />
+      <SeenIn {...{ language, ownLanguage, further, set }} />
       <RulerBar
         zone={zone}
         now={now}
@@ -137,6 +137,35 @@ function Seeing({ seeing, onChange }: { seeing: string; onChange: (next: string)
         <option value="bench">with the whole bench</option>
       </select>
     </label>
+  );
+}
+
+/** Screens of the design that show what it gives in each language of the site. */
+const IN_LANGUAGES = /^\/build\/(types|templates|listings)\/(?!new$|picks\/)[^/]+$/;
+
+/** The language that is looked at, on screens that show what each gives. */
+function SeenIn({
+  language,
+  ownLanguage,
+  further,
+  set,
+}: Pick<ShellDetail, 'ownLanguage' | 'further'> & Pick<ClockParameters, 'language' | 'set'>) {
+  const path = usePathname();
+  if (further.length === 0 || !IN_LANGUAGES.test(path)) return null;
+  return (
+    <select
+      aria-label="Language"
+      value={further.some(({ id }) => id === language) ? language! : ''}
+      onChange={(e) => set({ language: e.target.value || null })}
+      className="h-7 max-w-28 shrink-0 rounded-md border border-edge bg-white px-1 text-table"
+    >
+      <option value="">{ownLanguage}</option>
+      {further.map(({ id, label }) => (
+        <option key={id} value={id}>
+          {label}
+        </option>
+      ))}
+    </select>
   );
 }
 

@@ -24,6 +24,7 @@ const SECTIONS = [
 interface Props {
   siteName: string;
   zone: string;
+  ownLanguage: string;
   further: FurtherLanguage[];
   person: string;
   rights: readonly Deed[];
@@ -37,6 +38,7 @@ interface Props {
 export function Shell({
   siteName,
   zone,
+  ownLanguage,
   further,
   person,
   rights,
@@ -67,7 +69,7 @@ export function Shell({
           <SignOut />
         </div>
       </header>
-      <ClockStrip zone={zone} now={now} ticks={ticks} />
+      <ClockStrip {...{ zone, now, ticks, ownLanguage, further }} />
       <RightsProvider rights={rights}>
         <FurtherLanguages value={further}>
           <div className="flex min-h-0 flex-1 flex-col">{children}</div>

@@ -10,12 +10,15 @@ const UNPUBLISHED = ['draft', 'bench'];
 export interface ClockMove {
   at?: number | null;
   seeing?: string;
+  /** Id of a further language; null for the site's own. */
+  language?: string | null;
 }
 
 /** The clock of the address bar: what it says, how to move it, and links that keep it. */
 export interface ClockParameters {
   at: string | null;
   seeing: string;
+  language: string | null;
   /** Moves the clock; Back undoes it. With `replace`, the move before is forgotten. */
   set: (change: ClockMove, replace?: boolean) => void;
   keep: (href: string) => string;
@@ -29,6 +32,7 @@ export function useClockParameters(): ClockParameters {
   const at = search.get('at');
   const asked = search.get('seeing') ?? '';
   const seeing = UNPUBLISHED.includes(asked) ? asked : 'published';
+  const language = search.get('language');
 
   const set = useCallback(
     (change: ClockMove, replace = false) => {
@@ -41,6 +45,8 @@ export function useClockParameters(): ClockParameters {
         if (UNPUBLISHED.includes(change.seeing)) next.set('seeing', change.seeing);
         else next.delete('seeing');
       }
+      if (change.language === null) next.delete('language');
+      else if (change.language !== undefined) next.set('language', change.language);
       const to = `${path}${next.size > 0 ? `?${next}` : ''}`;
       if (replace) router.replace(to, { scroll: false });
       else router.push(to, { scroll: false });
@@ -53,9 +59,10 @@ export function useClockParameters(): ClockParameters {
       const next = new URLSearchParams(query);
       if (at !== null) next.set('at', at);
       if (UNPUBLISHED.includes(seeing)) next.set('seeing', seeing);
+      if (language !== null) next.set('language', language);
       return `${base}${next.size > 0 ? `?${next}` : ''}`;
     },
-    [at, seeing],
+    [at, seeing, language],
   );
-  return { at, seeing, set, keep };
+  return { at, seeing, language, set, keep };
 }

@@ -8,7 +8,7 @@ import type { Clock } from '@/server/queries/clock.ts';
 import type { TemplateDetail } from '@/server/queries/template.ts';
 import type { TemplateOutcome } from '@/server/queries/template-outcome.ts';
 import { Tabs } from '@/ui/primitives/tabs.tsx';
-import { instantWords } from '../format.ts';
+import { useWhen } from '../use-when.ts';
 import type { BlockTold, WrittenBlock } from '../page-frame.tsx';
 import { PreviewFrame } from '../preview-frame.tsx';
 import { BesideAnother } from './beside-another.tsx';
@@ -36,7 +36,7 @@ export function ShownPage(props: Props) {
   const { outcome, detail, clock, changed, problem, marked } = props;
   const { html, placed, none, shownFor } = outcome;
   const { writeBlock, onBlock } = useWriting(props);
-  const when = clock.tense === 'now' ? 'now' : instantWords(clock.at, clock.zone, clock.now);
+  const when = useWhen(clock);
   if (html === null) return <p className="p-6 text-muted">{none}</p>;
   const first = problem ?? `${shownFor} · ${when}${changed ? ' · with unsaved blocks' : ''}`;
   const page = (shown: string, title: string) => (
@@ -71,7 +71,7 @@ export function ShownPage(props: Props) {
 }
 
 /** Hears what is done on the page; pressing fixed words twice lets them be written there. */
-function useWriting({ outline, readOnly, onOver, onMeasured }: Props) {
+function useWriting({ outline, clock, readOnly, onOver, onMeasured }: Props) {
   const [writeBlock, setWriteBlock] = useState<WrittenBlock | null>(null);
   const onBlock = (told: BlockTold): void => {
     if ('over' in told) return onOver(told.over);
@@ -84,7 +84,9 @@ function useWriting({ outline, readOnly, onOver, onMeasured }: Props) {
       if (block) outline.change(id, { ...block, text: escapePattern(value) });
       return;
     }
-    const value = readOnly ? null : fixedWords(outline.lines, told.opened);
+    // What a further language says in its place stands among its texts.
+    const isOwn = clock.language === null && !readOnly;
+    const value = isOwn ? fixedWords(outline.lines, told.opened) : null;
     if (value === null) writeInPanel();
     else setWriteBlock({ id: told.opened, value });
   };

@@ -4,7 +4,7 @@ import { useState } from 'react';
 import type { Clock } from '@/server/queries/clock.ts';
 import type { TypeDetail, TypeOutcome } from '@/server/queries/type.ts';
 import { Tabs } from '@/ui/primitives/tabs.tsx';
-import { entryHref, instantWords } from '../format.ts';
+import { entryHref } from '../format.ts';
 import { lookingOf } from '../looking.ts';
 import { OnBench } from '../on-bench.tsx';
 import { DesignFoot } from '../design-foot.tsx';
@@ -17,6 +17,7 @@ import { Snippet } from '../snippet.tsx';
 import { SpecimenChoice } from '../specimen-choice.tsx';
 import { useDesignReadOnly } from '../rights.tsx';
 import { useOutcome } from '../use-outcome.ts';
+import { useWhen } from '../use-when.ts';
 import { DesignTense, useRelease } from '../use-release.tsx';
 import { BindingChain } from './binding-chain.tsx';
 import { DuplicateType } from './duplicate-type.tsx';
@@ -123,8 +124,8 @@ function OutcomeTabs({
   clock: Clock;
   changed: boolean;
 }) {
-  const { specimen, automatic, page, noPath, card, title, description, path } = outcome;
-  const when = clock.tense === 'now' ? 'now' : instantWords(clock.at, clock.zone, clock.now);
+  const { specimen, automatic, page, noPath, card, title, description, shownAt } = outcome;
+  const when = useWhen(clock);
   const first = `Page of ${specimen} · ${when}${automatic ? ' · automatic' : ''}${changed ? ' · with unsaved settings' : ''}`;
   const frame = { at: clock.at };
   const tabs = [
@@ -153,7 +154,7 @@ function OutcomeTabs({
       label: 'Search result',
       content: (
         <div className="p-6">
-          <Snippet title={title} description={description} url={path} />
+          <Snippet title={title} description={description} url={shownAt} />
         </div>
       ),
     },
