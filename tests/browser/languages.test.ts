@@ -95,3 +95,17 @@ test('from the address of a type it is a press to what a language says in its pl
   await browser.wait(until.urlContains('/settings/languages?open=de'), WAIT);
   await see('Texts of the design');
 });
+
+test('what the design gives is seen in a language that is chosen beside the clock, from screen to screen', async () => {
+  await open('/build/templates/variety-page');
+  await inPreview('Sow from');
+  await chooseAt(By.css('select[aria-label="Language"]'), 'Deutsch');
+  await inPreview('Aussaat ab');
+  await see('now · Deutsch');
+  await expectAccessible();
+  await clickOn(By.linkText('Listings'));
+  await clickOn(By.linkText('All varieties'));
+  await see('/de/sorten/moehren/ballastmoehre');
+  await chooseAt(By.css('select[aria-label="Language"]'), 'English');
+  await see('/varieties/carrots/ballast-carrot');
+});
