@@ -104,6 +104,12 @@ export const ready = async (locator: By): Promise<WebElement> => {
 /** What sticks to the top or the bottom of a pane may cover an element where it stands. */
 const inTheMiddle = (element: WebElement): Promise<unknown> =>
   browser.executeScript('arguments[0].scrollIntoView({ block: "center" })', element);
+/** What is said of elements that are drawn anew, or still come up. */
+const NOT_YET = [
+  'StaleElementReferenceError',
+  'ElementClickInterceptedError',
+  'ElementNotInteractableError',
+];
 /**
  * Does something to what is found, once it can be used; a screen that is drawn anew meanwhile is
  * asked again.
@@ -120,8 +126,7 @@ const doAt = async (locator: By, act: (element: WebElement) => Promise<void>): P
         return true;
       } catch (problem) {
         last = problem as Error;
-        if (['StaleElementReferenceError', 'ElementClickInterceptedError'].includes(last.name))
-          return false;
+        if (NOT_YET.includes(last.name)) return false;
         throw problem;
       }
     }, WAIT)
@@ -135,8 +140,10 @@ export const press = (label: string): Promise<void> =>
   clickOn(By.xpath(`//button[normalize-space()=${JSON.stringify(label)}]`));
 export const pressStarting = (start: string): Promise<void> =>
   clickOn(By.xpath(`//button[starts-with(normalize-space(), ${JSON.stringify(start)})]`));
+export const keysAt = (locator: By, ...keys: string[]): Promise<void> =>
+  doAt(locator, (element) => element.sendKeys(...keys));
 export const writeAt = (locator: By, words: string): Promise<void> =>
-  doAt(locator, (field) => field.sendKeys(Key.chord(Key.CONTROL, 'a'), words));
+  keysAt(locator, Key.chord(Key.CONTROL, 'a'), words);
 export const write = (id: string, words: string): Promise<void> => writeAt(By.id(id), words);
 export const writeInto = (label: string, words: string): Promise<void> =>
   writeAt(By.css(`[aria-label="${label}"]`), words);
