@@ -1,5 +1,6 @@
 import { describe, expect, test } from 'vitest';
 import type { Seeing } from '@/server/queries/clock.ts';
+import { contentTable } from '@/server/queries/content.ts';
 import { listingOutcome } from '@/server/queries/listing.ts';
 import { templateOutcome } from '@/server/queries/template-outcome.ts';
 import { typeOutcome } from '@/server/queries/type.ts';
@@ -104,4 +105,20 @@ describe('a listing in the language that is looked at', () => {
     expect(leftOut).toMatchObject([{ id: 'bean', reasons: [{ words: 'not in Deutsch' }] }]);
     expect((await outcome(null, { fallback: false })).leftOut).toEqual([]);
   });
+});
+
+test('content tells of each language whether an entry is public in words of its own', async () => {
+  const s = await site();
+  const said = { entry: 'bean', language: 'de', values: { title: 'Bohne' }, seen: 1 };
+  const lives = (): unknown[] =>
+    contentTable(s.view, ANN, wall, { type: 'seed', sort: '@name' }).rows.map((row) => [
+      row.id,
+      row.elsewhere.map(({ language, spans, isWritten }) => [language, spans.length, isWritten]),
+    ]);
+  expect(lives()).toEqual([
+    ['bean', [['Deutsch', 0, false]]],
+    ['pea', [['Deutsch', 1, true]]],
+  ]);
+  expect(run(s, 'saveWords', said)).toMatchObject({ ok: true });
+  expect(lives()[0]).toEqual(['bean', [['Deutsch', 0, true]]]);
 });

@@ -28,7 +28,7 @@ import { displayWorld } from './display.ts';
 import { formFields } from './form-type.ts';
 import type { FormField } from './form-field.ts';
 import { type FilterColumns, filterColumns } from './filter-columns.ts';
-import type { LifeSpan } from './life-span.ts';
+import { type LifeIn, type LifeSpan, livesElsewhere } from './life-span.ts';
 import { type KeptFilter, keptFilters } from './kept-filters.ts';
 import type { SiteView } from './site-view.ts';
 
@@ -40,6 +40,8 @@ export interface ContentRow {
   name: string;
   state: StateAsked;
   spans: LifeSpan[];
+  /** The same in further languages. */
+  elsewhere: LifeIn[];
   path: string | null;
   /** Values of the fields that are edited in the table, by their ids. */
   values: Record<string, unknown>;
@@ -330,6 +332,7 @@ function contentRow(view: SiteView, row: Row, { at, columns, filters }: Shown): 
   const { id, name, path, saved, created } = row;
   return {
     ...{ id, type: type.key, typeLabel: type.label, name, state, spans, path, saved, created },
+    elsewhere: livesElsewhere(view.connection, site.design, row),
     hit: filters.search ? hitIn(row.words, filters.search) : null,
     ...cellsOf(view, row, type, { at, columns }),
   };

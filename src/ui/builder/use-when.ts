@@ -1,7 +1,7 @@
 'use client';
 
 import type { Clock } from '@/server/queries/clock.ts';
-import { useFurtherLanguages } from './further-languages.ts';
+import { useFurtherLanguages } from './site-languages.ts';
 import { instantWords } from './format.ts';
 
 /** As of when, and in which language where it is not the site's own, in words. */

@@ -5,7 +5,7 @@ import { Moves } from '@/ui/primitives/moves.tsx';
 import { dayWords, entryHref } from '../format.ts';
 import { ClockLink } from '../shell/clock-link.tsx';
 import { EditCell, type SaveCell } from './edit-cell.tsx';
-import { LifeBar, LifeHead, type LifeScale } from './life-bar.tsx';
+import { LifeBars, LifeHead, type LifeScale } from './life-bar.tsx';
 
 type Head = VirtualColumn<ContentRow>;
 type Order = 'ascending' | 'descending';
@@ -15,6 +15,8 @@ export interface ColumnsOf {
   table: ContentTable;
   scale: LifeScale;
   zone: string;
+  /** What the languages of the site are called, its own first. */
+  languages: readonly string[];
   showsType: boolean;
   /** Name of a column, "-" before it where it is turned round; null where by fit. */
   sort: string | null;
@@ -130,7 +132,7 @@ function cellOf({ table, zone, now, onSave }: ColumnsOf, name: string, row: Cont
 }
 
 function stateHeads(of: ColumnsOf): Head[] {
-  const { scale, zone } = of;
+  const { scale, zone, languages } = of;
   return [
     {
       key: 'state',
@@ -143,11 +145,11 @@ function stateHeads(of: ColumnsOf): Head[] {
     },
     {
       key: 'life',
-      head: <LifeHead scale={scale} zone={zone} />,
+      head: <LifeHead {...{ scale, zone, languages }} />,
       width: '240px',
       headClassName: 'wide-cell',
       className: 'wide-cell',
-      cell: ({ spans, created }) => <LifeBar spans={spans} created={created} scale={scale} />,
+      cell: (row) => <LifeBars {...{ row, scale }} ownLanguage={languages[0]!} />,
     },
     {
       key: 'address',

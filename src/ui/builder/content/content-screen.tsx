@@ -11,6 +11,7 @@ import { ContentFilterBar } from './content-filters.tsx';
 import { DeletedLine } from './deleted-line.tsx';
 import { lifeScale } from './life-bar.tsx';
 import { type Chosen, useChosen } from './use-chosen.ts';
+import { useLanguageNames } from '../site-languages.ts';
 import { useBulkChanges } from './use-bulk-changes.ts';
 import { useAddressBar } from '../use-address-bar.ts';
 import { useRows } from '../use-rows.ts';
@@ -50,6 +51,7 @@ export function ContentScreen({
   const move = (entry: string, index: number): void =>
     bulk.move(entry, table.position!, rows.rowAt(index)?.id ?? null);
   const scale = useMemo(() => lifeScale(at, now, zone), [at, now, zone]);
+  const languages = useLanguageNames();
   const hasHits = (filters.search ?? '').trim() !== '';
   const type = table.counts.find((c) => c.type === filters.type);
   const sort = filters.sort ?? (hasHits ? null : '-@saved');
@@ -74,7 +76,7 @@ export function ContentScreen({
         columns={[
           chosenColumn(chosen, rows.total),
           ...contentHeads({
-            ...{ table, scale, zone, sort, now },
+            ...{ table, scale, zone, languages, sort, now },
             total: rows.total,
             onMove: moves ? move : null,
             onSave: tense === 'past' ? null : bulk.saveCell,

@@ -1,3 +1,4 @@
+import type { ContentRow } from '@/server/queries/content.ts';
 import type { LifeSpan } from '@/server/queries/life-span.ts';
 import { dayWords } from '../format.ts';
 
@@ -28,13 +29,17 @@ export function LifeBar({
   spans,
   created,
   scale,
+  language = null,
 }: {
   spans: LifeSpan[];
   /** When the entry was made, where that is known: a draft begins there. */
   created: number | null;
   scale: LifeScale;
+  /** What it is the life in, where there are several; then one is told from the other by it. */
+  language?: string | null;
 }) {
-  const words = lifeWords(spans, scale);
+  const said = lifeWords(spans, scale);
+  const words = language === null ? said : `${language}: ${said}`;
   return (
     <span className="life" role="img" aria-label={words} title={words}>
       {piecesOf(spans, created, scale).map(({ kind, from, to, least }, i) => {
@@ -43,6 +48,31 @@ export function LifeBar({
         return <i key={i} className={kind} style={{ left: `${left}%`, width }} />;
       })}
       <i className="clock" style={{ left: `${percent(scale.at, scale)}%` }} />
+    </span>
+  );
+}
+
+/** An entry's life in each language of its site, the site's own first. */
+export function LifeBars({
+  row: { spans, created, elsewhere },
+  ownLanguage,
+  scale,
+}: {
+  row: Pick<ContentRow, 'spans' | 'created' | 'elsewhere'>;
+  ownLanguage: string;
+  scale: LifeScale;
+}) {
+  if (elsewhere.length === 0) return <LifeBar {...{ spans, created, scale }} />;
+  return (
+    <span className="lives">
+      <LifeBar {...{ spans, created, scale }} language={ownLanguage} />
+      {elsewhere.map(({ isWritten, ...life }) =>
+        isWritten ? (
+          <LifeBar key={life.language} {...{ ...life, created, scale }} />
+        ) : (
+          <span key={life.language} className="life" title={`${life.language}: nothing written`} />
+        ),
+      )}
     </span>
   );
 }
@@ -87,7 +117,16 @@ export function lifeWords(spans: LifeSpan[], { at, zone }: LifeScale): string {
 }
 
 /** The head above the bars of a table: the scale they share, the clock, and what the forms mean. */
-export function LifeHead({ scale, zone }: { scale: LifeScale; zone: string }) {
+export function LifeHead({
+  scale,
+  zone,
+  languages,
+}: {
+  scale: LifeScale;
+  zone: string;
+  /** Of the bars of a row, from above; one where there is one. */
+  languages: readonly string[];
+}) {
   const place = `${percent(scale.at, scale)}%`;
   return (
     <span className="block text-note">
@@ -96,6 +135,7 @@ export function LifeHead({ scale, zone }: { scale: LifeScale; zone: string }) {
         <Legend kind="planned" words="planned" />
         <Legend kind="draft" words="draft" />
       </span>
+      {languages.length > 1 && <span className="block truncate">{languages.join(' above ')}</span>}
       <span className="relative flex justify-between">
         <span>{dayWords(scale.from, zone)}</span>
         <span
@@ -104,7 +144,7 @@ export function LifeHead({ scale, zone }: { scale: LifeScale; zone: string }) {
         >
           {scale.at === scale.now ? 'now' : dayWords(scale.at, zone)}
         </span>
-        <span>{dayWords(scale.to, zone)}</span>
+        <span>{dayWords(scale.to, zone).replace(/ \d+$/, '')}</span>
       </span>
     </span>
   );

@@ -5,7 +5,7 @@ import type { AboutMedia } from '@/core/design/values.ts';
 import type { MediaLine } from '@/server/queries/media.ts';
 import { command } from '../send.ts';
 import type { Attempts } from '../use-attempts.ts';
-import { useFurtherLanguages } from '../further-languages.ts';
+import { useFurtherLanguages } from '../site-languages.ts';
 import { FocusPoint } from './focus-point.tsx';
 import { WordsIn } from './words-in.tsx';
 

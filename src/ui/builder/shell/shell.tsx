@@ -4,7 +4,7 @@ import { usePathname, useRouter } from 'next/navigation';
 import { type ReactNode, useEffect, useMemo } from 'react';
 import type { Deed } from '@/server/permit.ts';
 import type { ChangeTick, FurtherLanguage } from '@/server/queries/clock.ts';
-import { FurtherLanguages } from '../further-languages.ts';
+import { SiteLanguages } from '../site-languages.ts';
 import { RightsProvider } from '../rights.tsx';
 import { ClockLink } from './clock-link.tsx';
 import { ClockStrip } from './clock-strip.tsx';
@@ -71,9 +71,9 @@ export function Shell({
       </header>
       <ClockStrip {...{ zone, now, ticks, ownLanguage, further }} />
       <RightsProvider rights={rights}>
-        <FurtherLanguages value={further}>
+        <SiteLanguages value={{ ownLanguage, further }}>
           <div className="flex min-h-0 flex-1 flex-col">{children}</div>
-        </FurtherLanguages>
+        </SiteLanguages>
       </RightsProvider>
     </div>
   );

@@ -6,7 +6,7 @@ import type { SubjectChange } from '@/core/design/subject-change.ts';
 import type { SubjectLine, SubjectsDetail } from '@/server/queries/subjects.ts';
 import { Line } from '@/ui/primitives/line.tsx';
 import { PictureControl } from '../entry/controls/picture.tsx';
-import { useFurtherLanguages } from '../further-languages.ts';
+import { useFurtherLanguages } from '../site-languages.ts';
 import { TrialWords } from './trial-words.tsx';
 import { WordsIn, saidBy } from './words-in.tsx';
 import type { Change } from './use-change.ts';
