@@ -1,5 +1,6 @@
 import fc from 'fast-check';
 import { expect, test } from 'vitest';
+import { SiteView } from '@/server/queries/site-view.ts';
 import { loadFiles } from '../helpers/folder.ts';
 import { randomSite } from '../helpers/random-site.ts';
 
@@ -62,6 +63,35 @@ test('a page does not change from the instant it is asked for until its validity
     ),
     { numRuns: Number(process.env.LONG ?? 25) },
   );
+});
+
+test('what is kept between two writes is what reading anew would give, at whichever instant', async () => {
+  let compared = 0;
+  await fc.assert(
+    fc.asyncProperty(
+      randomSite,
+      fc.array(fc.integer({ min: START, max: END }), { minLength: 8, maxLength: 8 }),
+      async (files, instants) => {
+        const { view, connection, result } = await loadFiles(files);
+        if (!result.ok) return;
+        for (const at of instants) {
+          const anew = new SiteView(connection);
+          const paths = anew.pages(at)!.map(({ path }) => path);
+          for (const path of [...paths, '/hand', '/ana/pea', '/about']) {
+            const { body, status, validUntil } = view.render(path, at)!;
+            const fresh = new SiteView(connection).render(path, at)!;
+            expect({ path, at, body, status, validUntil }).toEqual({
+              ...{ path, at, body: fresh.body, status: fresh.status },
+              validUntil: fresh.validUntil,
+            });
+            compared += 1;
+          }
+        }
+      },
+    ),
+    { numRuns: Number(process.env.LONG ?? 15) },
+  );
+  expect(compared).toBeGreaterThan(100);
 });
 
 test('every path that "pages" lists answers 200, and every link on those pages answers 200', async () => {

@@ -2,11 +2,16 @@ import { LRUCache } from 'lru-cache';
 import type { ListingPlan } from '@/core/listing/plan.ts';
 import { type Instant, Validity } from '@/core/time/interval.ts';
 
-/** A stretch of a list, with the stretch of time over which it holds. */
-export interface RememberedList {
+/** What was read of a list, with the stretch of time over which it holds. */
+export interface Remembered<T> {
+  value: T;
+  validity: Validity;
+}
+
+/** A stretch of a list, and how many it has in all. */
+export interface ListStretch {
   ids: string[];
   total: number;
-  validity: Validity;
 }
 
 const MAX_BYTES = 16 * 1024 * 1024;
@@ -16,10 +21,7 @@ const MAX_BYTES = 16 * 1024 * 1024;
  * least recently used first out.
  */
 export class ListMemory {
-  private readonly lists = new LRUCache<string, RememberedList>({
-    maxSize: MAX_BYTES,
-    sizeCalculation: ({ ids }) => 200 + ids.reduce((sum, id) => sum + 2 * id.length, 0),
-  });
+  private readonly lists = new LRUCache<string, Remembered<unknown>>({ maxSize: MAX_BYTES });
   private readonly numbers = new WeakMap<ListingPlan, number>();
   private next = 0;
 
@@ -28,10 +30,31 @@ export class ListMemory {
     plan: ListingPlan,
     at: Instant,
     stretch: string,
-    read: (validity: Validity) => { ids: string[]; total: number },
-  ): RememberedList {
-    const key = `${this.numberOf(plan)}/${stretch}`;
-    const known = this.lists.get(key);
+    read: (validity: Validity) => ListStretch,
+  ): Remembered<ListStretch> {
+    const bytes = ({ ids }: ListStretch): number => ids.reduce((sum, id) => sum + 2 * id.length, 0);
+    return this.recall(plan, at, stretch, read, bytes);
+  }
+
+  /** Anything else that is read of a list, by a name of its own, likewise. */
+  recall<T>(
+    plan: ListingPlan,
+    at: Instant,
+    name: string,
+    read: (validity: Validity) => T,
+    bytes?: (value: T) => number,
+  ): Remembered<T> {
+    return this.remember(`${this.numberOf(plan)}/${name}`, at, read, bytes);
+  }
+
+  /** Anything that lists are read with. */
+  remember<T>(
+    name: string,
+    at: Instant,
+    read: (validity: Validity) => T,
+    bytes: (value: T) => number = () => 0,
+  ): Remembered<T> {
+    const known = this.lists.get(name) as Remembered<T> | undefined;
     if (
       known &&
       known.validity.at <= at &&
@@ -39,9 +62,10 @@ export class ListMemory {
     )
       return known;
     const validity = new Validity(at);
-    const list = { ...read(validity), validity };
-    this.lists.set(key, list);
-    return list;
+    const value = read(validity);
+    const made = { value, validity };
+    this.lists.set(name, made, { size: 200 + 2 * name.length + bytes(value) });
+    return made;
   }
 
   /** Forgets all lists: something was written. */
@@ -54,4 +78,11 @@ export class ListMemory {
     if (number === undefined) this.numbers.set(plan, (number = this.next++));
     return number;
   }
+}
+
+/** What is remembered; since and until when it holds is told. */
+export function told<T>({ value, validity: own }: Remembered<T>, validity: Validity): T {
+  validity.tell(own.until);
+  validity.tell(own.since);
+  return value;
 }

@@ -20,7 +20,7 @@ import { ConvertedList, readsComputedOtherwise, readsConverted } from './convert
 import { tableSeen } from './index-tables.ts';
 import { type PartWhere, countsIn, keptIn, rowsIn } from './list-counts.ts';
 import { ListValidity } from './list-validity.ts';
-import type { ListMemory } from './list-memory.ts';
+import { type ListMemory, told } from './list-memory.ts';
 import { hasListingIndex } from './listing-index.ts';
 import { around, comesBefore } from './listing-order.ts';
 import type { Found } from './listing-source.ts';
@@ -59,7 +59,7 @@ export class ListReader {
     this.subjects = source.subjects;
     this.memory = source.memory;
     this.settled = source.settled;
-    this.holding = new ListValidity(source.connection, source.site, source.subjects);
+    this.holding = new ListValidity(source);
   }
 
   /** As of `SiteReader`. */
@@ -77,10 +77,7 @@ export class ListReader {
     // What somebody searches for is not remembered.
     if (plan.search) return read(validity);
     const stretch = [offset, limit, ...without].join('/');
-    const list = this.memory.list(plan, validity.at, stretch, read);
-    validity.tell(list.validity.until);
-    validity.tell(list.validity.since);
-    return { ids: list.ids, total: list.total };
+    return told(this.memory.list(plan, validity.at, stretch, read), validity);
   }
 
   private readListing(
@@ -176,12 +173,22 @@ export class ListReader {
   ): Neighbours {
     if (this.isConverted(plan, validity.at))
       return this.neighboursConverted(plan, row, validity, without);
+    const cells = cellsOf(plan, row, this.orderAt(plan, validity.at));
+    const name = `beside ${JSON.stringify([cells, without])}`;
+    const read = (own: Validity): Neighbours => this.readNeighbours(plan, cells, own, without);
+    return told(this.memory.recall(plan, validity.at, name, read), validity);
+  }
+
+  private readNeighbours(
+    plan: ListingPlan,
+    cells: OrderCells,
+    validity: Validity,
+    without: readonly string[],
+  ): Neighbours {
     const parts = this.sqlOf(plan, validity.at, without);
     if (parts.length === 0) return { isIn: false, before: null, after: null };
     this.tellListing(plan, validity, parts);
-    const found = parts.map((part) =>
-      this.neighboursIn(part, cellsOf(plan, row, this.orderAt(plan, validity.at))),
-    );
+    const found = parts.map((part) => this.neighboursIn(part, cells));
     const nearest = (side: 'before' | 'after'): string | null =>
       this.nearest(
         plan,
@@ -338,9 +345,7 @@ export class ListReader {
       const ids = list.ids(this.worldAt(own.at), others.row);
       return { ids, total: ids.length };
     });
-    validity.tell(whole.validity.until);
-    validity.tell(whole.validity.since);
-    const ids = whole.ids.filter((id) => !without.includes(id));
+    const ids = told(whole, validity).ids.filter((id) => !without.includes(id));
     return { ids: ids.slice(offset, offset + limit), total: ids.length };
   }
 

@@ -13,6 +13,7 @@ import type { Validity } from '@/core/time/interval.ts';
 import type { Connection } from '../db/connection.ts';
 import { cellColumn, indexTable } from './index-columns.ts';
 import { tableSeen } from './index-tables.ts';
+import { type ListMemory, told } from './list-memory.ts';
 import { tellPicks } from './picks.ts';
 import { statement } from './statement.ts';
 import type { SubjectsOver } from './subject-store.ts';
@@ -22,11 +23,22 @@ type LeastFrom = (column: Column, from: number) => number | null;
 
 /** Tells since and until when lists of a stored site certainly stay as they are. */
 export class ListValidity {
-  constructor(
-    private readonly connection: Connection,
-    private readonly site: CompiledSite,
-    private readonly subjects: SubjectsOver,
-  ) {}
+  private readonly connection: Connection;
+  private readonly site: CompiledSite;
+  private readonly subjects: SubjectsOver;
+  private readonly memory: ListMemory;
+
+  constructor(source: {
+    connection: Connection;
+    site: CompiledSite;
+    subjects: SubjectsOver;
+    memory: ListMemory;
+  }) {
+    this.connection = source.connection;
+    this.site = source.site;
+    this.subjects = source.subjects;
+    this.memory = source.memory;
+  }
 
   /**
    * The next bound in every source type and in picks, matching or not, and the next midnight where
@@ -88,6 +100,11 @@ export class ListValidity {
 
   private tellBounds(type: ContentType, validity: Validity): void {
     const table = indexTable(type);
+    const read = (own: Validity): void => this.readBounds(table, own);
+    told(this.memory.remember(`bounds of ${table}`, validity.at, read), validity);
+  }
+
+  private readBounds(table: string, validity: Validity): void {
     for (const bound of [
       `min(starts) FROM ${table} WHERE starts > ?`,
       `min(ends) FROM ${table} WHERE ends > ?`,

@@ -1,4 +1,6 @@
-import type { Values } from '@/core/design/values.ts';
+import type { EntryView, Values } from '@/core/design/values.ts';
+import type { CompiledSite } from '@/core/site/compile.ts';
+import type { Instant, Interval } from '@/core/time/interval.ts';
 import type { Connection } from '../db/connection.ts';
 import { ListMemory } from './list-memory.ts';
 import { type MediaVersion, versionsOf, versionsOfAll } from './media.ts';
@@ -7,6 +9,7 @@ import { statement } from './statement.ts';
 import { readShown } from './stored-values.ts';
 
 const MOST_KEPT = 20_000;
+const NONE: ReadonlyMap<string, ReadEntry> = new Map();
 
 /** What is shown of an entry: the revisions of its words and of the rest, and the language. */
 interface ShownValues {
@@ -17,17 +20,26 @@ interface ShownValues {
   language: string;
 }
 
+/** What stands under an id, and over which stretch of time it is so. */
+export interface ReadEntry extends Interval {
+  /** Null where nothing is to be seen. */
+  entry: EntryView | null;
+  /** Where what was read of it begins and ends; null for what does not. */
+  bounds: readonly (Instant | null)[];
+}
+
 const keyOf = ({ id, revision, shared, language }: ShownValues): string =>
   `${id}\n${revision}\n${shared}\n${language}`;
 
 /**
- * What does not change between two writes: values of revisions, pictures, and lists while they
- * hold; shared by all readers of a connection.
+ * What does not change between two writes: values of revisions, pictures, and entries and lists
+ * while they hold; shared by all readers of a connection.
  */
 export class RowCache {
   private readonly revisions = new Map<string, Values>();
   private readonly pictures = new Map<string, MediaVersion[]>();
   private readonly persons = new Map<string, string>();
+  private entries = new WeakMap<CompiledSite, Map<string, ReadEntry>>();
   readonly lists = new ListMemory();
 
   /** The values of what is shown; none where they are not there. */
@@ -65,6 +77,19 @@ export class RowCache {
     }
   }
 
+  /** What is known of a site's entries, by their ids. */
+  entriesOf(site: CompiledSite): ReadonlyMap<string, ReadEntry> {
+    return this.entries.get(site) ?? NONE;
+  }
+
+  /** Notes how entries were read. */
+  keepEntries(site: CompiledSite, read: readonly (readonly [string, ReadEntry])[]): void {
+    let known = this.entries.get(site);
+    if (!known) this.entries.set(site, (known = new Map()));
+    if (known.size + read.length > MOST_KEPT) known.clear();
+    if (read.length <= MOST_KEPT) for (const [id, one] of read) known.set(id, one);
+  }
+
   /** Reads all that media were and are that are not known yet, all in one step. */
   readMedia(connection: Connection, ids: readonly string[]): void {
     const unknown = [...new Set(ids)].filter((id) => !this.pictures.has(id));
@@ -85,6 +110,7 @@ export class RowCache {
 
   /** Forgets everything: something was written. */
   clear(): void {
+    this.entries = new WeakMap();
     this.persons.clear();
     this.revisions.clear();
     this.pictures.clear();

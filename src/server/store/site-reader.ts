@@ -1,37 +1,20 @@
 import type { Connection, Statement } from '../db/connection.ts';
 import type { CompiledSite } from '@/core/site/compile.ts';
 import type { LivePage, PathHolders, Neighbours, SiteReader } from '@/core/site/reader.ts';
-import type { ContentType } from '@/core/design/spec.ts';
 import { mediumIn } from '@/core/design/media-words.ts';
-import { type EntryView, type Media, type Subject, valuesOf } from '@/core/design/values.ts';
+import type { EntryView, Media, Subject } from '@/core/design/values.ts';
 import { PRESETS, type Presets } from '@/core/design/presets.ts';
 import type { FilterWorld } from '@/core/listing/plan.ts';
 import type { Instant, Validity } from '@/core/time/interval.ts';
 import { RowCache } from './row-cache.ts';
 import { ListReader } from './list-reader.ts';
+import { LiveEntries } from './live-entries.ts';
 import { pickedAt, tellPicks } from './picks.ts';
 import { type LanguageTables, tablesRead } from './language-tables.ts';
 import { statement } from './statement.ts';
 import { spokenIn } from './stored-values.ts';
-import { valuesAs } from '@/core/design/conversion.ts';
 import type { SubjectsOver } from './subject-store.ts';
 import { asOf } from './as-of.ts';
-
-interface EntryRow {
-  id: string;
-  type: string;
-  created: number;
-  author: string;
-  published: number | null;
-  starts: number;
-  ends: number | null;
-  revision: number;
-  shared: number;
-  language: string;
-  path: string | null;
-  pathStarts: number | null;
-  pathEnds: number | null;
-}
 
 /** Entry, role, start and end of an address row. */
 type PathRow = [
@@ -51,6 +34,7 @@ type LatestAtPath = [entry: string, role: string, ends: number | null];
 export class StoredReader implements SiteReader {
   private readonly latestAtPath: Statement<LatestAtPath>;
   private readonly pathRows: Statement<PathRow>;
+  private readonly entries: LiveEntries;
   private readonly lists: ListReader;
   private readonly tables: LanguageTables;
 
@@ -63,6 +47,7 @@ export class StoredReader implements SiteReader {
     private readonly settled: Instant,
   ) {
     const { address } = (this.tables = tablesRead(connection, site.design.edition?.id));
+    this.entries = new LiveEntries(connection, site, this.tables, rows);
     this.lists = new ListReader(this, { connection, site, subjects, memory: rows.lists, settled });
     this.latestAtPath = statement<LatestAtPath>(
       connection,
@@ -80,55 +65,8 @@ export class StoredReader implements SiteReader {
     return new StoredReader(connection, site, this.subjects.in(site), rows, settled);
   }
 
-  liveEntries(ids: readonly string[], validity: Validity): Map<string, EntryView> {
-    const { at } = validity;
-    const alone = ids.length === 1; // by its key; several in one query
-    const read = this.sql<EntryRow>(
-      `SELECT e.id, e.type, e.created, e.author, e.published, l.starts, l.ends, l.revision,
-         l.shared_revision AS shared, l.language, a.path, a.starts AS pathStarts, a.ends AS pathEnds
-       FROM entry AS e JOIN ${this.tables.live} AS l ON l.entry = e.id AND ${asOf('l')}
-       LEFT JOIN ${this.tables.address} AS a ON a.entry = e.id AND a.role = 'current' AND ${asOf('a')}
-       WHERE e.id ${alone ? '= ?' : 'IN (SELECT value FROM json_each(?))'}`,
-    );
-    const found = new Map<string, EntryView>();
-    const missing = new Set(ids);
-    const rows = read.all(at, at, at, at, alone ? ids[0] : JSON.stringify(ids));
-    const { design } = this.site;
-    for (const row of rows) row.language = spokenIn(design, row.language);
-    this.rows.readValues(this.connection, rows);
-    for (const row of rows) {
-      missing.delete(row.id);
-      const view = this.view(row);
-      if (view) found.set(row.id, view);
-      for (const bound of [row.starts, row.ends, row.pathStarts, row.pathEnds])
-        validity.tell(bound);
-    }
-    this.rows.readMedia(this.connection, mediaOf(found.values()));
-    const pathless = rows.flatMap(({ id, path }) => (path === null ? [id] : []));
-    validity.tell(this.nextStartOf(this.tables.address, pathless, at));
-    validity.tell(this.nextStartOf(this.tables.live, [...missing], at));
-    return found;
-  }
-
-  private view(row: EntryRow): EntryView | null {
-    const type = this.site.types.get(row.type);
-    if (!type) return null;
-    const { site } = this.site.design;
-    const stored = this.rows.values(this.connection, row);
-    const values = valuesAs(type.fields, stored, site);
-    return {
-      id: row.id,
-      type,
-      values,
-      created: row.created,
-      published: row.published ?? row.starts,
-      updated: row.starts,
-      author: this.person(row.author),
-      authorId: row.author,
-      state: 'live',
-      path: row.path,
-      ...(row.language === site.language ? {} : { language: row.language }),
-    };
+  liveEntries(...asked: Parameters<SiteReader['liveEntries']>): Map<string, EntryView> {
+    return this.entries.read(...asked);
   }
 
   person(id: string): string {
@@ -296,15 +234,6 @@ export class StoredReader implements SiteReader {
     return null;
   }
 
-  /** When the first of some entries comes to something; null for never. */
-  private nextStartOf(table: string, entries: readonly string[], at: Instant): Instant | null {
-    if (entries.length <= 1)
-      return entries.length === 0 ? null : this.nextStart(table, 'entry', entries[0]!, at);
-    const sql = `SELECT min(t.starts) FROM json_each(?) AS w JOIN ${table} AS t
-      ON t.entry = w.value AND t.starts > ?`;
-    return this.sql<number | null>(sql).pluck().get(JSON.stringify(entries), at)!;
-  }
-
   private nextStart(
     table: string,
     column: 'entry' | 'path',
@@ -321,22 +250,4 @@ export class StoredReader implements SiteReader {
   private sql<Row>(text: string): Statement<Row> {
     return statement<Row>(this.connection, text);
   }
-}
-
-const MEDIA_FIELDS = new WeakMap<ContentType, string[]>();
-
-/** The media that entries name in fields of their own. */
-function mediaOf(entries: Iterable<EntryView>): string[] {
-  return [...entries].flatMap(({ type, values }) =>
-    mediaFields(type).flatMap((id) => valuesOf(values, id).map(String)),
-  );
-}
-
-function mediaFields(type: ContentType): string[] {
-  let found = MEDIA_FIELDS.get(type);
-  if (!found) {
-    found = type.fields.flatMap(({ id, kind }) => (kind === 'media' ? [id] : []));
-    MEDIA_FIELDS.set(type, found);
-  }
-  return found;
 }
