@@ -23,6 +23,7 @@ const CARDS = 20;
 export interface Demo {
   site: CompiledSite;
   reader: SiteReader;
+  view: SiteView;
   at: Instant;
 }
 
@@ -36,7 +37,8 @@ export async function demo(): Promise<Demo> {
   const connection = openDatabase(join(data, 'site.db'));
   const loaded = loadSite(connection, data, COMMAND_LINE, read, at);
   if (!loaded.ok) throw new Error(JSON.stringify(loaded.issues.slice(0, 5)));
-  const { site: released, reader } = new SiteView(connection).at(at)!;
+  const view = new SiteView(connection);
+  const { site: released, reader } = view.at(at)!;
   const { listings, ...design } = released.design;
   // Cards alone: what visitors narrow it by, and its pages of single values, are measured apart.
   const twenty = listings.map(({ visitor, each, feed, ...list }) =>
@@ -44,7 +46,7 @@ export async function demo(): Promise<Demo> {
       ? { ...list, pageSize: CARDS }
       : { ...list, ...(visitor && { visitor }), ...(each && { each }), ...(feed && { feed }) },
   );
-  return { site: compileSite({ ...design, listings: twenty }).site, reader, at };
+  return { site: compileSite({ ...design, listings: twenty }).site, reader, view, at };
 }
 
 /** A reader that gives the answers to the same questions again, in the order they came first. */

@@ -55,3 +55,9 @@ export function row(name: string, value: number, relation: '≥' | '≤', target
     met: relation === '≥' ? rounded >= target : rounded <= target,
   };
 }
+
+/** A row without a target. */
+export function reported(name: string, value: number): PerfRow {
+  const rounded = Math.round(value * 100) / 100;
+  return { name, value: rounded, unit: 'ratio', target: 'reported', met: true };
+}

@@ -4,7 +4,7 @@ import { dirname, join } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import { openDatabase } from '@/server/db/connection.ts';
 import { listFiles } from '@/server/files/read-folder.ts';
-import type { PerfRow } from './measure.ts';
+import { type PerfRow, reported } from './measure.ts';
 
 const root = fileURLToPath(new URL('..', import.meta.url));
 
@@ -22,13 +22,6 @@ export async function measureSaving(data: string, cache: string): Promise<PerfRo
         `${written.toFixed(1)} s; loaded in ${loaded.seconds.toFixed(1)} s (${loaded.peak} MB), ` +
         `rows alone ${inserted.toFixed(1)} s`,
     );
-    const reported = (name: string, value: number): PerfRow => ({
-      name,
-      value: Math.round(value * 10) / 10,
-      unit: '×',
-      target: 'reported',
-      met: true,
-    });
     return [
       reported('save 100,000 entries / the same files written alone', saved.seconds / written),
       reported('load them / the same rows inserted alone', loaded.seconds / inserted),
