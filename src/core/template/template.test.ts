@@ -314,6 +314,8 @@ describe('small parts', () => {
   test('public words are there in each language, by its first part', () => {
     expect(wordsOf('de-AT').next).toBe('Weiter');
     expect(wordsOf('xx').next).toBe('Next');
-    expect(Object.keys(wordsOf('de'))).toEqual(Object.keys(wordsOf('en')));
+    expect(wordsOf('pt-BR').fromTo('maio', 'julho')).toBe('maio a julho');
+    for (const language of ['de', 'es', 'fr', 'it', 'nl', 'pt'])
+      expect(Object.keys(wordsOf(language))).toEqual(Object.keys(wordsOf('en')));
   });
 });

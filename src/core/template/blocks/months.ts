@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import { defineBlock, label } from '../definition.ts';
 import { classes } from '../html.ts';
+import { wordsOf } from '../words.ts';
 import { escapeHtml } from '../../text.ts';
 import { formatPattern } from '../../pattern/date-format.ts';
 import { type CalendarDay, daySpan } from '../../time/zone.ts';
@@ -69,7 +70,9 @@ export const months = defineBlock({
         const open = MARKS[(filled ? 1 : 0) + (m === now ? 2 : 0)]!;
         cells += open + names[m - 1]!.cell;
       }
-      const words = `${label ? `${label}: ` : ''}${names[a - 1]!.long}${a === b ? '' : ` to ${names[b - 1]!.long}`}`;
+      const [begins, ends] = [names[a - 1]!.long, names[b - 1]!.long];
+      const span = a === b ? begins : wordsOf(scope.language).fromTo(begins, ends);
+      const words = label ? `${label}: ${span}` : span;
       return `${open}${escapeHtml(words)}">${cells}</div>`;
     };
   },

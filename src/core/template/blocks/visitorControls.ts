@@ -3,7 +3,8 @@ import { escapeHtml } from '../../text.ts';
 import type { VisitorFilter, VisitorOption, VisitorShown } from '../context.ts';
 import { defineBlock } from '../definition.ts';
 import { classes } from '../html.ts';
-import { type PublicWords, wordsOf } from '../words.ts';
+import type { PublicWords } from '../public-words/public-words.ts';
+import { wordsOf } from '../words.ts';
 
 /** How visitors of a listing's page narrow, search and order it. */
 export const visitorControls = defineBlock({
