@@ -28,11 +28,9 @@ const COVERS = asOf('');
 /** What a revision has otherwise than its type: few have, and those stand in an index. */
 const OWN_PRESETS = `json_extract(r."values", '$.${PRESETS}')`;
 
-type LatestAtPath = [entry: string, role: string, ends: number | null];
-
 /** Reads a stored site for the core, as of the instant of each call's validity. */
 export class StoredReader implements SiteReader {
-  private readonly latestAtPath: Statement<LatestAtPath>;
+  private readonly standingAt: Statement<string>;
   private readonly pathRows: Statement<PathRow>;
   private readonly entries: LiveEntries;
   private readonly lists: ListReader;
@@ -49,11 +47,11 @@ export class StoredReader implements SiteReader {
     const { address } = (this.tables = tablesRead(connection, site.design.edition?.id));
     this.entries = new LiveEntries(connection, site, this.tables, rows);
     this.lists = new ListReader(this, { connection, site, subjects, memory: rows.lists, settled });
-    this.latestAtPath = statement<LatestAtPath>(
+    this.standingAt = statement<string>(
       connection,
-      `SELECT entry, role, ends FROM ${address} WHERE path = ? AND starts <= ?
-         ORDER BY starts DESC LIMIT 1`,
-    ).raw();
+      `SELECT entry FROM ${address} WHERE path = ? AND starts <= ? AND ends IS NULL
+         AND role = 'current'`,
+    ).pluck();
     this.pathRows = statement<PathRow>(
       connection,
       `SELECT entry, role, starts, ends FROM ${address} WHERE path = ?`,
@@ -73,16 +71,11 @@ export class StoredReader implements SiteReader {
     return this.rows.person(this.connection, id);
   }
 
-  /**
-   * Whoever came last is there still, nearly always: nobody else can come before that one's end.
-   */
+  /** Whoever came without an end is there still, and nobody else can come; so it is nearly always. */
   holders(path: string, validity: Validity): PathHolders {
-    const { at } = validity;
-    const latest = this.latestAtPath.get(path, at);
-    if (latest === undefined || latest[1] !== 'current' || (latest[2] !== null && latest[2] <= at))
-      return this.everyHolder(path, validity);
-    validity.tell(latest[2]);
-    return { current: { entry: latest[0], role: 'current' }, former: null };
+    const entry = this.standingAt.get(path, validity.at);
+    if (entry === undefined) return this.everyHolder(path, validity);
+    return { current: { entry, role: 'current' }, former: null };
   }
 
   /** A path has few rows, so who stands there, who stood and who will is told apart here. */
