@@ -138,9 +138,9 @@ function foundTotal(
   const outside = outsideOf(type, join).map((rows) => `SELECT w.id FROM ${rows}`);
   return {
     // "+" has what is found read once, not looked up for each of those.
-    sql: `SELECT count(*) FROM ${found} WHERE ${found} MATCH ?
-      AND +rowid NOT IN (${outside.join(' UNION ALL ')})`,
-    params: [wordQuery(text, fields), at, at],
+    sql: `SELECT count(*) - count(CASE WHEN +rowid IN (${outside.join(' UNION ALL ')}) THEN 1 END)
+      FROM ${found} WHERE ${found} MATCH ?`,
+    params: [at, at, wordQuery(text, fields)],
   };
 }
 
