@@ -108,4 +108,8 @@ test('what the design gives is seen in a language that is chosen beside the cloc
   await see('/de/sorten/moehren/ballastmoehre');
   await chooseAt(By.css('select[aria-label="Language"]'), 'English');
   await see('/varieties/carrots/ballast-carrot');
+  await chooseAt(By.css('select[aria-label="Language"]'), 'Deutsch');
+  await see('/de/sorten/moehren/ballastmoehre');
+  await clickOn(By.linkText('Addresses'));
+  await see('in the site’s language now');
 });

@@ -6,6 +6,9 @@ import { useCallback } from 'react';
 /** What one may see besides what is published. */
 const UNPUBLISHED = ['draft', 'bench'];
 
+/** Screens that show what the design gives, along which the language that is looked at goes. */
+const OF_DESIGN = /^\/build\/(types|templates|listings)(\/|$)/;
+
 /** A move of the clock; null is now. */
 export interface ClockMove {
   at?: number | null;
@@ -59,7 +62,7 @@ export function useClockParameters(): ClockParameters {
       const next = new URLSearchParams(query);
       if (at !== null) next.set('at', at);
       if (UNPUBLISHED.includes(seeing)) next.set('seeing', seeing);
-      if (language !== null) next.set('language', language);
+      if (language !== null && OF_DESIGN.test(base)) next.set('language', language);
       return `${base}${next.size > 0 ? `?${next}` : ''}`;
     },
     [at, seeing, language],
