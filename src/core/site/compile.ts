@@ -109,7 +109,7 @@ function differInTemplatesAlone(a: Design, b: Design): boolean {
 
 /** Compiles a design in one language. */
 function compileIn(design: Design, like: CompiledSite | null): Compiled {
-  const ground = like ? GROUNDS.get(like)! : groundOf(design);
+  const ground = (like && GROUNDS.get(like)) ?? groundOf(design);
   const { environments } = ground.parts;
   const { templates, issues } = compileTemplates(design, environments);
   const site: CompiledSite = { design, ...ground.parts, templates, languages: [] };
