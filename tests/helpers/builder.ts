@@ -109,6 +109,7 @@ const NOT_YET = [
   'StaleElementReferenceError',
   'ElementClickInterceptedError',
   'ElementNotInteractableError',
+  'NoSuchElementError',
 ];
 /**
  * Does something to what is found, once it can be used; a screen that is drawn anew meanwhile is
@@ -147,12 +148,19 @@ export const writeAt = (locator: By, words: string): Promise<void> =>
 export const write = (id: string, words: string): Promise<void> => writeAt(By.id(id), words);
 export const writeInto = (label: string, words: string): Promise<void> =>
   writeAt(By.css(`[aria-label="${label}"]`), words);
+const chooseBy = (locator: By, condition: string): Promise<void> =>
+  doAt(locator, async (select) => {
+    await (await select.findElement(By.xpath(`.//option[${condition}]`))).click();
+  });
 /** Chooses of a list of options the first that has such words. */
 export const chooseAt = (locator: By, words: string): Promise<void> =>
-  doAt(locator, async (select) => {
-    const option = By.xpath(`.//option[contains(., ${JSON.stringify(words)})]`);
-    await (await select.findElement(option)).click();
-  });
+  chooseBy(locator, `contains(., ${JSON.stringify(words)})`);
+/** Chooses the first that begins so, of a list that is named by its label. */
+export const chooseStarting = (label: string, start: string): Promise<void> =>
+  chooseBy(
+    By.css(`[aria-label="${label}"]`),
+    `starts-with(normalize-space(), ${JSON.stringify(start)})`,
+  );
 export const choose = (id: string, words: string): Promise<void> => chooseAt(By.id(id), words);
 /** What a script gives inside the sandboxed preview; null while that is drawn anew. */
 export const inFrame = async (script: string): Promise<unknown> => {
