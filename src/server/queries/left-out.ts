@@ -83,7 +83,7 @@ type Row = {
   values: string;
   name: string;
   next: number | null;
-  /** Whether it is live in the site's own language. */
+  /** Whether it is live in the site's own language; asked in further ones alone. */
   own: 0 | 1;
 };
 
@@ -304,12 +304,15 @@ function candidates(
   { site, at, find }: Asked,
   ids: readonly string[] | null,
 ): Row[] {
-  const { live } = tablesRead(view.connection, site.design.edition?.id);
+  const { edition } = site.design;
+  const { live } = tablesRead(view.connection, edition?.id);
+  const inOwn = `EXISTS (SELECT 1 FROM live_interval AS o WHERE o.entry = e.id
+    AND ${asOf('o', '@at')})`;
   const among = ids === null ? '' : 'AND e.id IN (SELECT value FROM json_each(@ids))';
   const sql = `
     SELECT e.id AS entry, e.type, e.created, e.author, e.published, l.starts, l.ends, r."values", r.name,
       (SELECT min(starts) FROM ${live} AS n WHERE n.entry = e.id AND n.starts > @at) AS next,
-      EXISTS (SELECT 1 FROM live_interval AS o WHERE o.entry = e.id AND ${asOf('o', '@at')}) AS own
+      ${edition ? inOwn : '0'} AS own
     FROM entry AS e LEFT JOIN ${live} AS l ON l.entry = e.id AND ${asOf('l', '@at')}
     JOIN revision AS r ON r.entry = e.id AND r.number = coalesce(l.revision, e.newest)
     WHERE e.type IN (SELECT value FROM json_each(@types)) AND e.deleted IS NULL AND (@find = '' OR instr(r.search, @find) > 0) ${among} ORDER BY e.created, e.id LIMIT ${LOOKED_AT}`;
