@@ -39,7 +39,7 @@ export interface Neighbours {
 export interface SiteReader {
   /** What the same content is in another of the site's languages. */
   in(site: CompiledSite): SiteReader;
-  /** The live entries among the ids, each in its live revision. */
+  /** The live entries among the ids, each in its live revision, in the order of the ids. */
   liveEntries(ids: readonly string[], validity: Validity): Map<string, EntryView>;
   holders(path: string, validity: Validity): PathHolders;
   /** An entry's current path, live or not; null while it has none. */

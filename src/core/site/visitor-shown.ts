@@ -10,7 +10,7 @@ import type { Validity } from '../time/interval.ts';
 import type { SiteReader } from './reader.ts';
 import { queryOf } from './visits.ts';
 
-/** Of a set without an order of its own, so many values are shown. */
+/** Of entries and tags so many are shown, those of the most entries. */
 const MOST_OPTIONS = 50;
 
 /** A page of a listing, what its visitor wants, and where its values are looked up. */
@@ -67,7 +67,8 @@ function optionsOf(page: VisitedPage, name: string): VisitorOption[] {
   const others = new Map([...visit.wanted].filter(([other]) => other !== name));
   const counts = reader.counts(visited(plan, { ...visit, wanted: others }), name, validity);
   const chosen = visit.wanted.get(name) ?? [];
-  return labelled(page, name, [...new Set([...chosen, ...counts.keys()])])
+  const most = [...counts].sort(([a, n], [b, m]) => m - n || compareCodePoints(a, b));
+  return labelled(page, name, [...new Set([...chosen, ...most.map(([value]) => value)])])
     .map((option) => ({
       ...option,
       count: counts.get(option.value) ?? 0,
@@ -78,7 +79,10 @@ function optionsOf(page: VisitedPage, name: string): VisitorOption[] {
 
 type Labelled = Pick<VisitorOption, 'value' | 'label' | 'depth'>;
 
-/** Values in the order in which they are shown, with what they are called. */
+/**
+ * Values in the order in which they are shown, with what they are called. `values`: those that are
+ * chosen first, then those of the most entries.
+ */
 function labelled(
   { plan, reader, validity }: VisitedPage,
   name: string,
@@ -101,7 +105,11 @@ function labelled(
   if (column?.target?.of === 'entries')
     return [...reader.liveEntries(values.slice(0, MOST_OPTIONS), validity).values()]
       .map((entry) => ({ value: entry.id, label: nameOf(entry), depth: 0 }))
-      .sort((a, b) => compareCodePoints(sortKey(a.label), sortKey(b.label)));
+      .sort(
+        (a, b) =>
+          compareCodePoints(sortKey(a.label), sortKey(b.label)) ||
+          compareCodePoints(a.value, b.value),
+      );
   const options = columns.flatMap(({ field }) => field?.options ?? []);
   return [...new Map(options.map(({ key, label }) => [key, label]))].map(([value, label]) => ({
     ...{ value, label, depth: 0 },

@@ -35,7 +35,7 @@ export class LiveEntries {
     private readonly rows: RowCache,
   ) {}
 
-  /** Those of some ids that are live, by their ids. */
+  /** Those of some ids that are live, by their ids and in their order. */
   read(ids: readonly string[], validity: Validity): Map<string, EntryView> {
     const { at } = validity;
     const kept = this.rows.entriesOf(this.site);
@@ -47,7 +47,8 @@ export class LiveEntries {
     const unknown = read.size === 0 ? ids : ids.filter((id) => !read.has(id));
     if (unknown.length > 0) for (const [id, one] of this.fetch(unknown, at)) read.set(id, one);
     const found = new Map<string, EntryView>();
-    for (const [id, { entry, bounds }] of read) {
+    for (const id of ids) {
+      const { entry, bounds } = read.get(id)!;
       if (entry) found.set(id, entry);
       for (const bound of bounds) validity.tell(bound);
     }

@@ -63,9 +63,10 @@ class OverlayReader implements SiteReader {
   }
 
   liveEntries(ids: readonly string[], validity: Validity): Map<string, EntryView> {
-    const found = this.below.liveEntries(ids, validity);
+    const below = this.below.liveEntries(ids, validity);
+    const found = new Map<string, EntryView>();
     for (const id of ids) {
-      const entry = this.shown.get(id) ?? this.elsewhere(found.get(id));
+      const entry = this.shown.get(id) ?? this.elsewhere(below.get(id));
       if (entry) found.set(id, entry);
     }
     return found;
