@@ -157,6 +157,36 @@ test('so it is whatever is released of the design, at once or later, or taken ba
   expect(needless / (hits + needless)).toBeLessThan(0.35);
 });
 
+test('pages name who wrote them as they are called by now', async () => {
+  const site = await loadFiles({
+    'types/note.json': note({ address: '/{title}', seo: { title: '{title} by {entry.author}' } }),
+    'entries/note.json': [entryOf('a', 'First', ['2026-01-01/']), entryOf('b', 'Else', [])],
+  });
+  const visitors = new Visitors(site);
+  const title = async (): Promise<string> => {
+    await new Promise((resolve) => setImmediate(resolve));
+    visitors.ask('/first');
+    return /<title>(.*)<\/title>/.exec(visitors.pages.find('/first')!.page.body)![1]!;
+  };
+  const ann = { ...COMMAND_LINE, id: 'ann', name: 'Ann' };
+  const run = (name: 'changeEntries' | 'undoChange' | 'deleteEntry', input: object, by = ann) => {
+    visitors.now += 1000;
+    const result = runCommand(site.connection, name, by, input, { wallClock: visitors.now });
+    expect(result).toMatchObject({ ok: true });
+    return (result as { value: unknown }).value;
+  };
+  visitors.now = START;
+  expect(await title()).toBe('First by');
+  const [what, which] = [{ do: 'give', author: 'ann' }, { ids: ['a'] }];
+  const { change } = run('changeEntries', { what, which }) as { change: number };
+  expect(await title()).toBe('First by Ann');
+  const renamed = { ...ann, name: 'Ann Lee' };
+  run('deleteEntry', { entry: 'b' }, renamed);
+  expect(await title()).toBe('First by Ann Lee');
+  run('undoChange', { change }, renamed);
+  expect(await title()).toBe('First by');
+});
+
 test('a release drops the pages that read what it changes, and no others', async () => {
   const site = await loadFiles({
     'types/note.json': note({ address: '/notes/{title}' }),

@@ -1,5 +1,6 @@
 import { eq } from 'drizzle-orm';
 import { z } from 'zod';
+import { readKey } from '@/core/forecast/read-set.ts';
 import { isWithinYears } from '@/core/time/interval.ts';
 import type { Connection } from '../../db/connection.ts';
 import { entry as entryTable } from '../../db/schema.ts';
@@ -10,6 +11,7 @@ import { askedOf, foundBy } from '../../store/newest/content-filters.ts';
 import { statement } from '../../store/statement.ts';
 import { SubjectStore } from '../../store/subject-store.ts';
 import { TooManyForOneWrite } from '../../store/too-many.ts';
+import { raisePublic } from '../../store/write.ts';
 import { type CommandContext, Refused, TriedOnly, command } from '../definition.ts';
 import { entryOf } from '../entry-lookup.ts';
 import { BULK_DEEDS, bulkDo } from './deeds.ts';
@@ -47,6 +49,7 @@ export const changeEntries = command({
     const { done, left } = deriveAll(context, ids, (id) =>
       deed.act(context, concerned(context, id), input),
     );
+    if (deed.isShownAtOnce) tellReaders(connection, done);
     const result = { ...told(connection, ids.length, { done, left }), at };
     if (dry) throw new TriedOnly({ ...result, change: null });
     const change = done.size === 0 ? null : keepChange(context, what, done);
@@ -73,10 +76,19 @@ export const undoChange = command({
       if (found.row.purged !== null) return null;
       return deed.takeBack(context, found, { input, before: before.get(entry) }) ? {} : null;
     });
+    if (deed.isShownAtOnce) tellReaders(connection, all.done);
     tables.update(bulkChange).set({ undone: true }).where(eq(bulkChange.id, id)).run();
     return { ...told(connection, before.size, all), at };
   },
 });
+
+/** Tells those who read entries, and lists of their types, that they are shown otherwise. */
+function tellReaders(connection: Connection, done: DoneToAll['done']): void {
+  const typeOf = statement<string>(connection, 'SELECT type FROM entry WHERE id = ?').pluck();
+  const keys = new Set<string>();
+  for (const id of done.keys()) keys.add(readKey.entry(id)).add(readKey.type(typeOf.get(id)!));
+  raisePublic(connection, keys);
+}
 
 /** What came of it, in numbers; `same`: those in which there was nothing to change. */
 function told(connection: Connection, count: number, { done, left }: DoneToAll) {

@@ -18,6 +18,8 @@ export type Before = unknown;
 export interface BulkDeed<S extends z.ZodType = z.ZodType> {
   deed: Deed;
   input: S;
+  /** Where it changes no revision, yet something that pages and lists show of live entries. */
+  isShownAtOnce?: true;
   /**
    * Does it to one entry, of which nothing is derived yet; `null` where there is nothing to change.
    * @throws Refused where it cannot be done to this one; nothing may be written by then

@@ -8,6 +8,7 @@ import { bulkDeed } from './definition.ts';
 export const give = bulkDeed({
   deed: 'write-entry',
   input: z.strictObject({ author: z.string().min(1).max(200) }),
+  isShownAtOnce: true,
   act(context, { id, row }, { author }) {
     const { tables } = context.connection;
     if (row.author === author) return null;

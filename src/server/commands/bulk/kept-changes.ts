@@ -7,7 +7,7 @@ import { BULK_DEEDS, bulkDo } from './deeds.ts';
 import type { Before, BulkDeed } from './definition.ts';
 
 /** What takes back what was done to entries. */
-export type TakesBack = Pick<BulkDeed, 'deed' | 'takeBack'>;
+export type TakesBack = Pick<BulkDeed, 'deed' | 'isShownAtOnce' | 'takeBack'>;
 
 /** Everything that was done to many entries and can be taken back, by name. */
 export const KEPT_DEEDS = { ...BULK_DEEDS, bringIn: broughtIn };
