@@ -30,6 +30,12 @@ export interface CountSql {
   params: unknown[];
 }
 
+/** How many open rows there are, and `FROM … WHERE …` of those of them that do not hold. */
+export interface OpenSql {
+  all: CountSql;
+  outside: CountSql[];
+}
+
 /**
  * How many rows a list has in one of its types, from what is kept of its open rows, less those of
  * them that have not begun or have ended; null where nothing is kept of what it asks.
@@ -42,16 +48,31 @@ export function keptTotal(
   const { at, settled, table, found = 'all' } = how;
   if (at < settled || table !== null || found !== 'all') return null;
   if (plan.search) return foundTotal(plan, plan.search, at);
-  const open = openKept(plan, how, leading);
+  const open = keptOpen(plan, how, leading);
   if (open === null) return null;
-  const outside = outsideOf(plan.type).map(
-    (rows) => `(SELECT count(*) FROM ${rows} AND ${open.each.sql})`,
-  );
-  const each = [at, ...open.each.params];
+  const { all, outside } = open;
+  const less = outside.map(({ sql }) => ` - (SELECT count(*) ${sql})`);
   return {
-    sql: `SELECT (${open.all.sql}) - ${outside.join(' - ')}`,
-    params: [...open.all.params, ...each, ...each],
+    sql: `SELECT (${all.sql})${less.join('')}`,
+    params: [all, ...outside].flatMap(({ params }) => params),
   };
+}
+
+/** The open rows of a list in one of its types; null where nothing is kept of what it asks. */
+export function keptOpen(
+  plan: ListingPlan,
+  how: ReadAt,
+  leading: LeadingMember | null,
+): OpenSql | null {
+  const { at, settled, table } = how;
+  const asked = at < settled || table !== null || plan.search ? null : keptBy(plan, leading);
+  if (asked === null) return null;
+  const each = asksOf(plan, how);
+  const outside = outsideOf(plan.type).map((rows) => ({
+    sql: `FROM ${rows} AND ${each.sql}`,
+    params: [at, ...each.params],
+  }));
+  return { all: allOpen(plan, how, { asked, leading }), outside };
 }
 
 /** Open rows of a type that have not begun by an instant, and those that have ended by it. */
@@ -65,27 +86,20 @@ function outsideOf(type: TypeRead, join = ''): string[] {
   });
 }
 
-/** How many open rows a list has, and whether one of them is among them. */
-interface Open {
-  all: CountSql;
-  each: CountSql;
-}
-
-/** By the keys of one field at most. */
-function openKept(plan: ListingPlan, how: ReadAt, leading: LeadingMember | null): Open | null {
-  const asked = keptBy(plan, leading);
-  if (asked === null) return null;
+/** How many open rows a list has, by the keys of one field at most. */
+function allOpen(
+  plan: ListingPlan,
+  how: ReadAt,
+  { asked, leading }: { asked: { column: Column | null }; leading: LeadingMember | null },
+): CountSql {
   const kept = keptRows(plan.type, asked.column);
   const rows = asksOf(plan, how, leading?.condition);
   const member = leading
     ? { sql: `r.${MEMBER} = ? AND `, params: [keyOf(leading, how.world)] }
     : null;
   return {
-    all: {
-      sql: `SELECT coalesce(sum(r.n), 0) FROM ${kept.sql} WHERE ${member?.sql ?? ''}${rows.sql}`,
-      params: [kept.param, ...(member?.params ?? []), ...rows.params],
-    },
-    each: asksOf(plan, how),
+    sql: `SELECT coalesce(sum(r.n), 0) FROM ${kept.sql} WHERE ${member?.sql ?? ''}${rows.sql}`,
+    params: [kept.param, ...(member?.params ?? []), ...rows.params],
   };
 }
 

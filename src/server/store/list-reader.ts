@@ -26,7 +26,7 @@ import { around, comesBefore } from './listing-order.ts';
 import type { Found } from './listing-source.ts';
 import { type ListingSql, listingSql } from './listing-sql.ts';
 import { filterWorld } from './filter-world.ts';
-import { orderedRows } from './ordered-rows.ts';
+import { type Stretch, orderedRows } from './ordered-rows.ts';
 import { statement } from './statement.ts';
 import { hasAllBeside, hasWords } from './word-tables.ts';
 import type { SubjectsOver } from './subject-store.ts';
@@ -93,7 +93,7 @@ export class ListReader {
     const kept = offset > 0 ? keptIn(this.connection, parts) : null;
     const ids = isByMatch(plan)
       ? this.calledFirst(plan, validity.at, { offset, limit, without })
-      : this.stretch(parts, offset, limit, kept);
+      : this.stretch(parts, { at: validity.at, offset, limit, total: kept });
     const whole = ids.length < limit && (ids.length > 0 || offset === 0);
     const total = kept ?? (whole ? offset + ids.length : this.count(parts));
     this.tellListing(plan, validity, parts);
@@ -107,20 +107,16 @@ export class ListReader {
     { offset, limit, without }: { offset: number; limit: number; without: readonly string[] },
   ): string[] {
     const called = this.sqlOf(plan, at, without, 'called');
-    const ids = this.stretch(called, offset, limit);
+    const ids = this.stretch(called, { at, offset, limit, total: null });
     if (ids.length === limit) return ids;
     const from = ids.length > 0 ? 0 : offset - this.count(called);
     const others = this.sqlOf(plan, at, without, 'others');
-    return [...ids, ...this.stretch(others, Math.max(0, from), limit - ids.length)];
+    const rest = { offset: Math.max(0, from), limit: limit - ids.length };
+    return [...ids, ...this.stretch(others, { at, ...rest, total: null })];
   }
 
-  private stretch(
-    parts: readonly PartSql[],
-    offset: number,
-    limit: number,
-    total: number | null = null,
-  ): string[] {
-    return orderedRows(this.connection, parts, { offset, limit, total });
+  private stretch(parts: readonly PartSql[], stretch: Stretch): string[] {
+    return orderedRows(this.connection, parts, stretch);
   }
 
   private count(parts: readonly PartSql[], where?: PartWhere): number {
@@ -278,7 +274,7 @@ export class ListReader {
       const others = ` AND r.entry NOT IN (${without.map(() => '?').join(', ')})`;
       const { from, inOrder = from } = all;
       const both = { from: from + others, inOrder: inOrder + others };
-      const kept = { total: () => null, byKey: () => null };
+      const kept = { total: () => null, open: () => null, byKey: () => null };
       return [{ ...all, ...both, ...kept, params: [...all.params, ...without] }];
     });
   }

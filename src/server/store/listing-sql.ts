@@ -6,7 +6,7 @@ import { cellOf, indexTable, isNeverBlank, sortOf } from './index-columns.ts';
 import { leadingMember, literal } from './listing-index.ts';
 import { asOf } from './as-of.ts';
 import { FilterSql } from './filter-sql.ts';
-import { type CountSql, keptByKey, keptTotal } from './kept-total.ts';
+import { type CountSql, keptByKey, keptOpen, keptTotal } from './kept-total.ts';
 import { type ReadAt, isLeading, ofMember, ofTypes, orderedSource } from './listing-source.ts';
 
 /** A listing in one of its types as of an instant in SQL: which rows, and their order. */
@@ -22,6 +22,8 @@ export interface ListingSql {
   params: unknown[];
   /** How many there are, where that is kept; else they are counted one by one. */
   total: () => CountSql | null;
+  /** As `from`, of all open rows, with those that do not hold; null where that is not kept. */
+  open: () => { from: CountSql; outside: CountSql[] } | null;
   /** As `total`, of those with each key of a column. */
   byKey: (column: Column) => CountSql | null;
   /** What it is ordered by: columns, or whether they are blank. */
@@ -39,7 +41,7 @@ export function listingSql(plan: ListingPlan, how: ReadAt): ListingSql {
   const source = leading
     ? ofMember(plan, leading, { isOpen, world, params })
     : ofTypes(plan, how, { named, params });
-  params.push(at, at);
+  const bounds = params.push(at, at) - 2;
   const given = leading?.condition ?? named ?? undefined;
   const of = { row: 'r', type: plan.type };
   const writer = new FilterSql(of, at, params, { given, isOpen, tableOf });
@@ -56,6 +58,11 @@ export function listingSql(plan: ListingPlan, how: ReadAt): ListingSql {
     ...(ordered === null ? {} : { inOrder: `FROM ${ordered}${rest}` }),
     params,
     total: () => (named ? null : keptTotal(plan, how, leading)),
+    open: () => {
+      const kept = named ? null : keptOpen(plan, how, leading);
+      const sql = `FROM ${ordered ?? source}${open}${filter}`;
+      return kept && { ...kept, from: { sql, params: params.toSpliced(bounds, 2) } };
+    },
     byKey: (column) => (named ? null : keptByKey(plan, how, column)),
     order: orderOf(plan, how),
   };
@@ -104,6 +111,13 @@ export function orderColumn(
   if (from === undefined) return sortOf('r', column);
   const value = cellOf('r', column);
   return `days_from(${value}, ${literal(today)}, ${literal(zone)})`;
+}
+
+/** What rows are ordered by in SQL, from the first on or from the last. */
+export function orderSql(terms: ListingSql['order'], isBackwards: boolean): string {
+  return terms
+    .map(({ sql, descending }) => `${sql}${descending === isBackwards ? '' : ' DESC'}`)
+    .join(', ');
 }
 
 /** Every type of a listing is ordered by as many. */
