@@ -1,5 +1,7 @@
 import { expect, test } from 'vitest';
 import { textsOf } from '@/core/design/texts.ts';
+import { runCommand } from '@/server/commands/run.ts';
+import { COMMAND_LINE } from '@/server/permit.ts';
 import { type Files, loadFiles } from '../helpers/folder.ts';
 import { FILES, GERMAN, NOW, run, seen, site, wall } from '../helpers/german-site.ts';
 import { setting } from '../helpers/release.ts';
@@ -45,6 +47,31 @@ test('where it may not, there is nothing', async () => {
   expect(seen(found, '/de/sorten/erbse')).toBe('200 Erbse: Erbse About Grün. Stock 3');
   expect(seen(found, '/de/alle')).toBe('200 Alle: Alle Erbse');
   expect(found.view.render('/seeds/bean', NOW)!.body).toContain('<a href="/de" hreflang="de"');
+});
+
+test.each([
+  { fallback: false, statuses: ['200', '410'] },
+  { fallback: true, statuses: ['404', '200'] },
+])('what stands in goes or comes when a release that lies ahead says so', async (asked) => {
+  const { fallback, statuses } = asked;
+  const found = await site({ 'languages/de.json': { ...GERMAN, fallback: !fallback } });
+  const day = 86_400_000;
+  const then = wall + 10 * day;
+  const steps = setting(found.view.at(wall)!.site.design, 'languages/de', { fallback });
+  const release = { edit: { steps }, at: new Date(then).toISOString() };
+  expect(run(found, 'release', release)).toMatchObject({ ok: true });
+  const expectSo = (): void =>
+    expect([then - 1, then].map((at) => seen(found, '/de/sorten/bean', at).slice(0, 3))).toEqual(
+      statuses,
+    );
+  expectSo();
+  // So it is once that lies behind, whatever is written then.
+  const plan = { entry: 'pea', action: 'retire', at: null, revision: null };
+  const wallClock = then + day;
+  const retired = runCommand(found.connection, 'planChange', COMMAND_LINE, plan, { wallClock });
+  expect(retired).toMatchObject({ ok: true });
+  expectSo();
+  expect(seen(found, '/de/sorten/bean', wallClock).slice(0, 3)).toBe(statuses[1]);
 });
 
 test('pages that sit within others have the addresses of their language', async () => {

@@ -31,6 +31,12 @@ export function nextBound(interval: Interval, at: Instant): Instant | null {
   return interval.to !== null && at < interval.to ? interval.to : null;
 }
 
+/** What two intervals have in common; null where that is nothing. */
+export function common(a: Interval, b: Interval): Interval | null {
+  const [from, to] = [Math.max(a.from, b.from), earlier(a.to, b.to)];
+  return to === null || from < to ? { from, to } : null;
+}
+
 /** The earlier of two bounds, where null means never. */
 export function earlier(a: Instant | null, b: Instant | null): Instant | null {
   if (a === null) return b;

@@ -1,7 +1,7 @@
 import type { Plan, Revision } from '@/core/publication/model.ts';
 import { codeOf, type Shown, shownOver } from '@/core/publication/shown.ts';
 import type { Design } from '@/core/design/spec.ts';
-import type { Instant } from '@/core/time/interval.ts';
+import { type Instant, type Interval, common } from '@/core/time/interval.ts';
 import type { Values } from '@/core/design/values.ts';
 import type { Connection } from '../db/connection.ts';
 import { tablesIn } from './language-tables.ts';
@@ -20,6 +20,8 @@ export interface Speech {
   further: ReadonlySet<string>;
   /** Where the front pages of those stand. */
   roots: readonly string[];
+  /** When what is live in the site's own language stands in for words that are not there. */
+  fallback: readonly Interval[];
 }
 
 /** What is live of an entry over time in one of a site's languages, as if it were in that alone. */
@@ -36,7 +38,7 @@ export interface InLanguage {
  */
 export function inLanguage(
   connection: Connection,
-  { design, further }: Speech,
+  { design, further, fallback }: Speech,
   entry: { id: string; revisions: readonly StoredRevision[]; plans: readonly StoredPlan[] },
 ): InLanguage {
   const { language } = design.site;
@@ -50,7 +52,15 @@ export function inLanguage(
     revisions: plain,
     plans: entry.plans.filter(isHere),
     others: entry.plans.filter((plan) => !isHere(plan)),
-    fallback: design.edition?.fallback ? ownIntervals(connection, entry.id) : [],
+    fallback:
+      fallback.length === 0
+        ? []
+        : ownIntervals(connection, entry.id).flatMap((own) =>
+            fallback.flatMap((stretch) => {
+              const both = common(own, stretch);
+              return both ? [{ ...own, ...both }] : [];
+            }),
+          ),
   });
   const made = madeOf(
     design,

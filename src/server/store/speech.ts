@@ -1,5 +1,5 @@
 import { rootOf } from '@/core/design/language-spec.ts';
-import type { Instant } from '@/core/time/interval.ts';
+import { BEGINNING, type Instant, type Interval } from '@/core/time/interval.ts';
 import type { Connection } from '../db/connection.ts';
 import { designsOf } from './design-store.ts';
 import { type DesignsAhead, NO_SITE, siteIn, sitesOf } from './designs-ahead.ts';
@@ -16,7 +16,19 @@ export function speechOf(designs: DesignsAhead): Speech | null {
     design,
     further: new Set(further.map((site) => site.design.site.language)),
     roots: further.map((site) => rootOf(site.design)),
+    fallback: fallbackOf(designs),
   };
+}
+
+/** When designs let what is live in the site's own language stand in: the first ones always did. */
+function fallbackOf({ first, later }: DesignsAhead): Interval[] {
+  const all = [{ starts: BEGINNING, site: first }, ...later].flatMap(({ starts, site }) => {
+    const { edition } = site.design;
+    return edition ? [{ starts, isOn: edition.fallback }] : [];
+  });
+  return all.flatMap(({ starts, isOn }, i) =>
+    isOn ? [{ from: i === 0 ? BEGINNING : starts, to: all[i + 1]?.starts ?? null }] : [],
+  );
 }
 
 /** When a release brings a language in, or what stands in for its words. */
