@@ -52,15 +52,7 @@ export function inLanguage(
     revisions: plain,
     plans: entry.plans.filter(isHere),
     others: entry.plans.filter((plan) => !isHere(plan)),
-    fallback:
-      fallback.length === 0
-        ? []
-        : ownIntervals(connection, entry.id).flatMap((own) =>
-            fallback.flatMap((stretch) => {
-              const both = common(own, stretch);
-              return both ? [{ ...own, ...both }] : [];
-            }),
-          ),
+    fallback: fallback.length === 0 ? [] : standingIn(connection, entry.id, fallback),
   });
   const made = madeOf(
     design,
@@ -112,10 +104,17 @@ function plainValues(json: string, { site, edition }: Design): Values {
 
 type OwnInterval = Parameters<typeof shownOver>[0]['fallback'][number];
 
-function ownIntervals(connection: Connection, id: string): OwnInterval[] {
-  return statement<OwnInterval>(
+/** When an entry is live in the site's own language, as far as that stands in. */
+function standingIn(connection: Connection, id: string, when: readonly Interval[]): OwnInterval[] {
+  const all = statement<OwnInterval>(
     connection,
     `SELECT starts AS "from", ends AS "to", revision, shared_revision AS sharedRevision
        FROM ${tablesIn(undefined).live} WHERE entry = ? ORDER BY starts`,
   ).all(id);
+  return all.flatMap((own) =>
+    when.flatMap((stretch) => {
+      const both = common(own, stretch);
+      return both ? [{ ...own, ...both }] : [];
+    }),
+  );
 }
