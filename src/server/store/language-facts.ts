@@ -1,5 +1,5 @@
 import type { Plan, Revision } from '@/core/publication/model.ts';
-import { codeOf, type Shown, shownOver } from '@/core/publication/shown.ts';
+import { codeOf, type Shown, shownBy, shownOver } from '@/core/publication/shown.ts';
 import type { Design } from '@/core/design/spec.ts';
 import { type Instant, type Interval, common } from '@/core/time/interval.ts';
 import type { Values } from '@/core/design/values.ts';
@@ -24,9 +24,15 @@ export interface Speech {
   fallback: readonly Interval[];
 }
 
+/** A revision in a language. */
+export interface SpokenRevision extends Revision {
+  /** Where it has no words in it: its values in those of the site, while they stand in. */
+  standIn?: Values;
+}
+
 /** What is live of an entry over time in one of a site's languages, as if it were in that alone. */
 export interface InLanguage {
-  revisions: Revision[];
+  revisions: SpokenRevision[];
   plans: Plan[];
   /** What is shown as of an instant, by its code; null for nothing. */
   codeAt: (at: Instant) => number | null;
@@ -44,9 +50,11 @@ export function inLanguage(
   const { language } = design.site;
   const isHere = (plan: StoredPlan): boolean =>
     design.edition ? plan.language === language : !further.has(plan.language);
-  const plain = entry.revisions.map((revision): Revision => {
+  const plain = entry.revisions.map((revision): SpokenRevision => {
     const json = revision.values;
-    return { ...revision, values: plainValues(json, design) };
+    const stands = fallback.length > 0 && !hasWordsIn(json, language);
+    const standIn = stands ? { standIn: readValues(json, design.edition!.own) } : {};
+    return { ...revision, values: readValues(json, language), ...standIn };
   });
   const changes = shownOver({
     revisions: plain,
@@ -89,17 +97,16 @@ function madeOf(
   });
 }
 
+/** Whether what is shown, by its code, is of the site's own language. */
+export function isFallback(code: number | null): boolean {
+  return code !== null && shownBy(code).isFallback;
+}
+
 /** A plan after which something is shown; null for nothing. */
 export function planOf(at: Instant, code: number | null): Plan {
   return code === null
     ? { at, sequence: 0, do: 'retire', revision: null }
     : { at, sequence: 0, do: 'publish', revision: code };
-}
-
-/** What was never live is read in its own words, or where it has none in those of the site. */
-function plainValues(json: string, { site, edition }: Design): Values {
-  const stands = edition?.fallback && !hasWordsIn(json, site.language);
-  return readValues(json, stands ? edition.own : site.language);
 }
 
 type OwnInterval = Parameters<typeof shownOver>[0]['fallback'][number];

@@ -12,16 +12,18 @@ import {
   freshStanding,
 } from '@/core/address/model.ts';
 import type { Plan, Revision } from '@/core/publication/model.ts';
-import { codeOf, shownBy } from '@/core/publication/shown.ts';
-import { BEGINNING, type Instant } from '@/core/time/interval.ts';
+import { codeOf } from '@/core/publication/shown.ts';
+import { BEGINNING, type Instant, covers } from '@/core/time/interval.ts';
 import { arrivalsOf, speechOf } from './speech.ts';
 import { type DesignsAhead, rulesOver, siteAt, sitesOf } from './designs-ahead.ts';
 import {
   type InLanguage,
   type Speech,
+  type SpokenRevision,
   type StoredPlan,
   type StoredRevision,
   inLanguage,
+  isFallback,
   planOf,
 } from './language-facts.ts';
 import { type LanguageTables, tablesRead } from './language-tables.ts';
@@ -60,8 +62,6 @@ interface LiveRow {
 
 const LIVE_ROW = 'revision, shared_revision AS shared, language, starts';
 
-const isFallback = (code: number | null): boolean => code !== null && shownBy(code).isFallback;
-
 function inOrder<P extends Plan>(plans: readonly P[]): P[] {
   return [...plans].sort((a, b) => a.at - b.at || a.sequence - b.sequence);
 }
@@ -69,8 +69,10 @@ function inOrder<P extends Plan>(plans: readonly P[]): P[] {
 /** An entry as it is stored, and as it is of its type in the design asked for last. */
 interface StoredEntry {
   typeId: string;
-  entry: Omit<TimelineEntry, 'type'>;
+  entry: Omit<TimelineEntry, 'type' | 'revisions'> & { revisions: readonly SpokenRevision[] };
   as?: TimelineEntry;
+  /** Whether the words of the site stand in there. */
+  standsIn?: boolean;
 }
 
 /** Reads entries, and how they stand at an instant, for the simulation; each entry once. */
@@ -115,7 +117,9 @@ export class StoredTimeline implements TimelineSource {
     const stored = this.entries.get(id);
     const type = stored && siteAt(this.designs, at).types.get(stored.typeId);
     if (!type) return undefined;
-    if (stored.as?.type !== type) stored.as = this.asOfType(stored.entry, type, at);
+    const standsIn = this.speech?.fallback.some((when) => covers(when, at)) ?? false;
+    if (stored.as?.type !== type || stored.standsIn !== standsIn)
+      Object.assign(stored, { as: this.asOfType(stored.entry, type, at, standsIn), standsIn });
     return stored.as;
   }
 
@@ -123,12 +127,14 @@ export class StoredTimeline implements TimelineSource {
     entry: StoredEntry['entry'],
     type: TimelineEntry['type'],
     at: Instant,
+    standsIn: boolean,
   ): TimelineEntry {
     const { site } = siteAt(this.designs, at).design;
-    const revisions = entry.revisions.map((revision) => ({
-      ...revision,
-      values: valuesAs(type.fields, revision.values, site),
-    }));
+    const revisions = entry.revisions.flatMap(({ standIn, ...revision }) => {
+      if (!standsIn && isFallback(revision.number)) return [];
+      const values = valuesAs(type.fields, (standsIn && standIn) || revision.values, site);
+      return [{ ...revision, values }];
+    });
     return { ...entry, revisions, type };
   }
 
@@ -337,7 +343,7 @@ export class StoredTimeline implements TimelineSource {
     row: EntryRow,
     stored: readonly StoredRevision[],
     isRuled: boolean,
-  ): Pick<TimelineEntry, 'revisions' | 'plans'> {
+  ): Pick<StoredEntry['entry'], 'revisions' | 'plans'> {
     const { id, deleted } = row;
     const { site, edition } = (this.speech ?? this.designs.first).design;
     const own = edition?.own ?? site.language;
