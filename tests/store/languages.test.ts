@@ -1,5 +1,6 @@
 import { expect, test } from 'vitest';
 import { textsOf } from '@/core/design/texts.ts';
+import { Validity } from '@/core/time/interval.ts';
 import { runCommand } from '@/server/commands/run.ts';
 import { COMMAND_LINE } from '@/server/permit.ts';
 import { type Files, loadFiles } from '../helpers/folder.ts';
@@ -232,4 +233,29 @@ test('dates are written as each language has them, and a form that none can have
   expect(forms.map(({ text }) => text)).toEqual(['EEE d MMM']);
   const { result } = await loadFiles({ ...FILES, ...inGerman('jjj') }, NOW);
   expect(JSON.stringify(result)).toMatch(/languages\/de/);
+});
+
+test('when a page was public first does not change by what is published in another language later', async () => {
+  const live = [
+    { from: '2026-01-10T12:00Z', to: '2026-03-01', language: 'de' },
+    { from: '2026-06-01T12:00Z', to: null },
+  ];
+  const found = await site({
+    'entries/seed.json': [
+      { entry: { id: 'pea', live, languages: { de: { title: 'Erbse' } } }, title: 'Pea', stock: 3 },
+    ],
+  });
+  const published = (day: string, language?: string): string => {
+    const at = Date.parse(day);
+    const { site, reader } = found.view.at(at)!;
+    const seen = language === undefined ? site : site.languages.find((l) => l.design.edition)!;
+    const entries = reader.in(seen).liveEntries(['pea'], new Validity(at));
+    return new Date(entries.get('pea')!.published!).toISOString().slice(0, 10);
+  };
+  expect(published('2026-02-01', 'de')).toBe('2026-01-10');
+  expect(published('2026-06-20', 'de')).toBe('2026-06-01');
+  expect(published('2026-06-20')).toBe('2026-06-01');
+  const rows = found.connection.driver.prepare('SELECT starts, published FROM "index_seed:de"');
+  for (const row of rows.all() as { starts: number; published: number }[])
+    expect(row.published).toBeLessThanOrEqual(row.starts);
 });

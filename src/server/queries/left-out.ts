@@ -1,6 +1,7 @@
 import { actualOf, inWords } from './condition-in-words.ts';
 import { displayWorld } from './display.ts';
 import type { ContentType, Design } from '@/core/design/spec.ts';
+import { firstPublished } from '../store/language-facts.ts';
 import { tablesRead } from '../store/language-tables.ts';
 import type { SiteView } from './site-view.ts';
 import type { DisplayWorld } from '@/core/design/kinds/definition.ts';
@@ -281,7 +282,7 @@ function rowOf(
     entry: row.entry,
     type: type.id,
     created: row.created,
-    published: row.published ?? at,
+    published: firstPublished(row.published, row.starts ?? at),
     updated: row.starts ?? at,
     from: row.starts ?? at,
     to: row.ends,

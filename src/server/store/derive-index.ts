@@ -9,6 +9,7 @@ import { type TypeRead, indexTable, memberTable, readName } from './index-column
 import { type EnsuredTables, makeIndexes } from './index-tables.ts';
 import { type StandsFor, indexWriter } from './index-writer.ts';
 import { statement } from './statement.ts';
+import { firstPublished } from './language-facts.ts';
 import { subjectAt } from './subject-store.ts';
 import { readShown, spokenIn } from './stored-values.ts';
 import { tablesIn } from './language-tables.ts';
@@ -101,7 +102,8 @@ function typeWriter(
     const { created, published } = facts.get(id)!;
     for (const row of rows) {
       const { from, to, revision } = row;
-      const times = { created, published: published ?? from, updated: from, from, to };
+      const first = firstPublished(published, from);
+      const times = { created, published: first, updated: from, from, to };
       write({ entry: id, type: type.id, ...times, values: read(row) }, revision, settled);
     }
   };
@@ -170,7 +172,7 @@ export function reindex(
   for (const row of statement<Row>(connection, sql).all(type.id)) {
     const read = readShown(row.words, row.rest, spokenIn(design, row.language));
     const values = valuesAs(type.fields, read, site);
-    const times = { published: row.published ?? row.from, updated: row.from };
+    const times = { published: firstPublished(row.published, row.from), updated: row.from };
     write({ ...row, type: type.id, ...times, values }, row.revision, settled);
   }
   makeIndexes(connection, type, plans);

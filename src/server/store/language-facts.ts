@@ -97,6 +97,14 @@ function madeOf(
   });
 }
 
+/**
+ * When what is live from an instant on was public first. `published`: in the site's own language,
+ * which may come after a further one.
+ */
+export function firstPublished(published: Instant | null, from: Instant): Instant {
+  return Math.min(published ?? from, from);
+}
+
 /** Whether what is shown, by its code, is of the site's own language. */
 export function isFallback(code: number | null): boolean {
   return code !== null && shownBy(code).isFallback;

@@ -8,6 +8,7 @@ import { asOf } from './as-of.ts';
 import type { LanguageTables } from './language-tables.ts';
 import type { ReadEntry, RowCache } from './row-cache.ts';
 import { statement } from './statement.ts';
+import { firstPublished } from './language-facts.ts';
 import { spokenIn } from './stored-values.ts';
 
 interface EntryRow {
@@ -112,7 +113,7 @@ export class LiveEntries {
       type,
       values: valuesAs(type.fields, stored, site),
       created: row.created,
-      published: row.published ?? row.starts,
+      published: firstPublished(row.published, row.starts),
       updated: row.starts,
       author: this.rows.person(this.connection, row.author),
       authorId: row.author,
