@@ -12,7 +12,7 @@ import { languagesMade, tablesIn } from '@/server/store/language-tables.ts';
 import { openEdits } from '@/server/store/bench.ts';
 import { type TestSite, loadFiles } from '../helpers/folder.ts';
 import { entry, note } from '../helpers/notes.ts';
-import { choices, drawing, randomEdit } from '../helpers/random-edits.ts';
+import { choices, drawing, kindSteps, randomEdit } from '../helpers/random-edits.ts';
 import { randomSite } from '../helpers/random-site.ts';
 import { setting } from '../helpers/release.ts';
 
@@ -207,6 +207,36 @@ describe('the reach of a choice of lines of the bench', () => {
       false,
       true,
     ]);
+  });
+
+  test('pages of each value are as they will be where their field becomes another', async () => {
+    const site = await loadFiles(
+      {
+        ...files,
+        'types/grower.json': note({ key: 'grower' }),
+        'types/note.json': {
+          ...{ key: 'note', address: '/{title}' },
+          fields: [
+            { key: 'title', kind: 'text' },
+            { key: 'about', kind: 'reference', types: ['grower'] },
+          ],
+        },
+        'listings/by.json': { key: 'by', type: 'note', address: '/by', each: { by: 'about' } },
+        'entries/grower.json': [entry('g', 'Ana', ['2026-01-01/'])],
+        'entries/note.json': [entry('a', 'First', ['2026-01-01/'], {}, { about: 'g' })],
+      },
+      NOW - 1000,
+    );
+    expect(site.view.render('/by/ana', NOW)!.status).toBe(200);
+    const { design } = site.view.at(NOW)!.site;
+    const steps = kindSteps(design, 'types/note/fields/about', { kind: 'reference', many: true });
+    expect(reach(site, { steps }).counts).toEqual({
+      appears: 0,
+      vanishes: 0,
+      moves: 0,
+      differs: 0,
+    });
+    expect(isExact(site, steps, false)).toBe(false);
   });
 
   test('says what clashes later, with the instant, and what does not any more', async () => {

@@ -2,7 +2,7 @@ import { type Others, evaluateListing } from '@/core/listing/evaluate.ts';
 import { cell, type Column, type ListingRow } from '@/core/listing/columns.ts';
 import type { ContentType, Design } from '@/core/design/spec.ts';
 import { partsOf } from '@/core/listing/parts.ts';
-import { type FilterWorld, type ListingPlan, conditionsOf } from '@/core/listing/plan.ts';
+import { type FilterWorld, type ListingPlan, conditionsOf, countedColumns } from '@/core/listing/plan.ts';
 import { type Converting, valuesAs } from '@/core/design/conversion.ts';
 import { isDerived } from '@/core/design/computed.ts';
 import type { Instant } from '@/core/time/interval.ts';
@@ -19,11 +19,20 @@ import { readShown, spokenIn } from './stored-values.ts';
  * release has it yet.
  */
 export function readsConverted(connection: Connection, plan: ListingPlan): boolean {
-  return columnsRead(plan).some(({ type, column }) => {
-    if (!column.field?.replaces) return false;
-    const made = madeColumns(connection, type);
-    return namesOf(column).some((name) => !made.has(name));
-  });
+  return columnsRead(plan).some(({ type, column }) => hasNoColumn(connection, type, column));
+}
+
+/** Whether a column whose values are counted, by its name, is of such a field. */
+export function countsConverted(connection: Connection, plan: ListingPlan, name: string): boolean {
+  return partsOf(plan).some((part) =>
+    countedColumns(part).some((c) => c.name === name && hasNoColumn(connection, part.type, c)),
+  );
+}
+
+function hasNoColumn(connection: Connection, type: ContentType, column: Column): boolean {
+  if (!column.field?.replaces) return false;
+  const made = madeColumns(connection, type);
+  return namesOf(column).some((name) => !made.has(name));
 }
 
 /** Whether a listing reads a computed field that its column holds by another pattern. */

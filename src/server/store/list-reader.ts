@@ -16,7 +16,12 @@ import type { Neighbours, SiteReader } from '@/core/site/reader.ts';
 import { type Instant, Validity } from '@/core/time/interval.ts';
 import type { Connection, Statement } from '../db/connection.ts';
 import { indexTable } from './index-columns.ts';
-import { ConvertedList, readsComputedOtherwise, readsConverted } from './converted-list.ts';
+import {
+  ConvertedList,
+  countsConverted,
+  readsComputedOtherwise,
+  readsConverted,
+} from './converted-list.ts';
 import { tableSeen } from './index-tables.ts';
 import { type PartWhere, countsIn, keptIn, rowsIn } from './list-counts.ts';
 import { ListValidity } from './list-validity.ts';
@@ -132,7 +137,8 @@ export class ListReader {
   ): Map<string, number> {
     const { at } = validity;
     const subjects = this.subjects.at(at);
-    if (this.isConverted(plan, at)) return this.countsConverted(plan, name, validity, without);
+    if (this.isConverted(plan, at) || countsConverted(this.connection, plan, name))
+      return this.countedOneByOne(plan, name, validity, without);
     const parts = this.sqlOf(plan, at, without);
     this.tellListing(plan, validity, parts, name);
     const counts = new Map<string, number>();
@@ -142,7 +148,7 @@ export class ListReader {
     return counts;
   }
 
-  private countsConverted(
+  private countedOneByOne(
     plan: ListingPlan,
     name: string,
     validity: Validity,
