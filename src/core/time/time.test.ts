@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
-import { Validity, covers, nextBound } from './interval.ts';
+import { Validity, common, covers, nextBound } from './interval.ts';
 import {
   parseDuration,
   parseInstant,
@@ -85,6 +85,18 @@ describe('parsing', () => {
 });
 
 describe('half-open intervals', () => {
+  test('what two intervals have in common is covered by both, and nothing else', () => {
+    const interval = fc
+      .tuple(fc.nat(12), fc.option(fc.integer({ min: 1, max: 9 })))
+      .map(([from, long]) => ({ from, to: long === null ? null : from + long }));
+    fc.assert(
+      fc.property(interval, interval, fc.nat(24), (a, b, at) => {
+        const both = common(a, b);
+        expect(both !== null && covers(both, at)).toBe(covers(a, at) && covers(b, at));
+        if (both?.to) expect(both.from).toBeLessThan(both.to);
+      }),
+    );
+  });
   test('the start is in, the end is out, and bounds are the instants where that changes', () => {
     const interval = { from: 10, to: 20 };
     expect([9, 10, 19, 20].map((at) => covers(interval, at))).toEqual([false, true, true, false]);

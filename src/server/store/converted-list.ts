@@ -2,7 +2,12 @@ import { type Others, evaluateListing } from '@/core/listing/evaluate.ts';
 import { cell, type Column, type ListingRow } from '@/core/listing/columns.ts';
 import type { ContentType, Design } from '@/core/design/spec.ts';
 import { partsOf } from '@/core/listing/parts.ts';
-import { type FilterWorld, type ListingPlan, conditionsOf, countedColumns } from '@/core/listing/plan.ts';
+import {
+  type FilterWorld,
+  type ListingPlan,
+  conditionsOf,
+  countedColumns,
+} from '@/core/listing/plan.ts';
 import { type Converting, valuesAs } from '@/core/design/conversion.ts';
 import { isDerived } from '@/core/design/computed.ts';
 import type { Instant } from '@/core/time/interval.ts';
