@@ -58,7 +58,7 @@ const byTitle = (a: Note, b: Note): number =>
   compareCodePoints(sortKey(a.title), sortKey(b.title)) || compareCodePoints(a.id, b.id);
 const byStock = (a: Note, b: Note): number => (b.stock ?? -1) - (a.stock ?? -1) || byTitle(a, b);
 
-test('a page far within a list is the same as that of all that are live, whoever is not yet or no longer', async () => {
+test('a page far within a list holds whom a list of all that are live has there', async () => {
   const { view, issues } = await loadFiles(FILES, NOW);
   expect(issues).toEqual([]);
   for (const day of ['2026-07-01', '2026-08-02', '2026-08-07', '2026-08-20', '2026-10-01']) {

@@ -235,7 +235,7 @@ test('dates are written as each language has them, and a form that none can have
   expect(JSON.stringify(result)).toMatch(/languages\/de/);
 });
 
-test('when a page was public first does not change by what is published in another language later', async () => {
+test('when a page was public first stays, whatever language is published later', async () => {
   const live = [
     { from: '2026-01-10T12:00Z', to: '2026-03-01', language: 'de' },
     { from: '2026-06-01T12:00Z', to: null },

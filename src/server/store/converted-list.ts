@@ -78,8 +78,8 @@ export class ConvertedList {
   ) {
     const tables = tablesIn(design.edition?.id);
     const sql = `SELECT l.entry, l.starts AS "from", l.ends AS "to", e.created, e.author,
-        min(coalesce(e.published, l.starts), l.starts) AS published, l.starts AS updated, l.language,
-        r."values" AS words, s."values" AS rest
+        min(coalesce(e.published, l.starts), l.starts) AS published, l.starts AS updated,
+        l.language, r."values" AS words, s."values" AS rest
       FROM entry AS e JOIN ${tables.live} AS l ON l.entry = e.id AND ${asOf('l')}
       JOIN revision AS r ON r.entry = l.entry AND r.number = l.revision
       JOIN revision AS s ON s.entry = l.entry AND s.number = l.shared_revision WHERE e.type = ?`;

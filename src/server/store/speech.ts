@@ -20,7 +20,10 @@ export function speechOf(designs: DesignsAhead): Speech | null {
   };
 }
 
-/** When designs let what is live in the site's own language stand in: the first ones always did. */
+/**
+ * When designs let what is live in the site's own language stand in; what the first of them says
+ * counts for all time before.
+ */
 function fallbackOf({ first, later }: DesignsAhead): Interval[] {
   const all = [{ starts: BEGINNING, site: first }, ...later].flatMap(({ starts, site }) => {
     const { edition } = site.design;
