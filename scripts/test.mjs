@@ -2,12 +2,14 @@
 import { existsSync, readFileSync, rmSync } from 'node:fs';
 import { spawn, spawnSync } from 'node:child_process';
 import { tmpdir } from 'node:os';
-import { join } from 'node:path';
+import { join, relative } from 'node:path';
 import { buildOnce, giveUp, install, root } from './shared.mjs';
 
 const started = Date.now();
 let passed = 0;
 let failed = 0;
+/** What failed by name, said once more at the end, where it is looked for. */
+const failures = [];
 const bin = (name) => join(root, 'node_modules/.bin', name);
 
 /** Runs a whole-tree check; it counts as one. `refuses`: what it must find, where it is to fail. */
@@ -19,6 +21,7 @@ async function check(title, command, args, refuses = null) {
   if (good) passed++;
   else {
     failed++;
+    failures.push(title);
     console.log(output.trim().slice(-8000));
   }
 }
@@ -52,12 +55,13 @@ async function tests(title, minutes, ...filters) {
   const status = await endOf(child, minutes);
   if (!existsSync(report)) {
     failed++;
-    console.log(`FAIL ${title}: the tests did not run to their end within ${minutes} minutes`);
+    failures.push(`${title}: the tests did not run to their end within ${minutes} minutes`);
     return;
   }
-  const { numPassedTests, numFailedTests, numFailedTestSuites, success } = JSON.parse(
+  const { numPassedTests, numFailedTests, numFailedTestSuites, success, testResults } = JSON.parse(
     readFileSync(report, 'utf8'),
   );
+  failures.push(...testResults.flatMap(failuresIn));
   passed += numPassedTests;
   failed +=
     numFailedTests +
@@ -65,6 +69,14 @@ async function tests(title, minutes, ...filters) {
   console.log(
     `${success ? 'ok  ' : 'FAIL'} ${title}: ${numPassedTests} passed, ${numFailedTests} failed (${((Date.now() - from) / 1000).toFixed(1)} s)`,
   );
+}
+
+/** The tests of a file that failed, or the file where it failed as a whole. */
+function failuresIn({ name, status, assertionResults }) {
+  const file = relative(root, name);
+  const found = assertionResults.filter((test) => test.status === 'failed');
+  if (found.length === 0 && status === 'failed') return [file];
+  return found.map(({ fullName }) => `${file}: ${fullName}`);
 }
 
 /** How a process ended that was started as the head of its own group; the group with it. */
@@ -153,5 +165,6 @@ await tests(
 );
 await tests('browser', 35, 'tests/browser');
 console.log(`\n${Math.round((Date.now() - started) / 1000)} s in all`);
+for (const failure of failures) console.log(`FAIL ${failure}`);
 console.log(`${passed} passed, ${failed} failed`);
 process.exit(failed === 0 && passed > 0 ? 0 : 1);

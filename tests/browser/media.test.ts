@@ -139,7 +139,7 @@ test('a picture is added on the entry that shows it, described there, and stands
   await press('Describe');
   await writeAt(By.css('[role=dialog] textarea'), 'Green leaves');
   await clickOn(By.xpath('//*[@role="dialog"]//button[.="Save"]'));
-  await browser.wait(async () => !(await words()).includes('No alternative text yet'), 10_000);
+  await browser.wait(async () => !(await words()).includes('No alternative text yet'), WAIT);
   await press('Save');
   await pressStarting('Publish');
   await see('Live at');

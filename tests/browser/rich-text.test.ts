@@ -16,6 +16,7 @@ import {
   ready,
   see,
   serveBuilder,
+  WAIT,
   words,
   write,
   writeAt,
@@ -133,7 +134,7 @@ test('what is pasted keeps what its text lets in; the rest is said, shown and ta
   await clickOn(By.xpath('//*[@role="menuitem"][contains(., "Advice")]'));
   await writeAt(By.css('.rich-part input'), 'Pasted');
   const words = '.rich-part .rich [contenteditable]';
-  await browser.wait(async () => (await browser.findElements(By.css(words))).length > 0, 10_000);
+  await browser.wait(async () => (await browser.findElements(By.css(words))).length > 0, WAIT);
   await paste(words, WORD);
   await see('This text holds no Italic, Table, Picture of another site');
   const html = (await browser.executeScript(

@@ -68,11 +68,11 @@ test('a tree is arranged by keys, and names that look alike are found', async ()
   expect((await names()).slice(0, 3)).toEqual(['Legumes', 'Beans', 'Peas']);
   const peas = await ready(By.linkText('Peas'));
   await peas.sendKeys(Key.chord(Key.ALT, Key.ARROW_UP));
-  await browser.wait(async () => (await names())[1] === 'Peas', 10_000);
+  await browser.wait(async () => (await names())[1] === 'Peas', WAIT);
   await (await ready(By.linkText('Peas'))).sendKeys(Key.chord(Key.ALT, Key.ARROW_LEFT));
   await see('Peas moved to the top.');
   await writeInto('Find a subject', 'bean');
-  await browser.wait(async () => (await names()).length === 1, 10_000);
+  await browser.wait(async () => (await names()).length === 1, WAIT);
   await write('new-subjects', 'Beanz');
   await see('“Beanz” is near “Beans”');
   await press('Add');

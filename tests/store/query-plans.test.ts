@@ -24,7 +24,7 @@ beforeAll(async () => {
   const loaded = loadSite(connection, data, COMMAND_LINE, site!, NOW);
   expect(loaded.ok).toBe(true);
   view = new SiteView(connection);
-}, 60_000);
+});
 afterAll(() => {
   connection.close();
   rmSync(folder, { recursive: true, force: true });

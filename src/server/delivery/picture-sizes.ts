@@ -33,6 +33,7 @@ export class PictureSizes {
   private readonly atOnce = pLimit(2);
   private readonly making = new Map<string, Promise<Buffer>>();
   private readonly kept: LRUCache<string, number>;
+  private readonly foundKept: Promise<void>;
 
   constructor(
     private readonly data: string,
@@ -46,7 +47,7 @@ export class PictureSizes {
         if (why === 'evict') void rm(join(this.folder, name), { force: true });
       },
     });
-    void this.findKept().catch((error: unknown) => console.error(error));
+    this.foundKept = this.findKept().catch((error: unknown) => console.error(error));
   }
 
   /** The picture as it is wanted. @throws where the file is not there, or cannot be drawn */
@@ -69,6 +70,7 @@ export class PictureSizes {
 
   private async make(wanted: WantedSize, name: string): Promise<Buffer> {
     const body = await drawn(join(this.data, 'media', wanted.hash), wanted);
+    await this.foundKept; // what is made now is newer than all that was there
     const isKept = body.length <= this.kept.maxSize && (await keep(join(this.folder, name), body));
     if (isKept) this.kept.set(name, body.length);
     return body;

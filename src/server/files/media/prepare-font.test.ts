@@ -37,17 +37,13 @@ test.each([
   expect(done).toMatchObject({ ok: false, issues: [{ path: 'style/mine.woff2' }] });
 });
 
-test(
-  'a font with any byte changed is read or refused, and nothing else',
-  { timeout: 60_000 },
-  async () => {
-    const font = readFileSync(fontFile('newsreader/files/newsreader-latin-wght-normal.woff2'));
-    for (let i = 0; i < 60; i++) {
-      const changed = Buffer.from(font);
-      changed[(i * i * 37) % Math.min(changed.length, i < 40 ? 300 : changed.length)]! ^=
-        1 << (i % 8);
-      const done = await prepareFont(written(changed), 'x');
-      if (!done.ok) expect(done.issues[0]!.code).toBe('unreadable-font');
-    }
-  },
-);
+test('a font with any byte changed is read or refused, and nothing else', async () => {
+  const font = readFileSync(fontFile('newsreader/files/newsreader-latin-wght-normal.woff2'));
+  for (let i = 0; i < 60; i++) {
+    const changed = Buffer.from(font);
+    changed[(i * i * 37) % Math.min(changed.length, i < 40 ? 300 : changed.length)]! ^=
+      1 << (i % 8);
+    const done = await prepareFont(written(changed), 'x');
+    if (!done.ok) expect(done.issues[0]!.code).toBe('unreadable-font');
+  }
+});
