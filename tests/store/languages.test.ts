@@ -7,6 +7,30 @@ import { type Files, loadFiles } from '../helpers/folder.ts';
 import { FILES, GERMAN, NOW, run, seen, site, wall } from '../helpers/german-site.ts';
 import { setting } from '../helpers/release.ts';
 
+test('an address reads what stood in before, once a release lets it again', async () => {
+  const seed = { ...FILES['types/seed.json'], address: '/seeds/{friend.title ?? "all"}/{title}' };
+  const found = await site({
+    'types/seed.json': seed,
+    'languages/de.json': { key: 'de' },
+    'entries/seed.json': [
+      { entry: { id: 'bean', live: '2026-01-01/2026-06-01' }, title: 'Bean' },
+      { entry: { id: 'pea', live: '2026-01-01/' }, title: 'Pea', friend: 'bean' },
+    ],
+  });
+  const paths = ['/de/seeds/bean/pea', '/de/seeds/all/pea'];
+  const statuses = (at: number): string[] => paths.map((p) => seen(found, p, at).slice(0, 3));
+  expect(statuses(NOW)).toEqual(['200', '404']);
+  const says = (fallback: boolean, at: number | null): object => {
+    const steps = setting(found.view.at(wall)!.site.design, 'languages/de', { fallback });
+    return { edit: { steps }, at: at && new Date(at).toISOString() };
+  };
+  expect(run(found, 'release', says(false, null))).toMatchObject({ ok: true });
+  expect(statuses(wall)).toEqual(['410', '404']);
+  const then = wall + 86_400_000;
+  expect(run(found, 'release', says(true, then))).toMatchObject({ ok: true });
+  expect(statuses(then)).toEqual(['200', '404']);
+});
+
 test('an entry has a page in each language, with its words, address and neighbours in it', async () => {
   const found = await site();
   expect(seen(found, '/seeds/pea')).toBe('200 Pea: Pea About Green. Stock 3 Friend Bean');

@@ -56,17 +56,19 @@ export function inLanguage(
     const standIn = stands ? { standIn: readValues(json, design.edition!.own) } : {};
     return { ...revision, values: readValues(json, language), ...standIn };
   });
+  const own = fallback.length === 0 ? [] : ownIntervals(connection, entry.id);
   const changes = shownOver({
     revisions: plain,
     plans: entry.plans.filter(isHere),
     others: entry.plans.filter((plan) => !isHere(plan)),
-    fallback: fallback.length === 0 ? [] : standingIn(connection, entry.id, fallback),
+    fallback: own.flatMap((live) => within(live, fallback)),
   });
-  const made = madeOf(
-    design,
-    entry.revisions,
-    changes.flatMap(({ shown }) => shown ?? []),
-  );
+  // What stood in before it ceased to is what an address reads once it does again.
+  const stood = own.map(({ revision, sharedRevision: shared }) => ({ revision, shared }));
+  const made = madeOf(design, entry.revisions, [
+    ...changes.flatMap(({ shown }) => shown ?? []),
+    ...stood.map((shown) => ({ ...shown, isFallback: true })),
+  ]);
   const codes = changes.map(({ at, shown, keeps }) => {
     const plan = planOf(at, shown && codeOf(shown));
     return { at, code: shown && codeOf(shown), plan: keeps ? { ...plan, keeps } : plan };
@@ -119,17 +121,19 @@ export function planOf(at: Instant, code: number | null): Plan {
 
 type OwnInterval = Parameters<typeof shownOver>[0]['fallback'][number];
 
-/** When an entry is live in the site's own language, as far as that stands in. */
-function standingIn(connection: Connection, id: string, when: readonly Interval[]): OwnInterval[] {
-  const all = statement<OwnInterval>(
+/** What is live of an entry over time in the site's own language. */
+function ownIntervals(connection: Connection, id: string): OwnInterval[] {
+  return statement<OwnInterval>(
     connection,
     `SELECT starts AS "from", ends AS "to", revision, shared_revision AS sharedRevision
        FROM ${tablesIn(undefined).live} WHERE entry = ? ORDER BY starts`,
   ).all(id);
-  return all.flatMap((own) =>
-    when.flatMap((stretch) => {
-      const both = common(own, stretch);
-      return both ? [{ ...own, ...both }] : [];
-    }),
-  );
+}
+
+/** An interval as far as it lies in others. */
+function within(live: OwnInterval, others: readonly Interval[]): OwnInterval[] {
+  return others.flatMap((other) => {
+    const both = common(live, other);
+    return both ? [{ ...live, ...both }] : [];
+  });
 }
