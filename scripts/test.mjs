@@ -157,13 +157,13 @@ await Promise.all([
 await buildOnce();
 await tests(
   'core, store, command line and HTTP',
-  40,
+  50,
   'src',
   'tests/store',
   'tests/cli',
   'tests/http',
 );
-await tests('browser', 35, 'tests/browser');
+await tests('browser', 30, 'tests/browser');
 console.log(`\n${Math.round((Date.now() - started) / 1000)} s in all`);
 for (const failure of failures) console.log(`FAIL ${failure}`);
 console.log(`${passed} passed, ${failed} failed`);

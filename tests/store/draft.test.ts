@@ -69,7 +69,7 @@ test('with my drafts of several types, lists and cards are what publishing them 
       expect(before).toEqual([lists(after), cards(after)]);
       compared++;
     }),
-    { numRuns: Number(process.env.LONG ?? 60) },
+    { numRuns: Number(process.env.LONG ?? 40) },
   );
   expect(compared).toBeGreaterThan(8);
 });

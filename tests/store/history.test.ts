@@ -92,7 +92,7 @@ test('a saved history and the live one are the same, though the address pattern 
       expect(joined(addresses(loaded.connection))).toEqual(joined(addresses(live.connection)));
       compared++;
     }),
-    { numRuns: Number(process.env.LONG ?? 60) },
+    { numRuns: Number(process.env.LONG ?? 40) },
   );
   expect(compared).toBeGreaterThan(8);
 });

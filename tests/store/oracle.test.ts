@@ -4,7 +4,7 @@ import { loadFiles } from '../helpers/folder.ts';
 import { Oracle, Refused, read } from '../helpers/oracle.ts';
 import { plainSite } from '../helpers/random-site.ts';
 
-const RUNS = Number(process.env.LONG ?? 150);
+const RUNS = Number(process.env.LONG ?? 100);
 
 test('addresses are, at every instant, what the rules say when worked out by hand', async () => {
   let compared = 0;

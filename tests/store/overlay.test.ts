@@ -103,7 +103,7 @@ test('a list with unsaved values in it is, page by page, what it would be with t
         }
       },
     ),
-    { numRuns: Number(process.env.LONG ?? 120) },
+    { numRuns: Number(process.env.LONG ?? 80) },
   );
   expect(placed).toBeGreaterThan(50);
 });

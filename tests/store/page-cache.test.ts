@@ -113,7 +113,7 @@ test('a page changes only where something of its read set does, whatever is writ
       hits += visitors.hits;
       needless += visitors.needless;
     }),
-    { numRuns: Number(process.env.LONG ?? 60) },
+    { numRuns: Number(process.env.LONG ?? 40) },
   );
   expect(hits).toBeGreaterThan(1000);
   expect(needless / (hits + needless)).toBeLessThan(0.25);
@@ -150,7 +150,7 @@ test('so it is whatever is released of the design, at once or later, or taken ba
         released += lived.done.get('release') ?? 0;
       },
     ),
-    { numRuns: Number(process.env.LONG ?? 80) },
+    { numRuns: Number(process.env.LONG ?? 55) },
   );
   expect(released).toBeGreaterThan(8);
   expect(hits).toBeGreaterThan(500);

@@ -139,7 +139,7 @@ test('a write that is planned on a copy leaves the rows that it leaves when done
       expect(derivedRows(connection)).toEqual(rows);
       twin.close();
     }),
-    { numRuns: Number(process.env.LONG ?? 40) },
+    { numRuns: Number(process.env.LONG ?? 30) },
   );
   for (const name of ['release', 'undoRelease', 'changeEntries'])
     expect([name, same.get(name) ?? 0]).toEqual([name, expect.toSatisfy((n: number) => n > 0)]);

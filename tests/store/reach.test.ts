@@ -154,7 +154,7 @@ test('the reach of any change is the difference of two full renders', async () =
       if (differs !== null) compared += 1;
       if (differs) changed += 1;
     }),
-    { numRuns: Number(process.env.LONG ?? 80) },
+    { numRuns: Number(process.env.LONG ?? 55) },
   );
   expect(compared).toBeGreaterThan(8);
   expect(changed).toBeGreaterThan(8);

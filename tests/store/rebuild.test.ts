@@ -82,7 +82,7 @@ test('after any writes, deriving everything anew gives the same rows, and what w
       rebuild(connection, view);
       expect(derivedRows(connection)).toEqual(rows);
     }),
-    { numRuns: Number(process.env.LONG ?? 80) },
+    { numRuns: Number(process.env.LONG ?? 55) },
   );
   // All of them but what is done where there is no site yet.
   const names = (Object.keys(COMMANDS) as CommandName[]).filter((n) => !COMMANDS[n].beforeSite);
