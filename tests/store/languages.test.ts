@@ -8,7 +8,10 @@ import { FILES, GERMAN, NOW, run, seen, site, wall } from '../helpers/german-sit
 import { setting } from '../helpers/release.ts';
 
 test('an address reads what stood in before, once a release lets it again', async () => {
-  const seed = { ...FILES['types/seed.json'], address: '/seeds/{friend.title ?? "all"}/{title}' };
+  const seed = {
+    ...(FILES['types/seed.json'] as object),
+    address: '/seeds/{friend.title ?? "all"}/{title}',
+  };
   const found = await site({
     'types/seed.json': seed,
     'languages/de.json': { key: 'de' },
