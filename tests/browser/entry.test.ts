@@ -95,7 +95,7 @@ describe('an entry', () => {
     await write('field-summary', 'Heads <b>as hard</b> as ice.');
     await inPreview('Heads <b>as hard</b> as ice.');
     expect(await browser.findElement(By.css('iframe')).getAttribute('sandbox')).toBe(
-      'allow-scripts',
+      'allow-scripts allow-forms',
     );
   });
 

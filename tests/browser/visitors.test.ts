@@ -8,6 +8,7 @@ import {
   clickOn,
   expectAccessible,
   inFrame,
+  inPreview,
   open,
   press,
   publicPage,
@@ -104,6 +105,24 @@ test('with a script the list follows what a visitor ticks and types, who stays w
     String(await browser.executeScript('return arguments[0].textContent', told)),
   );
   await expectAccessible();
+});
+
+test('a listing is narrowed as visitors do where it is made, and where its page is edited', async () => {
+  const narrow = (): Promise<unknown> =>
+    inFrame(`document.querySelector('input[value="legumes"]').checked = true;
+      document.querySelector('form.visitor button').click()`);
+  await open('/build/listings/all-varieties');
+  await clickOn(By.xpath('//*[@role="tab"][.="Page"]'));
+  await inPreview('Difficulty');
+  await narrow();
+  await see('Page at /varieties?');
+  await inPreview('Without Legumes');
+  await open('/build/view/varieties');
+  await inPreview('Difficulty');
+  await narrow();
+  await inPreview('Without Legumes');
+  const written = await browser.findElement(By.css('[aria-label="Path of the page"]'));
+  expect(await written.getAttribute('value')).toContain('=legumes');
 });
 
 test('a row has buttons where the style can make none', async () => {

@@ -4,6 +4,7 @@ import { contentTable } from '@/server/queries/content.ts';
 import { listingOutcome } from '@/server/queries/listing.ts';
 import { templateOutcome } from '@/server/queries/template-outcome.ts';
 import { typeOutcome } from '@/server/queries/type.ts';
+import { viewedPage } from '@/server/queries/view-page.ts';
 import type { TestSite } from '../helpers/folder.ts';
 import { GERMAN, run, site, wall } from '../helpers/german-site.ts';
 import { ANN } from '../helpers/seeds.ts';
@@ -96,7 +97,7 @@ describe('a listing in the language that is looked at', () => {
       ['Bean', '/de/sorten/bean'],
       ['Erbse', '/de/sorten/erbse'],
     ]);
-    expect(page).toContain('<h1>Alle</h1>');
+    expect(page!.html).toContain('<h1>Alle</h1>');
   });
 
   test('says who is left out since they say nothing in it', async () => {
@@ -105,6 +106,35 @@ describe('a listing in the language that is looked at', () => {
     expect(leftOut).toMatchObject([{ id: 'bean', reasons: [{ words: 'not in Deutsch' }] }]);
     expect((await outcome(null, { fallback: false })).leftOut).toEqual([]);
   });
+});
+
+test('a page of a language is looked at in it, and its texts are filled in in it', async () => {
+  const seed = {
+    ...WITH_PAGE['templates/seed-page.json'],
+    blocks: [{ ...HEADING, text: '{title}' }],
+  };
+  const { view } = await site({
+    ...WITH_PAGE,
+    'templates/seed-page.json': seed,
+    'languages/de.json': GERMAN,
+  });
+  const places = (path: string): unknown => {
+    const { html, ...page } = viewedPage(view, ANN, path, looking(null))!;
+    const place = /<!--place (\S*)--><h1>(.*)<\/h1>/.exec(html)!;
+    return [page.status, page.language, place[2], JSON.parse(decodeURIComponent(place[1]!))];
+  };
+  const title = view
+    .at(wall)!
+    .site.types.get('seed')!
+    .fields.find(({ key }) => key === 'title')!.id;
+  expect(places('/seeds/pea')).toEqual([
+    200,
+    null,
+    'Pea',
+    { of: 'text', entry: 'pea', field: title },
+  ]);
+  const filled = { of: 'field', entry: 'pea', key: 'title', language: 'de' };
+  expect(places('/de/sorten/erbse')).toEqual([200, 'de', 'Erbse', filled]);
 });
 
 test('content tells of each language whether an entry is public in words of its own', async () => {

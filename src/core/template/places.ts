@@ -10,8 +10,11 @@ import { nameOf } from '../design/values.ts';
 export type Place =
   /** A text of an entry, as it is; by the ids of the entry and the field. */
   | { of: 'text'; entry: string; field: string }
-  /** Another field of an entry, drawn; by its key, as forms name it. */
-  | { of: 'field'; entry: string; key: string }
+  /**
+   * Another field of an entry, drawn; by its key, as forms name it. `language`: the id of the further
+   * language it is filled in.
+   */
+  | { of: 'field'; entry: string; key: string; language?: string }
   /** A card; where it stands in a listing, its key. */
   | { of: 'entry'; entry: string; name: string; listing?: string }
   /**
@@ -68,17 +71,22 @@ function listing(key: string, { design }: BlockCompiler): ((scope: RenderScope) 
   });
 }
 
-/** A field of the page's own entry; of texts those that are written as they are shown. */
+/**
+ * A field of the page's own entry; of texts those that are written as they are shown, in the site's
+ * own language.
+ */
 function ownField(
   key: string,
-  { type }: BlockCompiler,
+  { type, design }: BlockCompiler,
   isText: boolean,
 ): ((scope: RenderScope) => Place | null) | null {
   const field = type?.fields.find((f) => f.key === key);
   if (!field || (isText && (field.many || !PLAIN.includes(kindOf(field).kind)))) return null;
-  const { id } = field;
-  if (!isText) return ({ own }) => own && { of: 'field', entry: own.id, key };
-  return ({ own }) => own && { of: 'text', entry: own.id, field: id };
+  const { id, translated } = field;
+  const { edition } = design;
+  if (isText && !edition) return ({ own }) => own && { of: 'text', entry: own.id, field: id };
+  const spoken = edition && translated ? { language: edition.id } : {};
+  return ({ own }) => own && { of: 'field', entry: own.id, key, ...spoken };
 }
 
 const PLAIN = ['text', 'paragraphs'];

@@ -12,7 +12,7 @@ import { draftsSeen, inLanguageSeen } from './drafts.ts';
 import { withSteps } from './unsaved.ts';
 import { overlayOf } from './preview.ts';
 import { framesOf } from './settings.ts';
-import type { SiteView } from './site-view.ts';
+import { type SiteView, requestOf } from './site-view.ts';
 import type { Issue } from '@/core/issue.ts';
 import type { Step } from '@/core/design-edit/steps.ts';
 import { blocksWithin } from '@/core/design/block-ids.ts';
@@ -119,8 +119,8 @@ export interface ListingOutcome extends LeftOut {
   total: number;
   pageSize: number;
   entries: (ListedEntry & { pinned: Pinned | null })[];
-  /** The listing's first page; null for a listing without pages of its own. */
-  page: string | null;
+  /** The page of it that is asked for, else its first; null for a listing without any. */
+  page: { html: string; path: string } | null;
   /** Types on whose entries' pages it can stand, and on whose it is seen; null where on any. */
   on: { types: string[]; id: string; name: string } | null;
 }
@@ -133,6 +133,8 @@ export interface ListingInput {
   find: string;
   /** On whose page it is seen, where it compares with that; whoever is first where left out. */
   on?: string | undefined;
+  /** Which page of it is seen, by its path and what a visitor chose; the first where left out. */
+  visit?: string | undefined;
 }
 
 const SHOWN = 60;
@@ -141,7 +143,7 @@ const SHOWN = 60;
 export function listingOutcome(
   view: SiteView,
   actor: Actor,
-  { id, steps, find, on }: ListingInput,
+  { id, steps, find, on, visit }: ListingInput,
   looking: Looking,
 ): ListingOutcome | null {
   permit(actor, 'read-unpublished', { of: 'part', path: `listings/${id}` });
@@ -160,7 +162,7 @@ export function listingOutcome(
   const plan = standing ? onPageOf(planned, standing.entry) : planned;
   const { ids, total } = stretchOf(reader, plan, validity, 0, SHOWN);
   const pinned = new Set(pinnedIn(reader, plan, validity).map((entry) => entry.id));
-  const page = issues.length === 0 ? firstPage(site, reader, plan.listing, at) : null;
+  const page = issues.length === 0 ? pageSeen(site, reader, plan.listing, { at, visit }) : null;
   return {
     issues,
     total,
@@ -245,14 +247,17 @@ function firstOf(view: SiteView, type: string, at: Instant): string | null {
   return driver.prepare<unknown[], string>(sql).pluck().get({ at, type }) ?? null;
 }
 
-function firstPage(
+function pageSeen(
   site: CompiledSite,
   reader: SiteReader,
   { key, address }: Listing,
-  at: Instant,
-): string | null {
+  { at, visit }: { at: Instant; visit: string | undefined },
+): ListingOutcome['page'] {
   const path = key === site.frontListing ? rootOf(site.design) : address;
-  return path === undefined ? null : render(site, reader, { path, at }).body;
+  if (path === undefined) return null;
+  const asked = visit === undefined ? null : render(site, reader, requestOf(visit, at));
+  if (visit !== undefined && asked?.listing === key) return { html: asked.body, path: visit };
+  return { html: render(site, reader, { path, at }).body, path };
 }
 
 function listed(

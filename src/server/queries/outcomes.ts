@@ -94,6 +94,7 @@ const OUTCOMES: Record<string, Outcome> = {
       steps,
       find: z.string().max(200).default(''),
       on: z.string().max(200).optional(),
+      visit: path.optional(),
     }),
     (view, actor, input) => listingOutcome(view, actor, input, input),
   ),

@@ -14,7 +14,7 @@ import type { CompiledSite } from '@/core/site/compile.ts';
 import { siteAtPath } from '@/core/site/languages.ts';
 import type { SiteReader } from '@/core/site/reader.ts';
 import { type PageLine, allPages } from '@/core/site/pages.ts';
-import { type RenderedPage, render, trace } from '@/core/site/render.ts';
+import { type PageRequest, type RenderedPage, render, trace } from '@/core/site/render.ts';
 import { compareCodePoints } from '@/core/text.ts';
 import { type Parameter, visitAt } from '@/core/site/visits.ts';
 import { type Instant, Validity } from '@/core/time/interval.ts';
@@ -60,6 +60,11 @@ function readerIn(
 
 /** Of a longer list of parameters none is read. */
 const LONGEST_QUERY = 4000;
+
+/** What is asked for by an address: its path, and the parameters behind it. */
+export function requestOf(address: string, at: Instant): PageRequest {
+  return { path: pathOnly(address), at, parameters: parametersOf(address) };
+}
 
 /** A request's path without query and fragment. */
 function pathOnly(path: string): string {
@@ -139,7 +144,7 @@ export class SiteView {
   render(path: string, at: Instant, reads?: ReadSet): RenderedPage | null {
     const view = this.at(at);
     if (!view) return null;
-    const asked = { path: pathOnly(path), at, parameters: parametersOf(path) };
+    const asked = requestOf(path, at);
     const { site, reader: plain } = inLanguageOf(view, asked.path);
     const reader = reads ? recording(plain, reads) : plain;
     const page = render(site, reader, asked, view);

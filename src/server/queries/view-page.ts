@@ -7,11 +7,12 @@ import { entryName } from './display.ts';
 import { designSeen, readerSeeing } from './drafts.ts';
 import type { Looking } from './clock.ts';
 import { newestValues } from './preview.ts';
-import type { SiteView } from './site-view.ts';
+import { type SiteView, inLanguageOf, requestOf } from './site-view.ts';
 import { statement } from '../store/statement.ts';
 
 /** A page of the site, to be edited where it stands. */
 export interface ViewedPage {
+  /** With what it is asked for by, behind a question mark. */
   path: string;
   status: number;
   /** Where it leads, for a redirect. */
@@ -25,9 +26,14 @@ export interface ViewedPage {
   listing: { key: string; label: string } | null;
   /** Whether it is made from its type, for want of a template. */
   automatic: boolean;
+  /** Id of the further language that it is in; null for the site's own. */
+  language: string | null;
 }
 
-/** The page at a path as of the clock, as it is seen; null while no site is loaded. */
+/**
+ * The page at a path, which may have parameters, as of the clock, as it is seen; null while no site
+ * is loaded.
+ */
 export function viewedPage(
   view: SiteView,
   actor: Actor,
@@ -39,9 +45,11 @@ export function viewedPage(
   const released = view.at(at);
   const seen = past ? released : designSeen(view, looking);
   if (!seen) return null;
-  const site = past ? seen.site : withPlaces(seen.site);
-  const reader = readerSeeing(view, { actor, at, seeing }, { site, reader: view.readerOf(site) });
-  const page = render(site, reader, { path, at });
+  const asked = requestOf(path, at);
+  const reader = readerSeeing(view, { actor, at, seeing }, seen);
+  const spoken = inLanguageOf({ site: seen.site, reader }, asked.path);
+  const site = past ? spoken.site : withPlaces(spoken.site);
+  const page = render(site, spoken.reader, asked);
   const listing = site.design.listings.find(({ key }) => key === page.listing);
   return {
     path,
@@ -52,6 +60,7 @@ export function viewedPage(
     entry: page.entry === null ? null : { id: page.entry, name: entryName(view, page.entry) },
     listing: listing ? { key: listing.key, label: listing.label } : null,
     automatic: page.automatic,
+    language: site.design.edition?.id ?? null,
   };
 }
 

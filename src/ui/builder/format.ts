@@ -33,7 +33,8 @@ export function entriesCounted(n: number): string {
   return n > 1000 ? 'more than 1,000 entries' : counted(n, 'entry', 'entries');
 }
 
-/** Where an entry's screen is; ids may hold "#", "?" or "%". */
-export function entryHref(id: string): string {
-  return `/build/content/${id.split('/').map(encodeURIComponent).join('/')}`;
+/** Where an entry's screen is, or that of its words in a language; ids may hold "#", "?" or "%". */
+export function entryHref(id: string, language: string | null = null): string {
+  const spoken = language === null ? '' : `?language=${encodeURIComponent(language)}`;
+  return `/build/content/${id.split('/').map(encodeURIComponent).join('/')}${spoken}`;
 }

@@ -26,6 +26,8 @@ interface Props {
   marked?: string | null;
   /** Told which block the pointer is over, or which was pressed. */
   onBlock?: (told: BlockTold) => void;
+  /** Told where a link leads, or a form with what was chosen in it. */
+  onPath?: ((path: string) => void) | undefined;
   /** Whether it tells what of its layout is hard to read or to press. */
   isMeasured?: boolean;
   /** The block whose words are written on now. */
@@ -50,10 +52,7 @@ type PlaceDeed = 'write' | 'field' | 'entry' | 'pin' | 'retire' | 'listing' | 'p
 
 /** What somebody did on a page that is edited as it stands. */
 export type PlaceTold =
-  | { deed: PlaceDeed; place: Place }
-  | { wrote: { place: TextPlace; value: string } }
-  /** A link was pressed. */
-  | { path: string };
+  { deed: PlaceDeed; place: Place } | { wrote: { place: TextPlace; value: string } };
 
 /**
  * What a page tells of its blocks: which the pointer is over, was pressed, or pressed twice, and what
@@ -66,6 +65,8 @@ export type BlockTold =
   | { wroteBlock: WrittenBlock }
   /** What only its layout shows to be hard to read or to press; asked for by `isMeasured`. */
   | { stumbles: string[] };
+
+type Told = { ready: true } | { height: number } | { path: string } | BlockTold | PlaceTold;
 
 /** A block that shows fixed words, and what they are. */
 export interface WrittenBlock {
@@ -84,14 +85,15 @@ export function PageFrame({
   height,
   marked = null,
   onBlock,
+  onPath,
   isMeasured = false,
   writeBlock = null,
   editing,
 }: Props) {
   const frame = useRef<HTMLIFrameElement>(null);
   const [ready, setReady] = useState(false);
-  const told = useRef({ onBlock, onTold: editing?.onTold });
-  useEffect(() => void (told.current = { onBlock, onTold: editing?.onTold }));
+  const told = useRef({ onBlock, onPath, onTold: editing?.onTold });
+  useEffect(() => void (told.current = { onBlock, onPath, onTold: editing?.onTold }));
   const isEdited = editing !== undefined;
   const isAllowed = editing?.isAllowed ?? false;
   const write = editing?.write ?? null;
@@ -99,9 +101,10 @@ export function PageFrame({
   useEffect(() => {
     const listen = (event: MessageEvent): void => {
       if (event.source !== frame.current?.contentWindow || event.origin !== 'null') return;
-      const data = event.data as { ready: true } | { height: number } | BlockTold | PlaceTold;
+      const data = event.data as Told;
       if ('ready' in data) setReady(true);
-      else if ('deed' in data || 'wrote' in data || 'path' in data) told.current.onTold?.(data);
+      else if ('path' in data) told.current.onPath?.(data.path);
+      else if ('deed' in data || 'wrote' in data) told.current.onTold?.(data);
       else if (!('height' in data)) told.current.onBlock?.(data);
     };
     window.addEventListener('message', listen);
@@ -135,7 +138,7 @@ export function PageFrame({
     <iframe
       ref={frame}
       title={title}
-      sandbox="allow-scripts"
+      sandbox="allow-scripts allow-forms"
       className="origin-top-left border-0 bg-white"
       style={{ width, height: height / scale, transform: `scale(${scale})` }}
     />

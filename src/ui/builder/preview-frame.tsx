@@ -23,6 +23,7 @@ interface Props {
   at: number;
   marked?: string | null;
   onBlock?: (told: BlockTold) => void;
+  onPath?: (path: string) => void;
   writeBlock?: WrittenBlock | null;
   isMeasured?: boolean;
 }
@@ -39,6 +40,7 @@ export function PreviewFrame({
   at,
   marked,
   onBlock,
+  onPath,
   writeBlock = null,
   isMeasured = false,
 }: Props) {
@@ -48,7 +50,7 @@ export function PreviewFrame({
   const fitting = WIDTHS.find((w) => space.width / w.width >= LEGIBLE) ?? NARROW;
   const width = chosen ?? fitting.width;
   const scale = Math.min(1, space.width / width);
-  const frame = { html, title, at, width, ...(css === undefined ? {} : { css }) };
+  const frame = { html, title, at, width, onPath, ...(css === undefined ? {} : { css }) };
   return (
     <div className="flex min-h-0 flex-1 flex-col">
       <div className="flex h-9 shrink-0 items-center justify-between gap-3 border-b border-rule px-6 text-note">
@@ -91,7 +93,7 @@ export function PreviewFrame({
 }
 
 /** A page at its own size, in the middle of what there is. */
-function AlonePage(frame: Omit<Props, 'first'> & { width: number }) {
+function AlonePage(frame: Omit<Parameters<typeof PageFrame>[0], 'scale' | 'height'>) {
   const { box, space } = useSpace();
   return (
     <div ref={box} className="flex min-h-0 flex-1 overflow-auto bg-rule">

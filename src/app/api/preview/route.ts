@@ -39,7 +39,7 @@ export async function GET(request: Request): Promise<Response> {
       'content-type': 'text/html; charset=utf-8',
       'cache-control': 'no-store',
       'x-content-type-options': 'nosniff',
-      'content-security-policy': `sandbox allow-scripts; default-src 'none'; style-src 'self' 'nonce-${nonce}'; img-src 'self'; font-src 'self'; script-src 'nonce-${nonce}'; base-uri 'none'; form-action 'none'; frame-ancestors 'self'`,
+      'content-security-policy': `sandbox allow-scripts allow-forms; default-src 'none'; style-src 'self' 'nonce-${nonce}'; img-src 'self'; font-src 'self'; script-src 'nonce-${nonce}'; base-uri 'none'; form-action 'none'; frame-ancestors 'self'`,
     },
   });
 }

@@ -1,6 +1,6 @@
 /**
- * Runs in the sandbox: shows the page it is sent, keeps the scroll, and tells which link was
- * pressed, and of pages whose blocks are marked which block the pointer is over.
+ * Runs in the sandbox: shows the page it is sent, keeps the scroll, and tells where a link
+ * or a form leads that was pressed, and of pages whose blocks are marked which block the pointer is over.
  */
 export const SANDBOX_SCRIPT = `
 const tell = (message) => parent.postMessage(message, '*');
@@ -115,6 +115,12 @@ addEventListener('click', (event) => {
   if (!link) return;
   event.preventDefault();
   tell({ path: link.getAttribute('href') });
+});
+addEventListener('submit', (event) => {
+  event.preventDefault();
+  const { target: form, submitter } = event;
+  const asked = new URLSearchParams(new FormData(form, submitter));
+  tell({ path: (form.getAttribute('action') ?? '') + '?' + asked });
 });
 addEventListener('dblclick', (event) => {
   const opened = blockAt(event.target);

@@ -41,13 +41,14 @@ export function ListingScreen({ detail, outcome: first, clock, pin }: Props) {
   const { spec, changed } = edits;
   const [find, setFind] = useState('');
   const [on, setOn] = useState<string>();
+  const [visit, setVisit] = useState<string>();
   const pinned = usePinned(edits, pin, detail.names);
   const when = useWhen(clock);
   const { outcome, problem } = useOutcome<ListingOutcome>(
     'listing',
-    { ...lookingOf(clock), id, steps: edits.steps, find, on },
+    { ...lookingOf(clock), id, steps: edits.steps, find, on, visit },
     first,
-    changed || find !== '' || on !== undefined,
+    changed || find !== '' || on !== undefined || visit !== undefined,
   );
   const readOnly = useDesignReadOnly(clock);
   const release = useRelease({
@@ -96,13 +97,7 @@ export function ListingScreen({ detail, outcome: first, clock, pin }: Props) {
               `${detail.spec.label} · ${when}${changed ? ' · with unsaved settings' : ''}`}
           </p>
           {outcome.on && <OnWhosePage on={outcome.on} at={clock.at} onPick={setOn} />}
-          <Sides
-            outcome={outcome}
-            clock={clock}
-            address={spec.address ?? '/'}
-            find={find}
-            onFind={setFind}
-          />
+          <Sides outcome={outcome} clock={clock} find={find} onFind={setFind} onVisit={setVisit} />
         </>
       }
     />
@@ -145,18 +140,19 @@ function OnWhosePage({
 function Sides({
   outcome,
   clock,
-  address,
   find,
   onFind,
+  onVisit,
 }: {
   outcome: ListingOutcome;
   clock: Clock;
-  address: string;
   find: string;
   onFind: (name: string) => void;
+  onVisit: (path: string) => void;
 }) {
+  const { page: seen } = outcome;
   const page =
-    outcome.page === null
+    seen === null
       ? []
       : [
           {
@@ -165,10 +161,11 @@ function Sides({
             content: (
               <div className="flex h-full flex-col">
                 <PreviewFrame
-                  html={outcome.page}
+                  html={seen.html}
                   title="Page"
-                  first={`First page at ${address}`}
+                  first={`Page at ${seen.path}`}
                   at={clock.at}
+                  onPath={(path) => path.startsWith('/') && onVisit(path)}
                 />
               </div>
             ),

@@ -58,12 +58,14 @@ export function useClockParameters(): ClockParameters {
   );
   const keep = useCallback(
     (href: string) => {
-      const [base = '', query = ''] = href.split('?');
+      const [whole = '', place] = href.split('#');
+      const [base = '', query = ''] = whole.split('?');
       const next = new URLSearchParams(query);
       if (at !== null) next.set('at', at);
       if (UNPUBLISHED.includes(seeing)) next.set('seeing', seeing);
       if (language !== null && OF_DESIGN.test(base)) next.set('language', language);
-      return `${base}${next.size > 0 ? `?${next}` : ''}`;
+      const asked = next.size > 0 ? `?${next}` : '';
+      return `${base}${asked}${place === undefined ? '' : `#${place}`}`;
     },
     [at, seeing, language],
   );

@@ -23,10 +23,15 @@ export interface EditedPage extends Pick<BulkChanges, 'said' | 'issues'> {
   retiring: Retiring | null;
   leave: () => void;
   retire: () => void;
+  /** Goes where a link or a form leads. */
+  follow: (path: string) => void;
 }
 
-/** Does what somebody asks for on a page that is edited as it stands. */
-export function useEditedPage(clock: Clock): EditedPage {
+/**
+ * Does what somebody asks for on a page that is edited as it stands; `language`: the id of the
+ * further one that it is in.
+ */
+export function useEditedPage(clock: Clock, language: string | null): EditedPage {
   const router = useRouter();
   const { keep, set } = useClockParameters();
   const bulk = useBulkChanges();
@@ -57,14 +62,13 @@ export function useEditedPage(clock: Clock): EditedPage {
     if (isDone && clock.seeing === 'published') set({ seeing: 'draft' });
   };
   const onTold = (told: PlaceTold): void => {
-    if ('path' in told) return follow(told.path, go);
     if ('wrote' in told) return void save(told.wrote);
     const { deed, place } = told;
     if (deed === 'write' && place.of === 'text') return void begin(place);
-    if (deed === 'retire' && place.of === 'entry')
+    if (deed === 'retire' && place.of === 'entry' && language === null)
       return setRetiring({ id: place.entry, name: place.name });
     if (deed === 'pin' && place.of === 'entry') return go(pinning(place));
-    go(whereTo(place, deed === 'add'));
+    go(whereTo(place, { adds: deed === 'add', language }));
   };
   return {
     said: bulk.said,
@@ -72,24 +76,28 @@ export function useEditedPage(clock: Clock): EditedPage {
     retiring,
     leave: () => setRetiring(null),
     retire: () => retiring && void bulk.retire(retiring),
+    follow: (path) => follow(path, go),
     editing: { isAllowed: mayWrite && clock.tense !== 'past', onTold, write },
   };
 }
 
-/** Follows a link: to the page it leads to on this site, else in a window of its own. */
+/** Goes where something leads: to that page of this site, else in a window of its own. */
 function follow(href: string, go: (path: string) => void): void {
   if (href.startsWith('/') && !href.startsWith('//')) go(viewHref(href));
   else if (!href.startsWith('#')) window.open(href, '_blank', 'noopener,noreferrer');
 }
 
 /** The screen on which what stands at a place is edited, or another is made that stands there. */
-function whereTo(place: Place, adds: boolean): string {
+function whereTo(
+  place: Place,
+  { adds, language }: { adds: boolean; language: string | null },
+): string {
   switch (place.of) {
     case 'field':
-      return `${entryHref(place.entry)}#field-${place.key}`;
+      return `${entryHref(place.entry, place.language)}#field-${place.key}`;
     case 'text':
     case 'entry':
-      return entryHref(place.entry);
+      return entryHref(place.entry, language);
     case 'picks':
       return `/build/listings/picks/${place.picks}${adds ? '#picks-add' : ''}`;
     case 'listing':

@@ -24,7 +24,7 @@ const SEEN = {
 export function ViewScreen({ page, clock }: { page: ViewedPage; clock: Clock }) {
   const { box, space } = useSpace();
   const [width, setWidth] = useState<number>(WIDTHS[0]!.width);
-  const edited = useEditedPage(clock);
+  const edited = useEditedPage(clock, page.language);
   const { said, issues, retiring } = edited;
   const scale = Math.min(1, space.width / width);
   return (
@@ -64,6 +64,7 @@ export function ViewScreen({ page, clock }: { page: ViewedPage; clock: Clock }) 
             at={clock.at}
             height={space.height}
             editing={edited.editing}
+            onPath={edited.follow}
             {...{ width, scale }}
           />
         </div>
@@ -83,15 +84,18 @@ export function ViewScreen({ page, clock }: { page: ViewedPage; clock: Clock }) 
 
 /** What stands at the path, and where it is made. */
 function Lead({ page, clock }: { page: ViewedPage; clock: Clock }) {
-  const { entry, listing, status, automatic } = page;
+  const { entry, listing, status, automatic, language } = page;
+  const spoken = language === null ? '' : `?language=${language}`;
   const when = clock.tense === 'now' ? 'now' : instantWords(clock.at, clock.zone, clock.now);
   const answers = status === 200 ? '' : `answers ${status} · `;
   const past = clock.tense === 'past' ? ' · the past is only looked at' : '';
   return (
     <p className="min-w-0 flex-1 truncate text-muted">
       {`${answers}${when} · ${SEEN[clock.seeing]}${automatic ? ' · automatic page' : ''}${past}`}
-      {entry && <Way href={entryHref(entry.id)}>{`Entry “${entry.name}”`}</Way>}
-      {listing && <Way href={`/build/listings/${listing.key}`}>{`Listing “${listing.label}”`}</Way>}
+      {entry && <Way href={entryHref(entry.id, language)}>{`Entry “${entry.name}”`}</Way>}
+      {listing && (
+        <Way href={`/build/listings/${listing.key}${spoken}`}>{`Listing “${listing.label}”`}</Way>
+      )}
       <Way href={`/build/addresses?try=${encodeURIComponent(page.path)}`}>Why it is this</Way>
     </p>
   );

@@ -14,7 +14,9 @@ export default async function Page({
 }) {
   const { clock, ask } = await openScreen(searchParams);
   const { path = [] } = await params;
-  const page = await ask('viewedPage', `/${path.join('/')}`, lookingOf(clock));
+  const { query } = await searchParams;
+  const asked = typeof query === 'string' ? `?${query}` : '';
+  const page = await ask('viewedPage', `/${path.join('/')}${asked}`, lookingOf(clock));
   if (!page) notFound();
   return <ViewScreen page={page} clock={clock} />;
 }
