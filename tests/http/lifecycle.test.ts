@@ -151,7 +151,9 @@ describe('a server', () => {
       ),
     );
     await new Promise((done) => setTimeout(done, 500));
+    const asked = Date.now();
     expect(await server.stop()).not.toBeNull();
+    expect(Date.now() - asked).toBeLessThan(60_000);
     await Promise.all(writes);
     other.exec('ROLLBACK');
     other.close();

@@ -45,15 +45,19 @@ async function signIn(url: string, link: string): Promise<string> {
     .join('; ');
 }
 
-/** What a raw connection answers until it is closed. */
+/** What a raw connection answers until it is closed, long before one that is kept would be. */
 function raw(url: string, words: string): Promise<string> {
   const { hostname, port } = new URL(url);
-  return new Promise((resolve) => {
+  return new Promise((resolve, reject) => {
     const socket = connect({ host: hostname, port: Number(port) }, () => socket.write(words));
     let read = '';
+    const late = setTimeout(() => reject(new Error(`Still open: ${read}`)), 45_000);
     socket.on('data', (chunk) => (read += chunk.toString()));
     socket.on('error', () => undefined);
-    socket.on('close', () => resolve(read));
+    socket.on('close', () => {
+      clearTimeout(late);
+      resolve(read);
+    });
   });
 }
 

@@ -1,6 +1,7 @@
 /**
- * Runs in the sandbox: shows the page it is sent, keeps the scroll, and tells where a link
- * or a form leads that was pressed, and of pages whose blocks are marked which block the pointer is over.
+ * Runs in the sandbox: shows the page it is sent, keeps the scroll, and tells where a link or
+ * a form leads that was pressed, and of pages whose blocks are marked which block the pointer is
+ * over.
  */
 export const SANDBOX_SCRIPT = `
 const tell = (message) => parent.postMessage(message, '*');
