@@ -66,7 +66,10 @@ export class LivedSite {
   ): void {
     const detail = entryDetail(this.view, COMMAND_LINE, id, this.wall, this.wall, 'de');
     const seen = detail?.revision ?? null;
-    this.run('saveWords', { entry: id, language: 'de', values: { title }, seen });
+    const spoken = { language: 'de', field: 'title', value: title };
+    if (seen !== null && at === null)
+      this.run('changeEntries', { what: { do: 'setValue', ...spoken }, which: { ids: [id] } });
+    else this.run('saveWords', { entry: id, language: 'de', values: { title }, seen });
     const plan = { entry: id, action: then, at, revision: null, language: 'de' };
     if (then !== null) this.run('planChange', plan);
   }

@@ -6,9 +6,11 @@ import { ADDRESSES_AT_ONCE, addressRows } from '@/server/queries/addresses.ts';
 import { addressTree } from '@/server/queries/address-tree.ts';
 import { lostPaths } from '@/server/queries/lost-paths.ts';
 import { redirectLines } from '@/server/queries/redirects.ts';
+import type { Seeing } from '@/server/queries/clock.ts';
 import { tryAddress } from '@/server/queries/try-address.ts';
 import { temporaryFolder } from '../helpers/folder.ts';
 import { entry } from '../helpers/notes.ts';
+import { site as german } from '../helpers/german-site.ts';
 import { ANN, FILES, NOW, done, running, site } from '../helpers/seeds.ts';
 
 const LOOKING = { at: NOW, seeing: 'published' } as const;
@@ -83,6 +85,59 @@ describe('an address that is tried', () => {
     });
     const pea = await tried('/seeds/pea-early');
     expect(pea.links).toMatchObject({ out: [{ id: 'ines' }], here: [] });
+  });
+});
+
+describe('an address that is tried with parameters', () => {
+  const visitor = { filters: ['friend'], search: ['title'], orders: [] };
+  const all = { key: 'all', label: 'All', type: 'seed', address: '/all', sort: ['title'], visitor };
+  const files = { ...FILES, 'listings/all.json': all };
+  const answer = async (given: string) => {
+    const { status, asked, path, html, steps } = await tried(given, files);
+    const said = steps.find(({ step }) => step === 'parameters')?.words ?? null;
+    const entries = [...(html ?? '').matchAll(/href="\/seeds\/([^"]+)"/g)].map(([, name]) => name);
+    return { status, asked, path, said, entries: [...new Set(entries)] };
+  };
+
+  test('shows the list as its visitors have it, and says by what', async () => {
+    expect(await answer('/all')).toMatchObject({
+      ...{ said: null, entries: ['bean', 'ecole', 'pea-early'] },
+    });
+    expect(await answer('/all?friend=ines&utm=x#top')).toEqual({
+      status: 200,
+      asked: '/all?friend=ines&utm=x',
+      path: '/all',
+      said: 'The list is narrowed, searched or ordered by friend=ines. Passed over: utm=x.',
+      entries: ['pea-early'],
+    });
+    const whole = await answer('https://test.example/all?q=pea');
+    expect([whole.asked, whole.entries]).toEqual(['/all?q=pea', ['pea-early']]);
+  });
+
+  test('that nothing there reads says so', async () => {
+    const said = 'What stands behind “?” is passed over: nothing on this page reads it.';
+    expect(await answer('/all?friend=nobody')).toMatchObject({ status: 200, said });
+    expect(await answer('/seeds/bean?friend=ines')).toMatchObject({ status: 200, said });
+    expect(await answer('/nowhere?friend=ines')).toMatchObject({ status: 404, said });
+  });
+
+  test('says of a page that it has not that the list ends before', async () => {
+    const { status, steps } = await tried('/all/page-9?friend=ines', files);
+    expect([status, steps.at(-1)!.words]).toEqual([404, 'The list ends before that page.']);
+  });
+
+  test('is tried in its language, as somebody’s draft has it', async () => {
+    const held = await german();
+    const { view } = held;
+    const said = { entry: 'pea', language: 'de', values: { title: 'Zuckererbse' }, seen: 1 };
+    done(running(held)('saveWords', said));
+    const paths = (seeing: Seeing) =>
+      ['/de/sorten/erbse', '/de/sorten/zuckererbse'].map((path) => {
+        const { status, location } = tryAddress(view, ANN, path, NOW + 600_000, seeing)!;
+        return location ?? status;
+      });
+    expect(paths('published')).toEqual([200, 404]);
+    expect(paths('draft')).toEqual(['/de/sorten/zuckererbse', 200]);
   });
 });
 

@@ -1,10 +1,12 @@
 import { describe, expect, test } from 'vitest';
 import type { Seeing } from '@/server/queries/clock.ts';
+import { COMMAND_LINE } from '@/server/permit.ts';
 import { contentTable } from '@/server/queries/content.ts';
+import { entryDetail } from '@/server/queries/entry.ts';
 import { listingOutcome } from '@/server/queries/listing.ts';
 import { templateOutcome } from '@/server/queries/template-outcome.ts';
 import { typeOutcome } from '@/server/queries/type.ts';
-import { viewedPage } from '@/server/queries/view-page.ts';
+import { viewedPage, writtenText } from '@/server/queries/view-page.ts';
 import type { TestSite } from '../helpers/folder.ts';
 import { GERMAN, run, site, wall } from '../helpers/german-site.ts';
 import { ANN } from '../helpers/seeds.ts';
@@ -108,33 +110,65 @@ describe('a listing in the language that is looked at', () => {
   });
 });
 
-test('a page of a language is looked at in it, and its texts are filled in in it', async () => {
-  const seed = {
-    ...WITH_PAGE['templates/seed-page.json'],
-    blocks: [{ ...HEADING, text: '{title}' }],
+describe('a page of a language is edited in it where it stands', () => {
+  const loaded = (): Promise<TestSite> => {
+    const page = WITH_PAGE['templates/seed-page.json'];
+    const blocks = [{ ...HEADING, text: '{title}' }];
+    return site({
+      ...WITH_PAGE,
+      'templates/seed-page.json': { ...page, blocks },
+      'languages/de.json': GERMAN,
+    });
   };
-  const { view } = await site({
-    ...WITH_PAGE,
-    'templates/seed-page.json': seed,
-    'languages/de.json': GERMAN,
-  });
-  const places = (path: string): unknown => {
-    const { html, ...page } = viewedPage(view, ANN, path, looking(null))!;
+  const fieldOf = ({ view }: TestSite, named: string): string => {
+    const { fields } = view.at(wall)!.site.types.get('seed')!;
+    return fields.find(({ key }) => key === named)!.id;
+  };
+  /** Its status and language, the words of its heading, and what stands at those. */
+  const heading = ({ view }: TestSite, path: string, seeing: Seeing = 'published'): unknown => {
+    const { html, ...page } = viewedPage(view, ANN, path, looking(null, seeing))!;
     const place = /<!--place (\S*)--><h1>(.*)<\/h1>/.exec(html)!;
     return [page.status, page.language, place[2], JSON.parse(decodeURIComponent(place[1]!))];
   };
-  const title = view
-    .at(wall)!
-    .site.types.get('seed')!
-    .fields.find(({ key }) => key === 'title')!.id;
-  expect(places('/seeds/pea')).toEqual([
-    200,
-    null,
-    'Pea',
-    { of: 'text', entry: 'pea', field: title },
-  ]);
-  const filled = { of: 'field', entry: 'pea', key: 'title', language: 'de' };
-  expect(places('/de/sorten/erbse')).toEqual([200, 'de', 'Erbse', filled]);
+
+  test('a text is one of its language', async () => {
+    const s = await loaded();
+    const text = { of: 'text', entry: 'pea', field: fieldOf(s, 'title') };
+    expect(heading(s, '/seeds/pea')).toEqual([200, null, 'Pea', text]);
+    const spoken = { ...text, language: 'de' };
+    expect(heading(s, '/de/sorten/erbse')).toEqual([200, 'de', 'Erbse', spoken]);
+  });
+
+  test('a text for which other words stand in is to be filled in', async () => {
+    const s = await loaded();
+    const field = { of: 'field', entry: 'bean', key: 'title', language: 'de' };
+    expect(heading(s, '/de/sorten/bean')).toEqual([200, 'de', 'Bean', field]);
+  });
+
+  test('what is written is a draft in that language alone, and is taken back', async () => {
+    const s = await loaded();
+    const title = fieldOf(s, 'title');
+    const spoken = { language: 'de', field: title };
+    const asked = { entry: 'pea', ...spoken };
+    expect(writtenText(s.view, ANN, asked, wall)).toMatchObject({
+      ...{ value: 'Erbse', label: 'Title (Deutsch)', name: 'Pea' },
+    });
+    const what = { do: 'setValue', value: 'Zuckererbse', ...spoken } as const;
+    const did = run(s, 'changeEntries', { what, which: { ids: ['pea'] } });
+    expect(did).toMatchObject({ ok: true, value: { done: 1 } });
+    const pages = (): unknown[] =>
+      ['/seeds/pea', '/de/sorten/erbse', '/de/sorten/zuckererbse'].map((path) => {
+        const { html, status } = viewedPage(s.view, COMMAND_LINE, path, looking(null, 'draft'))!;
+        return /<h1>(.*)<\/h1>/.exec(html)?.[1] ?? status;
+      });
+    expect(pages()).toEqual(['Pea', 308, 'Zuckererbse']);
+    expect(entryDetail(s.view, ANN, 'pea', wall, wall, 'de')!.values).toMatchObject({
+      ...{ [title]: 'Zuckererbse', [fieldOf(s, 'about')]: 'Grün.' },
+    });
+    const { change } = (did as { value: { change: number } }).value;
+    expect(run(s, 'undoChange', { change })).toMatchObject({ ok: true, value: { done: 1 } });
+    expect(pages()).toEqual(['Pea', 'Erbse', 'Seite nicht gefunden']);
+  });
 });
 
 test('content tells of each language whether an entry is public in words of its own', async () => {

@@ -17,6 +17,7 @@ import type { SiteReader } from './reader.ts';
 import { type Resolution, type TraceStep, resolvePath } from './resolve.ts';
 import { siteFile } from './site-file.ts';
 import { frameOfListing, templatesOf } from './templates-of.ts';
+import { stepsBeyond } from './trace-listing.ts';
 import { type Parameter, visitAt } from './visits.ts';
 
 /** What a visitor asks for; `at` in ms UTC. */
@@ -91,7 +92,9 @@ export function trace(
   const validity = new Validity(request.at);
   const resolution = resolvePath(site, reader, request.path, validity, steps);
   const drawn = drawnBy(site, reader, resolution, validity);
-  return { steps, drawn, page: render(site, reader, request) };
+  const page = render(site, reader, request);
+  steps.push(...stepsBeyond({ site, reader, validity }, request, resolution, page.status));
+  return { steps, drawn, page };
 }
 
 /** An entry's page at whatever address it has or would have: for previews of what is not live. */

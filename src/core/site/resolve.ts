@@ -35,7 +35,9 @@ export interface TraceStep {
     | 'page of a value'
     | 'method'
     | 'redirect by hand'
-    | 'former address';
+    | 'former address'
+    | 'parameters'
+    | 'page';
   matched: boolean;
   words: string;
 }

@@ -8,8 +8,11 @@ import { nameOf } from '../design/values.ts';
 
 /** What stands at a place of a page, for those who edit it there. */
 export type Place =
-  /** A text of an entry, as it is; by the ids of the entry and the field. */
-  | { of: 'text'; entry: string; field: string }
+  /**
+   * A text of an entry, as it is; by the ids of the entry and the field. `language`: the id of the
+   * further language it is said in.
+   */
+  | { of: 'text'; entry: string; field: string; language?: string }
   /**
    * Another field of an entry, drawn; by its key, as forms name it. `language`: the id of the further
    * language it is filled in.
@@ -72,8 +75,8 @@ function listing(key: string, { design }: BlockCompiler): ((scope: RenderScope) 
 }
 
 /**
- * A field of the page's own entry; of texts those that are written as they are shown, in the site's
- * own language.
+ * A field of the page's own entry; of texts those that are written as they are shown. Where the
+ * site's own words stand in for those of a further language, a text is a field to be filled in.
  */
 function ownField(
   key: string,
@@ -84,9 +87,13 @@ function ownField(
   if (!field || (isText && (field.many || !PLAIN.includes(kindOf(field).kind)))) return null;
   const { id, translated } = field;
   const { edition } = design;
-  if (isText && !edition) return ({ own }) => own && { of: 'text', entry: own.id, field: id };
   const spoken = edition && translated ? { language: edition.id } : {};
-  return ({ own }) => own && { of: 'field', entry: own.id, key, ...spoken };
+  return ({ own }) => {
+    if (!own) return null;
+    const isStandIn = translated && own.language !== undefined;
+    if (isText && !isStandIn) return { of: 'text', entry: own.id, field: id, ...spoken };
+    return { of: 'field', entry: own.id, key, ...spoken };
+  };
 }
 
 const PLAIN = ['text', 'paragraphs'];

@@ -218,8 +218,9 @@ const OUTCOMES: Record<string, Outcome> = {
     }),
     (view, actor, input) => completions(view, actor, input, input),
   ),
-  written: outcome(z.object({ at, entry: id, field: key }), (view, actor, input) =>
-    writtenText(view, actor, input, input.at),
+  written: outcome(
+    z.object({ at, entry: id, field: key, language: key.nullable() }),
+    (view, actor, input) => writtenText(view, actor, input, input.at),
   ),
   purge: outcome(z.object({ id }), (view, actor, input) => purgeLoss(view, actor, input.id)),
   entries: outcome(

@@ -168,8 +168,9 @@ export class SiteView {
   trace(path: string, at: Instant): ReturnType<typeof trace> | null {
     const view = this.at(at);
     if (!view) return null;
-    const { site, reader } = inLanguageOf(view, pathOnly(path));
-    return trace(site, reader, { path: pathOnly(path), at });
+    const asked = requestOf(path, at);
+    const { site, reader } = inLanguageOf(view, asked.path);
+    return trace(site, reader, asked);
   }
 
   /** Every page that answers 200 with HTML, by path; null while no site is loaded. */

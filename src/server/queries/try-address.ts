@@ -1,7 +1,7 @@
 import type { Seeing } from './clock.ts';
 import { designSeen, readerSeeing } from './drafts.ts';
 import { type NearPath, NearPaths } from './near-paths.ts';
-import { type SiteView, inLanguageOf } from './site-view.ts';
+import { type SiteView, inLanguageOf, requestOf } from './site-view.ts';
 import { type Actor, SITE, permit } from '../permit.ts';
 import { trace } from '@/core/site/render.ts';
 import type { TraceStep } from '@/core/site/resolve.ts';
@@ -27,6 +27,8 @@ export interface AddressLinks {
 /** Where a path leads, step by step, and the page it shows. */
 export interface TriedAddress {
   path: string;
+  /** The same with the parameters that stand behind it. */
+  asked: string;
   steps: TraceStep[];
   /** By what the page is drawn, in a sentence; null where that is nothing of the design. */
   drawn: string | null;
@@ -59,25 +61,27 @@ export function tryAddress(
   permit(actor, 'read-unpublished', SITE);
   const found = designSeen(view, { at, seeing });
   if (!found) return null;
-  const { path, read, elsewhere, method } = readAddress(given, found.site.design.site.url);
+  const { asked, read, elsewhere, method } = readAddress(given, found.site.design.site.url);
+  const request = requestOf(asked, at);
+  const { path } = request;
   const before: TraceStep[] =
     read === null ? [] : [{ step: 'address', matched: false, words: read }];
   const answers = elsewhere ?? builderAnswers(path);
   if (answers !== null)
     return {
-      ...{ ...NOT_OURS, path, status: null },
+      ...{ ...NOT_OURS, path, asked, status: null },
       steps: [...before, { step: 'reserved', matched: true, words: answers }],
     };
   if (method !== 'GET' && method !== 'HEAD') {
     const words = `Public pages answer GET and HEAD only: ${method} is refused (405).`;
     const step: TraceStep = { step: 'method', matched: true, words };
-    return { ...NOT_OURS, path, status: 405, steps: [...before, step] };
+    return { ...NOT_OURS, path, asked, status: 405, steps: [...before, step] };
   }
-  const seen = readerSeeing(view, { actor, at, seeing }, found);
-  const { site, reader } = inLanguageOf({ site: found.site, reader: seen }, path);
-  const traced = trace(site, reader, { path, at });
+  const { site, reader: plain } = inLanguageOf(found, path);
+  const reader = readerSeeing(view, { actor, at, seeing }, { site, reader: plain });
+  const traced = trace(site, reader, request);
   return {
-    path,
+    ...{ path, asked },
     steps: [...before, ...traced.steps],
     drawn: traced.drawn,
     status: traced.page.status,
@@ -122,25 +126,27 @@ function linksOf(view: SiteView, entry: string, at: Instant): AddressLinks {
 
 const METHOD = /^(GET|HEAD|POST|PUT|PATCH|DELETE|OPTIONS)\s+/i;
 
-/**
- * The path that a text asks for: of a whole URL its path; queries and fragments decide nothing
- * here.
- */
+/** The path that a text asks for, with its parameters: of a whole URL those, without a fragment. */
 function readAddress(
   given: string,
   siteUrl: string,
-): { path: string; read: string | null; elsewhere: string | null; method: string } {
+): { asked: string; read: string | null; elsewhere: string | null; method: string } {
   const method = (METHOD.exec(given.trim())?.[1] ?? 'GET').toUpperCase();
   const text = given.trim().replace(METHOD, '');
   const url = /^[a-z][a-z0-9+.-]*:\/\//i.test(text) && URL.canParse(text) ? new URL(text) : null;
-  const asked = url ? url.pathname : text.startsWith('/') ? text : `/${text}`;
-  const path = asked.split(/[?#]/, 1)[0]!;
+  const whole = url
+    ? `${url.pathname}${url.search}${url.hash}`
+    : text.startsWith('/')
+      ? text
+      : `/${text}`;
+  const asked = whole.split('#', 1)[0]!;
   const own = url === null || url.host === new URL(siteUrl).host;
-  const cut = url !== null || path !== asked;
+  const isCut = asked !== whole;
+  const cut = isCut ? ': what stands behind “#” is not asked for' : '';
   return {
-    path,
+    asked,
     method,
-    read: cut ? `Read as ${path}; what stands after “?” or “#” decides nothing.` : null,
+    read: isCut || url ? `Read as ${asked}${cut}.` : null,
     elsewhere: own ? null : `${url.host} is not this site, which is ${new URL(siteUrl).host}.`,
   };
 }

@@ -8,6 +8,7 @@ import { designSeen, readerSeeing } from './drafts.ts';
 import type { Looking } from './clock.ts';
 import { newestValues } from './preview.ts';
 import { type SiteView, inLanguageOf, requestOf } from './site-view.ts';
+import { siteIn } from '../store/designs-ahead.ts';
 import { statement } from '../store/statement.ts';
 
 /** A page of the site, to be edited where it stands. */
@@ -46,10 +47,10 @@ export function viewedPage(
   const seen = past ? released : designSeen(view, looking);
   if (!seen) return null;
   const asked = requestOf(path, at);
-  const reader = readerSeeing(view, { actor, at, seeing }, seen);
-  const spoken = inLanguageOf({ site: seen.site, reader }, asked.path);
+  const spoken = inLanguageOf(seen, asked.path);
+  const reader = readerSeeing(view, { actor, at, seeing }, spoken);
   const site = past ? spoken.site : withPlaces(spoken.site);
-  const page = render(site, spoken.reader, asked);
+  const page = render(site, reader, asked);
   const listing = site.design.listings.find(({ key }) => key === page.listing);
   return {
     path,
@@ -74,23 +75,32 @@ export interface WrittenText {
   hasLines: boolean;
 }
 
-/** A text field of an entry, in what was saved last; null where there is none. */
+/**
+ * A text field of an entry, in what was saved last, in the site's own language or in a further one
+ * by its id; null where there is none.
+ */
 export function writtenText(
   view: SiteView,
   actor: Actor,
-  { entry, field: id }: { entry: string; field: string },
+  { entry, field: id, language }: { entry: string; field: string; language: string | null },
   at: Instant,
 ): WrittenText | null {
   permit(actor, 'write-entry', { of: 'entry', id: entry });
   const sql = 'SELECT type FROM entry WHERE id = ? AND deleted IS NULL';
   const typeId = statement<string>(view.connection, sql).pluck().get(entry);
-  const type = view.at(at)?.site.types.get(typeId ?? '');
+  const own = view.at(at)?.site;
+  const site = own && (language === null ? own : siteIn(own, language));
+  const type = site?.types.get(typeId ?? '');
   const field = type?.fields.find((f) => f.id === id);
-  const values = type && newestValues(view, type, entry, at);
+  const values = type && newestValues(view, type, entry, at, site!.design.site.language);
   if (!field || !values) return null;
   const value = String(values[id] ?? '');
+  const spoken = site!.design.edition ? ` (${site!.design.edition.label})` : '';
   const { label, kind } = field;
-  return { value, label, name: entryName(view, entry), hasLines: kind === 'paragraphs' };
+  return {
+    ...{ value, label: `${label}${spoken}`, name: entryName(view, entry) },
+    hasLines: kind === 'paragraphs',
+  };
 }
 
 /** The same site, with what stands at places of its pages between marks. */

@@ -16,6 +16,7 @@ import { type CommandContext, Refused } from '../definition.ts';
 import { languagesMade, tablesIn } from '../../store/language-tables.ts';
 import { newestValues } from '../entry-lookup.ts';
 import { checkDepth, checkPlanned, writeRevision } from '../save-entry.ts';
+import { siteSpoken, writeWords } from '../save-words.ts';
 import { type Concerned, bulkDeed } from './definition.ts';
 
 /** Gives a field a value, or none: a new revision, of which nothing is public yet. */
@@ -26,12 +27,15 @@ export const setValue = bulkDeed({
     field: z.string().max(64),
     /** As a form gives it; null clears the field. */
     value: z.unknown(),
+    /** Id of the further language in which it says that; else it is the site's own. */
+    language: z.string().max(64).optional(),
   }),
-  act(context, entry, { field: id, value }) {
+  act(context, entry, { field: id, value, language }) {
     const field = fieldOf(entry, id);
     const { zone } = context.site.design.site;
     const parsed = parseValue(value, field, { now: context.at, zone, richText: paragraphsOf });
     if (!parsed.ok) throw new Refused(...parsed.issues);
+    if (language !== undefined) return putWord(context, entry, field, [parsed.value, language]);
     return putValue(context, entry, field, () => parsed.value);
   },
   takeBack: (context, entry, { before }) => dropRevision(context, entry, before),
@@ -72,6 +76,30 @@ interface FieldBefore {
   revision: number;
 }
 
+/**
+ * Has a field say something else in a further language; null where it says that already.
+ * @throws Refused
+ */
+function putWord(
+  context: CommandContext,
+  entry: Concerned,
+  field: Field,
+  [value, language]: [unknown, string],
+): FieldBefore | null {
+  const { id, type } = entry;
+  if (!field.translated) throw new Refused(noField(type));
+  const read = siteSpoken(context, language);
+  const said = newestValues({ ...context, site: read }, id, type);
+  if (isSame(value, said[field.id] ?? null)) return null;
+  const own = type.fields.filter(({ translated }) => translated).map((f) => f.id);
+  const values = Object.fromEntries(own.map((key) => [key, said[key] ?? null]));
+  const revision = writeWords(context, entry, { read, values: { ...values, [field.id]: value } });
+  return { revision };
+}
+
+const isSame = (value: unknown, had: unknown): boolean =>
+  isBlank(value) ? isBlank(had) : JSON.stringify(value) === JSON.stringify(had);
+
 /** Puts another value into a field; null where it holds that already. @throws Refused */
 function putValue(
   context: CommandContext,
@@ -84,7 +112,7 @@ function putValue(
   const had = before[field.id] ?? null;
   const given = next(valuesOf(before, field.id));
   const value = Array.isArray(given) && !field.many ? (given[0] ?? null) : given;
-  if (isBlank(value) ? isBlank(had) : JSON.stringify(value) === JSON.stringify(had)) return null;
+  if (isSame(value, had)) return null;
   const values = withComputed(type.fields, { ...before, [field.id]: value }, site.design.site);
   const wrong = [
     ...blankName(type.naming === field.key, field, value),
@@ -143,11 +171,15 @@ function blankName(names: boolean, field: Field, value: unknown): Refused['issue
 function fieldOf({ type }: Concerned, id: string): Field {
   const field = type.fields.find((f) => f.id === id && !kindOf(f).derived);
   if (field) return field;
-  throw new Refused({
+  throw new Refused(noField(type));
+}
+
+function noField({ label }: Concerned['type']): Refused['issues'][number] {
+  return {
     code: 'unknown-field',
-    message: `${type.label} has no such field.`,
+    message: `${label} has no such field.`,
     fix: 'Choose entries of the type that has it.',
-  });
+  };
 }
 
 function subjectsFieldOf(entry: Concerned, id: string): Field {

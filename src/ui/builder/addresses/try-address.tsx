@@ -30,7 +30,7 @@ export function TryAddress({
   const onTry = (path: string): void => show({ try: path });
   return (
     <>
-      <TryForm path={answer?.path ?? '/'} onTry={onTry} />
+      <TryForm path={answer?.asked ?? '/'} onTry={onTry} />
       {answer === null ? (
         <p className="p-6 text-muted">
           Type an address, or press one at the left, to see step by step where it leads and why. A
@@ -45,8 +45,9 @@ export function TryAddress({
             <PreviewFrame
               html={answer.html}
               title="Page at this address"
-              first={`${answer.path} · ${answer.status}`}
+              first={`${answer.asked} · ${answer.status}`}
               at={clock.at}
+              onPath={(to) => to.startsWith('/') && onTry(to)}
             />
           )}
         </div>
@@ -83,7 +84,7 @@ function TryForm({ path: tried, onTry }: { path: string; onTry: (path: string) =
 
 const LINE = 'grid grid-cols-[136px_minmax(0,1fr)] gap-2';
 
-function Trace({ answer: { path, steps, status, location, drawn } }: { answer: TriedAddress }) {
+function Trace({ answer: { asked, steps, status, location, drawn } }: { answer: TriedAddress }) {
   const leads = location === null ? WORDS[status ?? 0] : `leads to ${location} (${status})`;
   return (
     <ol className="px-6 py-3">
@@ -96,7 +97,7 @@ function Trace({ answer: { path, steps, status, location, drawn } }: { answer: T
       <li className={`${LINE} border-t border-spruce py-1 font-semibold`}>
         <span>outcome</span>
         <span className="[overflow-wrap:anywhere]">
-          {status === null ? 'not a page of the public site' : `${path} ${leads ?? status}`}
+          {status === null ? 'not a page of the public site' : `${asked} ${leads ?? status}`}
         </span>
       </li>
       {drawn !== null && (

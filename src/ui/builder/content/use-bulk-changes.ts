@@ -12,6 +12,8 @@ export interface BulkChanges extends Attempts {
   /** Tells what came of something that was done; `did` is what the entries are by it. */
   tell: (result: BulkResult, did: string) => void;
   saveCell: SaveCell;
+  /** The same in a further language, by its id; null for the site's own. */
+  saveWord: (language: string | null, ...cell: Parameters<SaveCell>) => Promise<boolean>;
   /** Takes one off the site now. */
   retire: (entry: { id: string; name: string }) => Promise<boolean>;
   /** Puts an entry before another one by a field; behind all where that is null. */
@@ -28,6 +30,14 @@ export function useBulkChanges(): BulkChanges {
     words,
     undo: change === null ? undefined : { label: 'Undo', run: () => undo(change) },
   });
+  const saveWord: BulkChanges['saveWord'] = (language, row, field, value) => {
+    const spoken = language === null ? {} : { language };
+    return attempt(
+      () => changeOne(row.id, { do: 'setValue', field: field.id, value, ...spoken }),
+      ({ change }) =>
+        said(`${field.label} of “${row.name}” is saved; not public until it is published.`, change),
+    );
+  };
   return {
     ...attempts,
     tell: (result, did) =>
@@ -47,15 +57,8 @@ export function useBulkChanges(): BulkChanges {
         () => changeOne(id, { do: 'retire', at: null }),
         ({ change }) => said(`“${name}” is off the site.`, change),
       ),
-    saveCell: (row, field, value) =>
-      attempt(
-        () => changeOne(row.id, { do: 'setValue', field: field.id, value }),
-        ({ change }) =>
-          said(
-            `${field.label} of “${row.name}” is saved; not public until it is published.`,
-            change,
-          ),
-      ),
+    saveCell: (...cell) => saveWord(null, ...cell),
+    saveWord,
   };
 }
 

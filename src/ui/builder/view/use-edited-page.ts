@@ -42,8 +42,9 @@ export function useEditedPage(clock: Clock, language: string | null): EditedPage
 
   /** Has a text written on as it was saved last, whoever saved it. */
   const begin = async (place: TextPlace): Promise<void> => {
-    const { entry, field } = place;
-    const found = await ask<WrittenText>('written', { at: clock.now, entry, field });
+    const { entry, field, language: spoken = null } = place;
+    const asked = { at: clock.now, entry, field, language: spoken };
+    const found = await ask<WrittenText>('written', asked);
     if ('value' in found) return setWrite({ place, text: found.value });
     const issue = { code: 'refused', message: found.problem, fix: 'Look at it anew.' };
     await bulk.attempt(
@@ -58,7 +59,8 @@ export function useEditedPage(clock: Clock, language: string | null): EditedPage
       { id: place.entry, name },
       { id: place.field, label },
     ];
-    const isDone = await bulk.saveCell(entry, field, value === '' ? null : value);
+    const said = value === '' ? null : value;
+    const isDone = await bulk.saveWord(place.language ?? null, entry, field, said);
     if (isDone && clock.seeing === 'published') set({ seeing: 'draft' });
   };
   const onTold = (told: PlaceTold): void => {
