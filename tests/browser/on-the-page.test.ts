@@ -1,4 +1,4 @@
-import { By, Key } from 'selenium-webdriver';
+import { By, Key, until } from 'selenium-webdriver';
 import { expect, test } from 'vitest';
 import {
   WAIT,
@@ -212,6 +212,46 @@ test('a card is made to stand first in its list, for a while, and does so once t
   await press('Undo');
   await see('Taken back');
   expect(await first()).toBe(before);
+});
+
+test('a page of a further language is written on in it, and as before in the others', async () => {
+  const path = '/de/sorten/moehren/ballastmoehre';
+  const own = 'Stumpf, nach Frost süß, und von Steinen unbeeindruckt.';
+  await open(`/build/view${path}`);
+  await inPreview(own);
+  await pressTool(`Change: ${own.slice(0, 40)}`);
+  await onThePage(async () => {
+    const line = await browser.wait(
+      async () => (await browser.findElements(By.css('[data-written]')))[0] ?? null,
+      WAIT,
+    );
+    await line!.sendKeys('Kurz und süß.', Key.chord(Key.CONTROL, Key.ENTER));
+  });
+  await see('Summary (Deutsch) of “Ballast Carrot” is saved; not public until it is published.');
+  await inPreview('Kurz und süß.');
+  expect(await publicPage(path)).toContain(own);
+  await open('/build/view/varieties/carrots/ballast-carrot?seeing=draft');
+  await inPreview('Ballast Carrot');
+  expect(await publicPage('/varieties/carrots/ballast-carrot')).not.toContain('Kurz und süß.');
+});
+
+test('words that stand in for those of a language lead to where these are filled in, and so does what is done to a card', async () => {
+  await open('/build/view/de/sorten/zwiebeln/white-ladle-onion');
+  await inPreview('A mild white onion the shape of a spoon.');
+  await pressAt('Edit', 'A mild white onion');
+  await browser.wait(until.urlContains('language=de'), WAIT);
+  await browser.wait(
+    async () =>
+      (await browser.executeScript(
+        `return document.activeElement?.closest('#field-summary') !== null`,
+      )) === true,
+    WAIT,
+    'waiting for the focus in the field',
+  );
+  await open('/build/view/de/jetzt-aussaeen');
+  await inPreview('Ballastmöhre');
+  await pressAt('Retire', 'Ballastmöhre');
+  await browser.wait(until.urlContains('/build/content/ballast-carrot?language=de'), WAIT);
 });
 
 test('links lead on within the site, and the past is only looked at', async () => {
