@@ -32,6 +32,7 @@ const config = [
       '.next/**',
       'dist/**',
       '.dev/**',
+      'perf/.cache/**',
       'node_modules/**',
       'next-env.d.ts',
       'data/**',

@@ -2,7 +2,6 @@
 import { mkdtempSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { fileURLToPath } from 'node:url';
 import type { EntryView, Media } from '@/core/design/values.ts';
 import { compileSite, type CompiledSite } from '@/core/site/compile.ts';
 import type { ListingPlan } from '@/core/listing/plan.ts';
@@ -27,10 +26,9 @@ export interface Demo {
   at: Instant;
 }
 
-/** Loads the demo into a data folder of its own. */
-export async function demo(): Promise<Demo> {
+/** Loads the demo's folder into a data folder of its own. */
+export async function demo(folder: string): Promise<Demo> {
   const at = Date.now();
-  const folder = fileURLToPath(new URL('../demo/site', import.meta.url));
   const { site: read, issues } = await readSite(folder, at);
   if (!read) throw new Error(JSON.stringify(issues.slice(0, 5)));
   const data = mkdtempSync(join(tmpdir(), 'bontel-perf-'));

@@ -11,8 +11,8 @@ import { readSite } from '@/server/files/read-site.ts';
 import { freshenDerivedTables } from '@/server/store/freshen.ts';
 import { SiteView } from '@/server/queries/site-view.ts';
 import { buildOnce } from '../scripts/shared.mjs';
+import { measureBundled } from './bundled.ts';
 import { measureContent } from './content.ts';
-import { demo } from './demo-pages.ts';
 import { measureHttp } from './http.ts';
 import { measureIntervals } from './intervals.ts';
 import { measureKeystroke } from './keystroke.ts';
@@ -21,7 +21,6 @@ import { LISTS, measureGrowth, measureLists } from './lists.ts';
 import { MEASURED, measureQueries } from './queries.ts';
 import { measureReach } from './reach.ts';
 import { measureSaving } from './saving.ts';
-import { measureTemplates } from './templates.ts';
 import { measureWrites } from './writes.ts';
 
 const root = fileURLToPath(new URL('..', import.meta.url));
@@ -61,7 +60,7 @@ await prepare();
 const connection = openDatabase(join(data, 'site.db'));
 freshenDerivedTables(connection, Date.now());
 const rows = [
-  ...measureTemplates(await demo()),
+  ...(await measureBundled(root)),
   await measureHttp(data),
   ...measureQueries(new SiteView(connection)),
   ...measureLists(new SiteView(connection)),

@@ -1,7 +1,10 @@
 import { cpSync, rmSync } from 'node:fs';
 import { root } from './shared.mjs';
 
-/** How the server, its threads and the command line are bundled. */
+/**
+ * How the server, its threads and the command line are bundled.
+ * @returns {import('esbuild').BuildOptions}
+ */
 export function bundle(outdir) {
   rmSync(`${root}${outdir}`, { recursive: true, force: true });
   return {

@@ -4,6 +4,7 @@ import { COMMAND_LINE } from '@/server/permit.ts';
 import { contentTable } from '@/server/queries/content.ts';
 import { entryDetail } from '@/server/queries/entry.ts';
 import { listingOutcome } from '@/server/queries/listing.ts';
+import { movingOn } from '@/server/queries/moving.ts';
 import { templateOutcome } from '@/server/queries/template-outcome.ts';
 import { typeOutcome } from '@/server/queries/type.ts';
 import { viewedPage, writtenText } from '@/server/queries/view-page.ts';
@@ -168,6 +169,42 @@ describe('a page of a language is edited in it where it stands', () => {
     const { change } = (did as { value: { change: number } }).value;
     expect(run(s, 'undoChange', { change })).toMatchObject({ ok: true, value: { done: 1 } });
     expect(pages()).toEqual(['Pea', 'Erbse', 'Seite nicht gefunden']);
+  });
+});
+
+describe('pages of a language with the whole bench', () => {
+  const addressOf = async (now: string) => {
+    const s = await site();
+    const part = 'languages/de';
+    const { texts } = s.view.at(wall)!.site.design.languages[0]!;
+    const said = { ...texts, 'types/seed': { address: now } };
+    const step = { do: 'set', part, property: 'texts', was: texts, now: said } as const;
+    expect(run(s, 'editDesign', { steps: [step] })).toMatchObject({ ok: true });
+    return s;
+  };
+  const answers = ({ view }: TestSite, path: string): unknown => {
+    const { status, location } = viewedPage(view, ANN, path, looking(null, 'bench'))!;
+    return location ?? status;
+  };
+
+  test('stand where the language would have them', async () => {
+    const s = await addressOf('/samen/{title}');
+    expect(answers(s, '/de/samen/erbse')).toBe(200);
+    expect(answers(s, '/de/sorten/erbse')).toBe('/de/samen/erbse');
+    expect(answers(s, '/seeds/pea')).toBe(200);
+  });
+
+  test('move where the design does that gives their address, and no other', async () => {
+    const s = await site();
+    const moving = (language: number): string[] | null => {
+      const { site: working } = s.view.working(wall)!;
+      return movingOn(s.view, working.languages[language]!, wall);
+    };
+    expect([moving(0), moving(1)]).toEqual([[], []]);
+    const moved = await addressOf('/samen/{title}');
+    const { site: working } = moved.view.working(wall)!;
+    const of = (language: number) => movingOn(moved.view, working.languages[language]!, wall);
+    expect([of(0), of(1)!.sort()]).toEqual([[], ['bean', 'pea']]);
   });
 });
 
