@@ -56,6 +56,18 @@ const pressAt = (label: string, words: string): Promise<void> =>
     await found!.click();
   });
 
+/** Waits until one can type in a field of an entry's form. */
+const focusIn = (key: string): Promise<unknown> =>
+  browser.wait(
+    async () =>
+      await browser.executeScript<boolean>(
+        'return document.activeElement?.closest(arguments[0]) !== null',
+        `#field-${key}`,
+      ),
+    WAIT,
+    `waiting for the focus in ${key}`,
+  );
+
 const SUMMARY = 'A grey-seeded bean that dries on the poles and keeps for years.';
 
 test('a text is written on where it stands; it is a draft until it is published, and is taken back', async () => {
@@ -156,23 +168,8 @@ test('what is added to what was picked by hand joins it when it is saved', async
 test('another field leads to where it is filled in', async () => {
   await open('/build/view/varieties/beans/slate-roof');
   await inPreview('Legumes');
-  await onThePage(async () => {
-    const tool = By.xpath('//*[@id="tools"]//button[.="Edit"][contains(@aria-label, "Legumes")]');
-    const found = await browser.wait(
-      async () => (await browser.findElements(tool))[0] ?? null,
-      WAIT,
-    );
-    await browser.executeScript('arguments[0].focus()', found!);
-    await found!.click();
-  });
-  await browser.wait(
-    async () =>
-      (await browser.executeScript(
-        `return document.activeElement?.closest('#field-family') !== null`,
-      )) === true,
-    WAIT,
-    'waiting for the focus in the field',
-  );
+  await pressAt('Edit', 'Legumes');
+  await focusIn('family');
 });
 
 test('a card is taken off the site where it stands, asked first, and put back', async () => {
@@ -240,14 +237,7 @@ test('words that stand in for those of a language lead to where these are filled
   await inPreview('A mild white onion the shape of a spoon.');
   await pressAt('Edit', 'A mild white onion');
   await browser.wait(until.urlContains('language=de'), WAIT);
-  await browser.wait(
-    async () =>
-      (await browser.executeScript(
-        `return document.activeElement?.closest('#field-summary') !== null`,
-      )) === true,
-    WAIT,
-    'waiting for the focus in the field',
-  );
+  await focusIn('summary');
   await open('/build/view/de/jetzt-aussaeen');
   await inPreview('Ballastmöhre');
   await pressAt('Retire', 'Ballastmöhre');

@@ -1,6 +1,9 @@
 import { expect, test } from 'vitest';
 import { Validity } from '@/core/time/interval.ts';
 import { withEntries } from '@/server/store/overlay-reader.ts';
+import { runCommand } from '@/server/commands/run.ts';
+import { countStatements } from '../helpers/count-statements.ts';
+import { ANN } from '../helpers/seeds.ts';
 import { at, loadFiles } from '../helpers/folder.ts';
 import { entry, note } from '../helpers/notes.ts';
 
@@ -46,4 +49,27 @@ test('entries come in the order they are asked for, whatever was read before', a
   const some = view.at(NOW)!.reader.liveEntries(['g01'], new Validity(NOW)).get('g01')!;
   const seen = withEntries(reader, { entries: [some], moved: new Map() });
   expect([...seen.liveEntries(asked, new Validity(NOW)).keys()]).toEqual(read(asked));
+});
+
+test('how many have a value is counted once, until somebody writes or one comes or leaves', async () => {
+  const left = entry('leaves', 'Leaves', ['2026-01-01/2026-07-02'], {}, { about: 'g00' });
+  const held = await loadFiles({ ...FILES, 'entries/note/leaves.json': [left] });
+  const { view, connection } = held;
+  const counted = (instant: number): unknown[] => {
+    const { site, reader } = view.at(instant)!;
+    const plan = site.listings.get('all')!;
+    let counts = new Map<string, number>();
+    const read = (): void => void (counts = reader.counts(plan, 'about', new Validity(instant)));
+    const statements = countStatements(connection, read);
+    return [counts.get('g00'), statements > 0];
+  };
+  expect(counted(NOW)).toEqual([3, true]);
+  expect(counted(NOW + 1000)).toEqual([3, false]);
+  expect(counted(at('2026-07-02'))).toEqual([2, true]);
+  expect(counted(NOW)).toEqual([3, true]);
+  const retired = { entry: 'v0-0', action: 'retire', at: null, revision: null } as const;
+  const wallClock = at('2026-07-01T13:00:00Z');
+  expect(counted(wallClock)).toEqual([3, false]);
+  expect(runCommand(connection, 'planChange', ANN, retired, { wallClock }).ok).toBe(true);
+  expect(counted(wallClock)).toEqual([2, true]);
 });

@@ -57,15 +57,38 @@ function oneByOne({ from, params }: PartSql, where: CountSql = { sql: '1', param
   };
 }
 
+/** Where subjects and references are looked up. */
+interface CountWorld {
+  subjects: Subjects;
+  at: Instant;
+}
+
 /**
- * How many rows of a list in one type have each value of a column by which visitors narrow it, by
- * name; as `SiteReader.counts` says.
+ * How many rows of a list have each value of a column by which visitors narrow it, by name; as
+ * `SiteReader.counts` says.
  */
-export function countsIn(
+export function countsTogether(
+  connection: Connection,
+  parts: readonly PartSql[],
+  name: string,
+  world: CountWorld,
+): Map<string, number> {
+  const counts = new Map<string, number>();
+  for (const part of parts)
+    for (const [key, count] of countsIn(connection, part, name, world))
+      counts.set(key, (counts.get(key) ?? 0) + count);
+  return counts;
+}
+
+/** How much memory counts take, about, in bytes. */
+export const bytesOfCounts = (counts: ReadonlyMap<string, number>): number =>
+  [...counts.keys()].reduce((sum, key) => sum + 2 * key.length + 16, 0);
+
+function countsIn(
   connection: Connection,
   part: PartSql,
   name: string,
-  { subjects, at }: { subjects: Subjects; at: Instant },
+  { subjects, at }: CountWorld,
 ): [string, number][] {
   const column = countedColumns(part.plan).find((c) => c.name === name);
   if (!column || column.isAbsent) return [];

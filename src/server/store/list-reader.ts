@@ -23,7 +23,7 @@ import {
   readsConverted,
 } from './converted-list.ts';
 import { tableSeen } from './index-tables.ts';
-import { type PartWhere, countsIn, keptIn, rowsIn } from './list-counts.ts';
+import { type PartWhere, bytesOfCounts, countsTogether, keptIn, rowsIn } from './list-counts.ts';
 import { ListValidity } from './list-validity.ts';
 import { type ListMemory, told } from './list-memory.ts';
 import { hasListingIndex } from './listing-index.ts';
@@ -135,17 +135,26 @@ export class ListReader {
     validity: Validity,
     without: readonly string[] = [],
   ): Map<string, number> {
+    const read = (own: Validity): Map<string, number> =>
+      this.isConverted(plan, own.at) || countsConverted(this.connection, plan, name)
+        ? this.countedOneByOne(plan, name, own, without)
+        : this.countEach(plan, name, own, without);
+    if (plan.search) return read(validity);
     const { at } = validity;
-    const subjects = this.subjects.at(at);
-    if (this.isConverted(plan, at) || countsConverted(this.connection, plan, name))
-      return this.countedOneByOne(plan, name, validity, without);
-    const parts = this.sqlOf(plan, at, without);
+    const counted = `counted ${[name, ...without].join('/')}`;
+    return told(this.memory.recall(plan, at, counted, read, bytesOfCounts), validity);
+  }
+
+  private countEach(
+    plan: ListingPlan,
+    name: string,
+    validity: Validity,
+    without: readonly string[],
+  ): Map<string, number> {
+    const parts = this.sqlOf(plan, validity.at, without);
     this.tellListing(plan, validity, parts, name);
-    const counts = new Map<string, number>();
-    for (const part of parts)
-      for (const [key, count] of countsIn(this.connection, part, name, { subjects, at }))
-        counts.set(key, (counts.get(key) ?? 0) + count);
-    return counts;
+    const world = { subjects: this.subjects.at(validity.at), at: validity.at };
+    return countsTogether(this.connection, parts, name, world);
   }
 
   private countedOneByOne(
