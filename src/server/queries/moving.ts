@@ -17,9 +17,9 @@ export const MOST_MOVED = 2000;
  */
 export function movingOn(view: SiteView, working: CompiledSite, at: Instant): string[] | null {
   const language = working.design.edition?.id;
-  const released = view.at(at)!.site.languages.find(
-    ({ design }) => design.edition?.id === language,
-  );
+  const released = view
+    .at(at)!
+    .site.languages.find(({ design }) => design.edition?.id === language);
   if (released === working) return [];
   const types = typesToDealAnew((released ?? NO_SITE).addresses, working.addresses);
   const names = tablesRead(view.connection, released && language);
