@@ -78,14 +78,17 @@ export const see = async (expected: string): Promise<void> => {
     });
 };
 /**
- * An element, once it is shown and hears what one does: screens arrive as HTML before they come
- * alive.
+ * The first element that is shown, once it hears what one does: screens arrive as HTML before they
+ * come alive, and not all of a screen at once.
  */
 export const ready = async (locator: By): Promise<WebElement> => {
   const found = await browser.wait(
     async () => {
       for (const element of await browser.findElements(locator)) {
-        if (!(await element.isDisplayed().catch(() => false))) continue;
+        // One that was drawn anew meanwhile is looked for again: the next may be another's.
+        const isShown = await element.isDisplayed().catch(() => null);
+        if (isShown === null) return null;
+        if (!isShown) continue;
         const heard = await browser
           .executeScript(
             `return Object.keys(arguments[0]).some((k) => k.startsWith('__reactProps'))`,
