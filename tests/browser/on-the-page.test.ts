@@ -227,8 +227,10 @@ test('a page of a further language is written on in it, and as before in the oth
   await see('Summary (Deutsch) of “Ballast Carrot” is saved; not public until it is published.');
   await inPreview('Kurz und süß.');
   expect(await publicPage(path)).toContain(own);
-  await open('/build/view/varieties/carrots/ballast-carrot?seeing=draft');
-  await inPreview('Ballast Carrot');
+  await open('/build/content/ballast-carrot?language=de');
+  await press('Publish now');
+  await see('Live at ');
+  expect(await publicPage(path)).toContain('Kurz und süß.');
   expect(await publicPage('/varieties/carrots/ballast-carrot')).not.toContain('Kurz und süß.');
 });
 

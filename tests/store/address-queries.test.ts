@@ -110,6 +110,8 @@ describe('an address that is tried with parameters', () => {
       said: 'The list is narrowed, searched or ordered by friend=ines. Passed over: utm=x.',
       entries: ['pea-early'],
     });
+    const { said } = await answer('/all?friend[]=ines&friend[]=nobody');
+    expect(said).toMatch(/by friend=ines\. Passed over: friend\[\]=nobody\.$/);
     const whole = await answer('https://test.example/all?q=pea');
     expect([whole.asked, whole.entries]).toEqual(['/all?q=pea', ['pea-early']]);
   });

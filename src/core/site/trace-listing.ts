@@ -36,16 +36,17 @@ function parameterWords(
   parameters: readonly Parameter[],
   isList: boolean,
 ): string {
-  const { query } = isList ? visitAt(world, path, parameters) : { query: '' };
-  const read = new URLSearchParams(query);
-  if (read.size === 0)
+  const readOf = (some: readonly Parameter[]): string =>
+    isList ? visitAt(world, path, some).query : '';
+  const read = [...new URLSearchParams(readOf(parameters))];
+  if (read.length === 0)
     return 'What stands behind “?” is passed over: nothing on this page reads it.';
-  const names = new Set(read.keys());
-  const over = parameters.flatMap(([name, value]) =>
-    names.has(name.replace(/\[\]$/u, '')) ? [] : [`${name}=${value}`],
-  );
-  const shown = [...read].map(([name, value]) => `${name}=${value}`).join(', ');
-  return `The list is narrowed, searched or ordered by ${shown}.${
-    over.length > 0 ? ` Passed over: ${over.join(', ')}.` : ''
+  // Each by itself: a value that is there no more may stand beside one that is.
+  const over = parameters.filter((one) => readOf([one]) === '');
+  return `The list is narrowed, searched or ordered by ${inWords(read)}.${
+    over.length > 0 ? ` Passed over: ${inWords(over)}.` : ''
   }`;
 }
+
+const inWords = (parameters: readonly Parameter[]): string =>
+  parameters.map(([name, value]) => `${name}=${value}`).join(', ');
